@@ -1,0 +1,110 @@
+using System.Collections.Immutable;
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Looks;
+
+namespace Furoshiki.Core.Compare;
+
+/// <summary>A setting that differs between two components.</summary>
+/// <param name="Key">Which setting.</param>
+/// <param name="Title">Its name for people, with the item's where there is one.</param>
+/// <param name="From">The first value; null if it is not set there.</param>
+/// <param name="To">The second value; null if it is not set there.</param>
+public sealed record SettingDifference(SettingKey Key, string Title, SettingValue? From, SettingValue? To)
+{
+    /// <summary>How far two colours are apart (CIEDE2000, 0 or more); null for anything but two colours.</summary>
+    public double? ColourDistance =>
+        From is SettingValue.Colour from && To is SettingValue.Colour to
+            ? Lab.From(from.Value).DifferenceTo(Lab.From(to.Value))
+            : null;
+}
+
+/// <summary>An asset that both components name, with other content in each.</summary>
+/// <param name="Name">The asset's name.</param>
+/// <param name="Files">The paths within it that differ, where it is a folder and both contents were at hand; else empty.</param>
+public sealed record AssetDifference(string Name, ImmutableArray<string> Files);
+
+/// <summary>All that differs between two components of a kind.</summary>
+/// <param name="Kind">The kind's name.</param>
+/// <param name="From">The first; null if that look has none.</param>
+/// <param name="To">The second; null if that look has none.</param>
+/// <param name="Settings">The settings that differ, in the order in which people read them.</param>
+/// <param name="Assets">The assets of the same name that differ in content.</param>
+public sealed record PartDifference(
+    string Kind,
+    Component? From,
+    Component? To,
+    ImmutableArray<SettingDifference> Settings,
+    ImmutableArray<AssetDifference> Assets
+)
+{
+    /// <summary>The furthest that two colours of a role are apart (CIEDE2000); null if no colour differs.</summary>
+    public double? ColourDistance => Settings.Max(one => one.ColourDistance);
+}
+
+/// <summary>Compares looks, part by part and setting by setting.</summary>
+public static class Difference
+{
+    /// <summary>The parts that differ, in the order in which people read them.</summary>
+    /// <param name="from">The first look.</param>
+    /// <param name="to">The second look.</param>
+    /// <param name="trees">Gives the tree with a digest; null where it is not at hand.</param>
+    public static ImmutableArray<PartDifference> Between(Look from, Look to, Func<Digest, Tree?> trees) =>
+        [
+            .. from.Components.Concat(to.Components)
+                .Select(component => component.Kind)
+                .Distinct()
+                .OrderBy(Kind.Order)
+                .Where(kind => !Equals(from[kind], to[kind]))
+                .Select(kind => Between(kind, from[kind], to[kind], trees)),
+        ];
+
+    private static PartDifference Between(string kindName, Component? from, Component? to, Func<Digest, Tree?> trees)
+    {
+        var kind = Kind.Get(kindName);
+        var keys = (from?.Settings.Keys ?? []).Union(to?.Settings.Keys ?? []);
+        var settings = keys
+            .OrderBy(key => key.Item, StringComparer.Ordinal)
+            .ThenBy(key => kind.Settings.IndexOf(kind.Setting(key)))
+            .Select(key => new SettingDifference(
+                key,
+                TitleOf(kind, key),
+                from?.Settings.GetValueOrDefault(key),
+                to?.Settings.GetValueOrDefault(key)
+            ))
+            .Where(one => !Equals(one.From, one.To));
+        return new PartDifference(kindName, from, to, [.. settings], [.. Assets(from, to, trees)]);
+    }
+
+    private static string TitleOf(Kind kind, SettingKey key)
+    {
+        var title = kind.Setting(key).Title;
+        return key.Item is null ? title : $"{key.Item}, {title.ToLowerInvariant()}";
+    }
+
+    private static IEnumerable<AssetDifference> Assets(Component? from, Component? to, Func<Digest, Tree?> trees)
+    {
+        if (from is null || to is null)
+            yield break;
+        foreach (var before in from.Assets)
+        {
+            var after = to.Assets.FirstOrDefault(asset => asset.Name == before.Name);
+            if (after is null || after.Content == before.Content)
+                continue;
+            yield return new AssetDifference(before.Name, [.. FilesThatDiffer(before, after, trees)]);
+        }
+    }
+
+    private static IEnumerable<string> FilesThatDiffer(Asset before, Asset after, Func<Digest, Tree?> trees)
+    {
+        var (from, to) = (TreeOf(before), TreeOf(after));
+        return from is null || to is null
+            ? []
+            : from.Entries.Keys.Union(to.Entries.Keys)
+                .Where(path => !Equals(from.Entries.GetValueOrDefault(path), to.Entries.GetValueOrDefault(path)))
+                .Order(StringComparer.Ordinal);
+
+        Tree? TreeOf(Asset asset) => asset is { IsFolder: true, Content: { } digest } ? trees(digest) : null;
+    }
+}

@@ -1,0 +1,42 @@
+using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Looks;
+
+namespace Furoshiki.Core.Compare;
+
+/// <summary>Says differences in a few words.</summary>
+public static class DifferenceWords
+{
+    private const string NotSet = "not set";
+
+    /// <summary>A value with its unit, or "not set".</summary>
+    public static string Words(string kind, SettingKey key, SettingValue? value) =>
+        value is null ? NotSet : Kind.Get(kind).Setting(key).Type.Words(value);
+
+    /// <summary>One part's difference in one line, such as "opacity 92 → 80 %" or "2 files edited in place".</summary>
+    public static string Summary(this PartDifference part)
+    {
+        if (part.From is null || part.To is null)
+            return part.From is null ? $"now {part.To!.Words}" : "no longer set";
+        var said = new List<string>();
+        if (part.Settings is [var only])
+            said.Add($"{only.Title.ToLowerInvariant()} {FromTo(part.Kind, only)}");
+        else if (part.Settings.Length > 1)
+            said.Add(part.From.Words == part.To.Words ? $"{part.Settings.Length} settings" : $"{part.From.Words} → {part.To.Words}");
+        if (part.Assets.Length > 0)
+        {
+            var files = part.Assets.Sum(asset => Math.Max(1, asset.Files.Length));
+            said.Add(files == 1 ? "1 file edited in place" : $"{files} files edited in place");
+        }
+        return said.Count == 0 ? "another place for the same name" : string.Join(", ", said);
+    }
+
+    /// <summary>Both values of a setting, the unit said once: "92 → 80 %".</summary>
+    public static string FromTo(string kind, SettingDifference difference)
+    {
+        var from = Words(kind, difference.Key, difference.From);
+        var to = Words(kind, difference.Key, difference.To);
+        var unit = Kind.Get(kind).Setting(difference.Key).Type is SettingType.Number { Unit.Length: > 0 } number ? " " + number.Unit : "";
+        var shared = unit.Length > 0 && from.EndsWith(unit, StringComparison.Ordinal) && to.EndsWith(unit, StringComparison.Ordinal);
+        return $"{(shared ? from[..^unit.Length] : from)} → {to}";
+    }
+}

@@ -1,0 +1,41 @@
+using System.Collections.Immutable;
+
+namespace Furoshiki.Core.Kinds;
+
+/// <summary>Light or dark, the accent, and a colour for every role.</summary>
+public static class ColoursKind
+{
+    private static readonly SettingType Colour = new SettingType.Colour();
+
+    /// <summary>The roles that a colour can have, with their names for people.</summary>
+    public static ImmutableArray<Setting> Roles { get; } =
+    [
+        new("accent", "Accent", Colour),
+        new("window", "Window", Colour),
+        new("view", "View", Colour),
+        new("text", "Text", Colour),
+        new("dim-text", "Dim text", Colour),
+        new("title", "Title bar", Colour),
+        new("title-text", "Title text", Colour),
+        new("selection", "Selection", Colour),
+        new("selection-text", "Selected text", Colour),
+        new("focus", "Focus", Colour),
+        new("urgent", "Urgent", Colour),
+        new("link", "Link", Colour),
+        new("panel", "Panel", Colour),
+        new("panel-text", "Panel text", Colour),
+    ];
+
+    /// <summary>Its settings.</summary>
+    public static Kind Kind { get; } =
+        new(
+            "colours",
+            "Colours",
+            [
+                new Setting("set", "Set", new SettingType.AssetName()),
+                new Setting("tone", "Tone", new SettingType.Choice(["light", "dark"])),
+                .. Roles,
+            ],
+            colours => colours.Join("set", "tone")
+        );
+}

@@ -1,0 +1,137 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Formats;
+using Furoshiki.Core.Looks;
+
+namespace Furoshiki.Core.Kinds;
+
+/// <summary>What a setting can be: how it is read, checked, written and said in words.</summary>
+public abstract record SettingType
+{
+    private SettingType() { }
+
+    /// <summary>Reads a value.</summary>
+    /// <exception cref="SettingsFileException">It is no such value, or out of range.</exception>
+    public abstract SettingValue Read(NativeValue native);
+
+    /// <summary>Spells a value for a settings file.</summary>
+    public abstract NativeValue Write(SettingValue value);
+
+    /// <summary>Says a value in words, with its unit.</summary>
+    public virtual string Words(SettingValue value) => value.ToString()!;
+
+    /// <summary>One of a few words.</summary>
+    /// <param name="Options">The words that can be chosen.</param>
+    public sealed record Choice(ImmutableArray<string> Options) : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            native.CanBe(NativeType.Text) && Options.Contains(native.Content)
+                ? new SettingValue.Text(native.Content)
+                : throw Refuse(native, $"one of {string.Join(", ", Options)}");
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) => NativeValue.Text(((SettingValue.Text)value).Value);
+    }
+
+    /// <summary>Any text: a name, a font family, a path.</summary>
+    public sealed record FreeText : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            native.CanBe(NativeType.Text) ? new SettingValue.Text(native.Content) : throw Refuse(native, "a text");
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) => NativeValue.Text(((SettingValue.Text)value).Value);
+
+        /// <inheritdoc />
+        public override string Words(SettingValue value) => value is SettingValue.Text { Value: "" } ? "none" : value.ToString()!;
+    }
+
+    /// <summary>The name of a file, a theme or a set; in words its ending is left out.</summary>
+    public sealed record AssetName : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            native.CanBe(NativeType.Text) ? new SettingValue.Text(native.Content) : throw Refuse(native, "a name");
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) => NativeValue.Text(((SettingValue.Text)value).Value);
+
+        /// <inheritdoc />
+        public override string Words(SettingValue value)
+        {
+            var name = Path.GetFileNameWithoutExtension(value.ToString())!.Replace('-', ' ');
+            return name.Length == 0 ? "none" : name;
+        }
+    }
+
+    /// <summary>A number.</summary>
+    /// <param name="Unit">Its unit, such as "px" or "%".</param>
+    /// <param name="Min">The least it can be.</param>
+    /// <param name="Max">The most it can be.</param>
+    public sealed record Number(string Unit, double Min, double Max) : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            native.CanBe(NativeType.Number)
+            && double.TryParse(native.Content, NumberStyles.Float, CultureInfo.InvariantCulture, out var number)
+            && number >= Min
+            && number <= Max
+                ? new SettingValue.Number(number)
+                : throw Refuse(native, $"a number from {SettingValue.Decimal(Min)} to {SettingValue.Decimal(Max)} {Unit}".TrimEnd());
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.Number(CanonicalJson.Number(((SettingValue.Number)value).Value));
+
+        /// <inheritdoc />
+        public override string Words(SettingValue value) =>
+            $"{SettingValue.Decimal(((SettingValue.Number)value).Value)} {Unit}".TrimEnd();
+    }
+
+    /// <summary>Yes or no.</summary>
+    public sealed record Flag : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            native.CanBe(NativeType.Flag) && native.Content is "true" or "false"
+                ? new SettingValue.Flag(native.Content == "true")
+                : throw Refuse(native, "true or false");
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) => NativeValue.Flag(((SettingValue.Flag)value).Value);
+    }
+
+    /// <summary>A colour in CSS hexadecimal notation.</summary>
+    public sealed record Colour : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            native.CanBe(NativeType.Text) && Rgba.TryParse(native.Content, out var colour)
+                ? new SettingValue.Colour(colour)
+                : throw Refuse(native, "a colour such as #2b3f8c");
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.Text(((SettingValue.Colour)value).Value.ToString());
+    }
+
+    /// <summary>A list of texts.</summary>
+    public sealed record List : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            native.CanBe(NativeType.List) ? new SettingValue.List(native.Items) : throw Refuse(native, "a list of texts");
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) => NativeValue.List(((SettingValue.List)value).Items);
+    }
+
+    private static SettingsFileException Refuse(NativeValue native, string wanted)
+    {
+        var found = native.Type == NativeType.List ? "a list" : $"'{native.Content}'";
+        return new SettingsFileException($"{found} stands where {wanted} belongs.");
+    }
+}

@@ -1,0 +1,55 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Looks;
+
+namespace Furoshiki.Core.Kinds;
+
+/// <summary>The value of a setting. The cases are closed: text, number, flag, colour and list.</summary>
+public abstract record SettingValue
+{
+    private SettingValue() { }
+
+    /// <summary>A text: a name, a choice, a path.</summary>
+    public sealed record Text(string Value) : SettingValue
+    {
+        /// <inheritdoc />
+        public override string ToString() => Value;
+    }
+
+    /// <summary>A number in the unit of its setting.</summary>
+    public sealed record Number(double Value) : SettingValue
+    {
+        /// <inheritdoc />
+        public override string ToString() => CanonicalJson.Number(Value);
+    }
+
+    /// <summary>Yes or no.</summary>
+    public sealed record Flag(bool Value) : SettingValue
+    {
+        /// <inheritdoc />
+        public override string ToString() => Value ? "yes" : "no";
+    }
+
+    /// <summary>A colour.</summary>
+    public sealed record Colour(Rgba Value) : SettingValue
+    {
+        /// <inheritdoc />
+        public override string ToString() => Value.ToString();
+    }
+
+    /// <summary>A list of texts in their order.</summary>
+    public sealed record List(ImmutableArray<string> Items) : SettingValue
+    {
+        /// <inheritdoc />
+        public bool Equals(List? other) => other is not null && Items.SequenceEqual(other.Items);
+
+        /// <inheritdoc />
+        public override int GetHashCode() => Items.Aggregate(0, HashCode.Combine);
+
+        /// <inheritdoc />
+        public override string ToString() => Items.IsEmpty ? "nothing" : string.Join(", ", Items);
+    }
+
+    internal static string Decimal(double value) => value.ToString("0.##", CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,100 @@
+using System.Collections.Immutable;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Kinds;
+
+namespace Furoshiki.Core.Looks;
+
+/// <summary>Which setting of a component: its name, and the item it belongs to where the kind has items.</summary>
+/// <param name="Name">The setting's name.</param>
+/// <param name="Item">The item's identity; null where the kind has none.</param>
+public readonly record struct SettingKey(string Name, string? Item = null) : IComparable<SettingKey>
+{
+    /// <summary>Reads "name" or "item/name".</summary>
+    public static SettingKey Parse(string text)
+    {
+        var slash = text.LastIndexOf('/');
+        return slash < 0 ? new SettingKey(text) : new SettingKey(text[(slash + 1)..], text[..slash]);
+    }
+
+    /// <inheritdoc />
+    public int CompareTo(SettingKey other) => string.CompareOrdinal(ToString(), other.ToString());
+
+    /// <inheritdoc />
+    public override string ToString() => Item is null ? Name : $"{Item}/{Name}";
+
+#pragma warning disable CS1591 // The operators follow from CompareTo.
+    public static bool operator <(SettingKey left, SettingKey right) => left.CompareTo(right) < 0;
+
+    public static bool operator >(SettingKey left, SettingKey right) => left.CompareTo(right) > 0;
+
+    public static bool operator <=(SettingKey left, SettingKey right) => left.CompareTo(right) <= 0;
+
+    public static bool operator >=(SettingKey left, SettingKey right) => left.CompareTo(right) >= 0;
+#pragma warning restore CS1591
+}
+
+/// <summary>A file or a folder that a component uses.</summary>
+/// <param name="Name">The name by which the settings ask for it, or by which another asset inherits from it.</param>
+/// <param name="Path">Where it stood, relative to the desktop's root; null if it was not found anywhere.</param>
+/// <param name="IsFolder">Whether it is a folder; its content is then a <see cref="Tree"/>.</param>
+/// <param name="Content">The digest of its bytes or of its tree; null if it was not found.</param>
+public sealed record Asset(string Name, string? Path, bool IsFolder, Digest? Content);
+
+/// <summary>One kind as it is set in one look: its settings and the assets it uses.</summary>
+/// <param name="Kind">The kind's name.</param>
+/// <param name="Settings">What is set; a setting that is not here is not set, and the desktop's own default holds.</param>
+/// <param name="Assets">The assets in use, the chosen one first, then those it inherits from, in order.</param>
+public sealed record Component(
+    string Kind,
+    ImmutableSortedDictionary<SettingKey, SettingValue> Settings,
+    ImmutableArray<Asset> Assets
+)
+{
+    /// <summary>A component without assets.</summary>
+    public static Component Of(string kind, IEnumerable<KeyValuePair<SettingKey, SettingValue>> settings) =>
+        new(kind, settings.ToImmutableSortedDictionary(), []);
+
+    /// <summary>The identities of the items, where the kind has items.</summary>
+    public IReadOnlyList<string> Items =>
+        [.. Settings.Keys.Select(key => key.Item).OfType<string>().Distinct(StringComparer.Ordinal)];
+
+    /// <summary>One item as a component of its own.</summary>
+    public Component ItemAlone(string item) =>
+        Of(Kind, Settings.Where(set => set.Key.Item == item).Select(set => KeyValuePair.Create(set.Key with { Item = null }, set.Value)));
+
+    /// <summary>The value of a setting; null if it is not set.</summary>
+    public SettingValue? this[string name] => Settings.GetValueOrDefault(new SettingKey(name));
+
+    /// <summary>A text that is set, or another.</summary>
+    public string Text(string name, string otherwise) => this[name] is SettingValue.Text text ? text.Value : otherwise;
+
+    /// <summary>A number that is set, or another.</summary>
+    public double Number(string name, double otherwise) => this[name] is SettingValue.Number number ? number.Value : otherwise;
+
+    /// <summary>A flag that is set, or another.</summary>
+    public bool Flag(string name, bool otherwise) => this[name] is SettingValue.Flag flag ? flag.Value : otherwise;
+
+    /// <summary>The words for some settings, those that are set, with commas between.</summary>
+    public string Join(params ReadOnlySpan<string> names)
+    {
+        var kind = Kinds.Kind.Get(Kind);
+        var words = new List<string>();
+        foreach (var name in names)
+            if (this[name] is { } value)
+                words.Add(kind.Setting(new SettingKey(name)).Type.Words(value));
+        return words.Count == 0 ? "not set" : string.Join(", ", words);
+    }
+
+    /// <summary>The component in words.</summary>
+    public string Words => Kinds.Kind.Get(Kind).Words(this);
+
+    /// <inheritdoc />
+    public bool Equals(Component? other) =>
+        other is not null
+        && Kind == other.Kind
+        && Settings.SequenceEqual(other.Settings)
+        && Assets.SequenceEqual(other.Assets);
+
+    /// <inheritdoc />
+    public override int GetHashCode() => HashCode.Combine(Kind, Settings.Count, Assets.Length);
+}

@@ -1,0 +1,24 @@
+using Furoshiki.Core.Content;
+
+namespace Furoshiki.Core.Picture;
+
+/// <summary>A screen of a desktop.</summary>
+/// <param name="Id">The identity by which settings name it.</param>
+/// <param name="Width">Width in px.</param>
+/// <param name="Height">Height in px.</param>
+public sealed record Screen(string Id, int Width, int Height);
+
+/// <summary>The assets that a picture is drawn with.</summary>
+/// <param name="Trees">Gives the tree with a digest; null where it is not at hand.</param>
+/// <param name="Bytes">Gives small content by its digest; null where it is not at hand.</param>
+/// <param name="Address">Where a browser can load the content with a digest, given its file name.</param>
+public sealed record PictureContent(
+    Func<Digest, Tree?> Trees,
+    Func<Digest, byte[]?> Bytes,
+    Func<Digest, string, string> Address
+);
+
+/// <summary>A drawing of one screen.</summary>
+/// <param name="Screen">The screen.</param>
+/// <param name="Svg">The drawing as an SVG 2 document without scripts or style attributes.</param>
+public sealed record ScreenDrawing(Screen Screen, string Svg);

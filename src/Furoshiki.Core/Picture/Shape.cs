@@ -1,0 +1,91 @@
+using System.Globalization;
+using System.Xml.Linq;
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Kinds;
+
+namespace Furoshiki.Core.Picture;
+
+/// <summary>A rectangle in the units of a drawing.</summary>
+internal readonly record struct Box(double X, double Y, double Width, double Height)
+{
+    public double Right => X + Width;
+
+    public double Bottom => Y + Height;
+
+    public Box Inset(double by) => new(X + by, Y + by, Math.Max(0, Width - 2 * by), Math.Max(0, Height - 2 * by));
+
+    /// <summary>A part of this box, given in shares of its width and height.</summary>
+    public Box Part(double x, double y, double width, double height) =>
+        new(X + x * Width, Y + y * Height, width * Width, height * Height);
+}
+
+/// <summary>SVG elements. Everything is an attribute: no style, no script.</summary>
+internal static class Shape
+{
+    public static readonly XNamespace Svg = "http://www.w3.org/2000/svg";
+
+    public static XElement Rect(Box box, Rgba fill, double radius = 0)
+    {
+        var rect = new XElement(
+            Svg + "rect",
+            At("x", box.X),
+            At("y", box.Y),
+            At("width", box.Width),
+            At("height", box.Height),
+            Fill(fill)
+        );
+        if (radius > 0)
+            rect.Add(At("rx", Math.Min(radius, Math.Min(box.Width, box.Height) / 2)));
+        return rect;
+    }
+
+    public static XElement Circle(double x, double y, double radius, Rgba fill) =>
+        new(Svg + "circle", At("cx", x), At("cy", y), At("r", radius), Fill(fill));
+
+    public static XElement Path(string data, Rgba fill) => new(Svg + "path", new XAttribute("d", data), Fill(fill));
+
+    public static XElement Image(Box box, string address, string aspect = "xMidYMid meet") =>
+        new(
+            Svg + "image",
+            At("x", box.X),
+            At("y", box.Y),
+            At("width", box.Width),
+            At("height", box.Height),
+            new XAttribute("href", address),
+            new XAttribute("preserveAspectRatio", aspect)
+        );
+
+    public static XElement Group(params object?[] content) => new(Svg + "g", content);
+
+    /// <summary>A group that can be pointed at as a part.</summary>
+    public static XElement Part(Kind kind, params object?[] content) =>
+        Group([new XAttribute("data-kind", kind.Name), new XAttribute("data-name", kind.Title), .. content]);
+
+    /// <summary>An element that can be pointed at as a colour role.</summary>
+    public static XElement Role(this XElement element, string role)
+    {
+        var setting = ColoursKind.Roles.First(one => one.Name == role);
+        element.Add(
+            new XAttribute("data-kind", ColoursKind.Kind.Name),
+            new XAttribute("data-role", role),
+            new XAttribute("data-name", $"{ColoursKind.Kind.Title}, {setting.Title.ToLowerInvariant()}")
+        );
+        return element;
+    }
+
+    public static XElement Opacity(this XElement element, double opacity)
+    {
+        element.Add(At("opacity", opacity));
+        return element;
+    }
+
+    public static XAttribute At(string name, double value) => new(name, Number(value));
+
+    public static string Number(double value) => value.ToString("0.##", CultureInfo.InvariantCulture);
+
+    private static object[] Fill(Rgba fill)
+    {
+        var colour = new XAttribute("fill", (fill with { A = 255 }).ToString());
+        return fill.A == 255 ? [colour] : [colour, At("fill-opacity", fill.A / 255.0)];
+    }
+}

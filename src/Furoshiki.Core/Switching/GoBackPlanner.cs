@@ -1,0 +1,53 @@
+using System.Collections.Immutable;
+using Furoshiki.Core.Compare;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Reading;
+
+namespace Furoshiki.Core.Switching;
+
+/// <summary>Works out what it takes to bring a desktop back to a safe state, byte for byte.</summary>
+public static class GoBackPlanner
+{
+    /// <summary>Plans going back whole.</summary>
+    /// <param name="map">The desktop's map.</param>
+    /// <param name="now">The desktop as it is.</param>
+    /// <param name="nowTree">Everything managed, as it is.</param>
+    /// <param name="then">The desktop as the safe state has it.</param>
+    /// <param name="thenTree">Everything managed, as the safe state has it.</param>
+    /// <param name="trees">Gives the tree with a digest; null where it is not at hand.</param>
+    public static SwitchPlan Plan(
+        DesktopMap map,
+        DesktopReading now,
+        Tree nowTree,
+        DesktopReading then,
+        Tree thenTree,
+        Func<Digest, Tree?> trees
+    )
+    {
+        var changes = TreeChanges.Between("", null, nowTree, thenTree).ToImmutableArray();
+        var differences = Difference.Between(now.Look, then.Look, trees);
+        var steps = differences.Select(difference => StepOf(map.Find(difference.Kind)!, difference, changes));
+        var changed = differences.Select(difference => difference.Kind).ToHashSet();
+        return new SwitchPlan(
+            [.. steps],
+            [],
+            [.. map.Kinds.Select(kind => kind.Kind.Name).Where(kind => !changed.Contains(kind))],
+            [],
+            changes,
+            now.Files.Values.ToImmutableSortedDictionary(file => file.Path, file => nowTree.Entries.GetValueOrDefault(file.Path)),
+            ImmutableDictionary<Digest, ReadOnlyMemory<byte>>.Empty,
+            then.Look
+        );
+    }
+
+    private static PartStep StepOf(KindMap kind, PartDifference difference, ImmutableArray<FileChange> changes)
+    {
+        var settings = kind.Files.Select(file => file.Path.FromRoot).ToHashSet();
+        var folders = kind.Assets?.Folders.Select(folder => folder.FromRoot + "/").ToList() ?? [];
+        var files = changes
+            .Select(change => change.Path)
+            .Where(path => settings.Contains(path) || folders.Any(folder => path.StartsWith(folder, StringComparison.Ordinal)));
+        return new PartStep(difference, kind.Shows, [.. files], []);
+    }
+}

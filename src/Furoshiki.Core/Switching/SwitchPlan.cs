@@ -1,0 +1,54 @@
+using System.Collections.Immutable;
+using Furoshiki.Core.Compare;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
+
+namespace Furoshiki.Core.Switching;
+
+/// <summary>One path that a switch brings from one exact state to another.</summary>
+/// <param name="Path">The path, relative to the desktop's root.</param>
+/// <param name="Before">What stands there now; null if nothing does.</param>
+/// <param name="After">What will stand there; null if nothing will.</param>
+public sealed record FileChange(string Path, FileState? Before, FileState? After);
+
+/// <summary>A part that a switch changes.</summary>
+/// <param name="Difference">What it is now and what it will be.</param>
+/// <param name="Shows">When the change can be seen.</param>
+/// <param name="Files">The paths that are touched for it.</param>
+/// <param name="Notes">What the person should know of it beforehand, in sentences.</param>
+public sealed record PartStep(
+    PartDifference Difference,
+    Shows Shows,
+    ImmutableArray<string> Files,
+    ImmutableArray<string> Notes
+);
+
+/// <summary>A part that was wanted and cannot be put on. It is left as it is.</summary>
+/// <param name="Kind">The kind's name.</param>
+/// <param name="Reason">Why not, in a sentence.</param>
+public sealed record PartRefusal(string Kind, string Reason);
+
+/// <summary>Everything that a switch will do, worked out before the first byte moves.</summary>
+/// <param name="Steps">The parts that change, in the order in which people read them.</param>
+/// <param name="Refused">The parts that cannot be put on.</param>
+/// <param name="Same">The kinds that are as wanted already.</param>
+/// <param name="LeftAlone">The kinds of the desktop that the look does not cover.</param>
+/// <param name="Changes">The paths that are brought to another state, in the order in which that is done.</param>
+/// <param name="MadeFrom">What the plan was made from: if one of these paths is in another state, the plan no longer holds.</param>
+/// <param name="NewContent">The bytes of the edited settings files, by digest.</param>
+/// <param name="Wanted">The look that is put on, with the kinds that can be.</param>
+public sealed record SwitchPlan(
+    ImmutableArray<PartStep> Steps,
+    ImmutableArray<PartRefusal> Refused,
+    ImmutableArray<string> Same,
+    ImmutableArray<string> LeftAlone,
+    ImmutableArray<FileChange> Changes,
+    ImmutableSortedDictionary<string, FileState?> MadeFrom,
+    ImmutableDictionary<Digest, ReadOnlyMemory<byte>> NewContent,
+    Look Wanted
+)
+{
+    /// <summary>A digest over what the plan was made from and what it will do.</summary>
+    public Digest Fingerprint => PlanFingerprint.Of(this);
+}

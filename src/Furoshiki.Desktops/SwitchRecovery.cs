@@ -1,0 +1,72 @@
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Switching;
+
+namespace Furoshiki.Desktops;
+
+/// <summary>What became of a switch that a crash had broken off.</summary>
+/// <param name="Entry">The switch.</param>
+/// <param name="Switched">True if all files were as planned already; false if they were brought back to what they were before.</param>
+/// <param name="Kept">Paths that were neither old nor new: another program had written them. Their bytes are kept in the content store.</param>
+public sealed record RecoveredSwitch(JournalEntry Entry, bool Switched, IReadOnlyList<KeyValuePair<string, Digest>> Kept);
+
+/// <summary>Brings desktops out of switches that were broken off.</summary>
+public static class SwitchRecovery
+{
+    /// <summary>Ends every switch of the journal that did not end, each as exactly the new state or exactly the old one.</summary>
+    /// <param name="journal">The journal.</param>
+    /// <param name="content">Where the old content is kept.</param>
+    /// <exception cref="IOException">A file cannot be written; the journal still has the switch, and the next start tries again.</exception>
+    public static IReadOnlyList<RecoveredSwitch> Recover(ISwitchJournal journal, IContentStore content)
+    {
+        var recovered = new List<RecoveredSwitch>();
+        foreach (var entry in journal.Unfinished().Where(entry => Directory.Exists(entry.Root)))
+        {
+            var folder = new DesktopFolder(entry.Root);
+            using var held = Posix.TryLockFolder(folder.Root);
+            if (held is null)
+                continue;
+            var switched = entry.Changes.All(change => folder.Find(change.Path) == change.After);
+            var kept = switched ? [] : KeepForeign(folder, content, entry);
+            if (!switched)
+                GoBack(folder, content, entry.Changes);
+            RemoveUnfinished(folder, entry.Changes);
+            journal.End(entry.Id, switched ? JournalState.Done : JournalState.WentBack);
+            recovered.Add(new RecoveredSwitch(entry, switched, kept));
+        }
+        return recovered;
+    }
+
+    /// <summary>Brings every path back to what it was, the last one first.</summary>
+    internal static void GoBack(DesktopFolder folder, IContentStore content, IReadOnlyList<FileChange> changes)
+    {
+        var writer = new FileWriter(folder, content, static _ => { });
+        RemoveUnfinished(folder, changes);
+        foreach (var change in changes.Reverse())
+            if (folder.Find(change.Path) != change.Before)
+                writer.Bring(change.Path, change.Before);
+    }
+
+    private static List<KeyValuePair<string, Digest>> KeepForeign(DesktopFolder folder, IContentStore content, JournalEntry entry)
+    {
+        var kept = new List<KeyValuePair<string, Digest>>();
+        foreach (var change in entry.Changes)
+        {
+            var state = folder.Find(change.Path);
+            if (state == change.Before || state == change.After || state?.Type != FileType.File)
+                continue;
+            using var bytes = File.OpenRead(folder.PathOf(change.Path));
+            kept.Add(KeyValuePair.Create(change.Path, content.Put(bytes)));
+        }
+        return kept;
+    }
+
+    private static void RemoveUnfinished(DesktopFolder folder, IReadOnlyList<FileChange> changes)
+    {
+        foreach (var change in changes)
+        {
+            var unfinished = folder.PathOf(change.Path) + FileWriter.UnfinishedEnding;
+            if (Directory.Exists(Path.GetDirectoryName(unfinished)))
+                File.Delete(unfinished);
+        }
+    }
+}

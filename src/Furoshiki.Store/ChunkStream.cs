@@ -1,0 +1,54 @@
+using Furoshiki.Core.Content;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.Store;
+
+/// <summary>Reads content piece by piece.</summary>
+internal sealed class ChunkStream(IDbContextFactory<FuroshikiDb> databases, Digest digest, long size) : Stream
+{
+    private byte[] _chunk = [];
+    private int _ordinal = -1;
+
+    public override bool CanRead => true;
+
+    public override bool CanSeek => false;
+
+    public override bool CanWrite => false;
+
+    public override long Length => size;
+
+    public override long Position { get; set; }
+
+    public override int Read(Span<byte> buffer)
+    {
+        if (Position >= size)
+            return 0;
+        var (ordinal, at) = ((int)(Position / SqliteContentStore.ChunkSize), (int)(Position % SqliteContentStore.ChunkSize));
+        if (ordinal != _ordinal)
+            Load(ordinal);
+        var part = _chunk.AsSpan(at);
+        var length = Math.Min(part.Length, buffer.Length);
+        part[..length].CopyTo(buffer);
+        Position += length;
+        return length;
+    }
+
+    public override int Read(byte[] buffer, int offset, int count) => Read(buffer.AsSpan(offset, count));
+
+    public override void Flush() { }
+
+    public override long Seek(long offset, SeekOrigin origin) => throw new NotSupportedException();
+
+    public override void SetLength(long value) => throw new NotSupportedException();
+
+    public override void Write(byte[] buffer, int offset, int count) => throw new NotSupportedException();
+
+    private void Load(int ordinal)
+    {
+        using var db = databases.CreateDbContext();
+        _chunk =
+            db.ContentChunks.Where(one => one.Digest == digest.Hex && one.Ordinal == ordinal).Select(one => one.Bytes).FirstOrDefault()
+            ?? throw new MissingContentException(digest);
+        _ordinal = ordinal;
+    }
+}

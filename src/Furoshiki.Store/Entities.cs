@@ -1,0 +1,164 @@
+namespace Furoshiki.Store;
+
+/// <summary>A desktop that was registered.</summary>
+public sealed class DesktopRow
+{
+    /// <summary>Its number.</summary>
+    public long Id { get; set; }
+
+    /// <summary>Its name.</summary>
+    public required string Name { get; set; }
+
+    /// <summary>Its folder.</summary>
+    public required string Root { get; set; }
+
+    /// <summary>The platform's version.</summary>
+    public required string Version { get; set; }
+
+    /// <summary>Digest of its desktop map, which is kept as content.</summary>
+    public required string Map { get; set; }
+
+    /// <summary>Its screens as a JSON list of id, width and height, the main one first.</summary>
+    public required string Screens { get; set; }
+
+    /// <summary>The saving that was put on or saved last; null if none was.</summary>
+    public long? SavingOnId { get; set; }
+
+    /// <summary>The saving that was put on or saved last.</summary>
+    public SavingRow? SavingOn { get; set; }
+}
+
+/// <summary>A profile: a named line of savings.</summary>
+public sealed class ProfileRow
+{
+    /// <summary>Its number.</summary>
+    public long Id { get; set; }
+
+    /// <summary>Its name, unlike any other but for upper and lower case.</summary>
+    public required string Name { get; set; }
+
+    /// <summary>What its author says of it.</summary>
+    public required string Description { get; set; }
+
+    /// <summary>Who made it.</summary>
+    public required string Author { get; set; }
+
+    /// <summary>Under which licence it may be passed on.</summary>
+    public required string Licence { get; set; }
+
+    /// <summary>Its tags, as a JSON list.</summary>
+    public required string Tags { get; set; }
+
+    /// <summary>When it was last put on or saved (UTC); null if never.</summary>
+    public DateTime? LastOn { get; set; }
+
+    /// <summary>Its savings.</summary>
+    public List<SavingRow> Savings { get; } = [];
+}
+
+/// <summary>One numbered state of a profile. It never changes.</summary>
+public sealed class SavingRow
+{
+    /// <summary>Its number among all savings.</summary>
+    public long Id { get; set; }
+
+    /// <summary>The profile it belongs to.</summary>
+    public long ProfileId { get; set; }
+
+    /// <summary>The profile it belongs to.</summary>
+    public ProfileRow? Profile { get; set; }
+
+    /// <summary>Its number in the profile, from 1.</summary>
+    public int Number { get; set; }
+
+    /// <summary>Digest of the look, which is kept as content.</summary>
+    public required string Look { get; set; }
+
+    /// <summary>The kinds that the profile took charge of, as a JSON list.</summary>
+    public required string Cover { get; set; }
+
+    /// <summary>What the person noted.</summary>
+    public required string Note { get; set; }
+
+    /// <summary>When it was made (UTC).</summary>
+    public DateTime SavedAt { get; set; }
+}
+
+/// <summary>An exact copy of everything managed on a desktop at one moment.</summary>
+public sealed class SafeStateRow
+{
+    /// <summary>Its number.</summary>
+    public long Id { get; set; }
+
+    /// <summary>The desktop.</summary>
+    public long DesktopId { get; set; }
+
+    /// <summary>Digest of the tree record, which is kept as content.</summary>
+    public required string Tree { get; set; }
+
+    /// <summary>Digest of the look that could be read at that moment, which is kept as content.</summary>
+    public required string Look { get; set; }
+
+    /// <summary>Why it was made.</summary>
+    public required string Reason { get; set; }
+
+    /// <summary>When it was made (UTC).</summary>
+    public DateTime MadeAt { get; set; }
+
+    /// <summary>The saving that was on then; null if none was.</summary>
+    public long? SavingOnId { get; set; }
+
+    /// <summary>How many files it holds.</summary>
+    public int Files { get; set; }
+
+    /// <summary>Their length together, in bytes.</summary>
+    public long Size { get; set; }
+}
+
+/// <summary>A switch in the journal.</summary>
+public sealed class SwitchRow
+{
+    /// <summary>Its number.</summary>
+    public long Id { get; set; }
+
+    /// <summary>The desktop.</summary>
+    public long DesktopId { get; set; }
+
+    /// <summary>The desktop's folder at that moment.</summary>
+    public required string Root { get; set; }
+
+    /// <summary>What it brings from where to where, as a JSON list.</summary>
+    public required string Changes { get; set; }
+
+    /// <summary>How it stands: ready, done or went-back.</summary>
+    public required string State { get; set; }
+
+    /// <summary>When it began (UTC).</summary>
+    public DateTime BegunAt { get; set; }
+
+    /// <summary>When it ended (UTC); null if it did not.</summary>
+    public DateTime? EndedAt { get; set; }
+}
+
+/// <summary>A piece of some content.</summary>
+public sealed class ContentChunkRow
+{
+    /// <summary>Digest of the whole content.</summary>
+    public required string Digest { get; set; }
+
+    /// <summary>Which piece, from 0.</summary>
+    public int Ordinal { get; set; }
+
+    /// <summary>Its bytes.</summary>
+    public required byte[] Bytes { get; set; }
+}
+
+/// <summary>Some content.</summary>
+public sealed class ContentRow
+{
+    /// <summary>Digest of its bytes.</summary>
+    public required string Digest { get; set; }
+
+    /// <summary>Its length in bytes.</summary>
+    public long Size { get; set; }
+}

@@ -1,0 +1,109 @@
+using System.Data.Common;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+
+namespace Furoshiki.Store;
+
+/// <summary>The one SQLite database of an installation.</summary>
+/// <param name="options">Where it is.</param>
+public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbContext(options)
+{
+    /// <summary>Longest name of a profile or desktop, in UTF-16 code units.</summary>
+    public const int LongestName = 60;
+
+    /// <summary>The desktops.</summary>
+    public DbSet<DesktopRow> Desktops => Set<DesktopRow>();
+
+    /// <summary>The profiles.</summary>
+    public DbSet<ProfileRow> Profiles => Set<ProfileRow>();
+
+    /// <summary>The savings.</summary>
+    public DbSet<SavingRow> Savings => Set<SavingRow>();
+
+    /// <summary>The safe states.</summary>
+    public DbSet<SafeStateRow> SafeStates => Set<SafeStateRow>();
+
+    /// <summary>The journal.</summary>
+    public DbSet<SwitchRow> Switches => Set<SwitchRow>();
+
+    /// <summary>The content.</summary>
+    public DbSet<ContentRow> Contents => Set<ContentRow>();
+
+    /// <summary>The content's pieces.</summary>
+    public DbSet<ContentChunkRow> ContentChunks => Set<ContentChunkRow>();
+
+    /// <summary>Options for a database file, in which a transaction that was committed survives a power cut.</summary>
+    public static DbContextOptions<FuroshikiDb> OptionsFor(string path) =>
+        new DbContextOptionsBuilder<FuroshikiDb>().UseSqlite($"Data Source={path}").AddInterceptors(new FullSynchronous()).Options;
+
+    /// <inheritdoc />
+    protected override void OnModelCreating(ModelBuilder modelBuilder)
+    {
+        modelBuilder.Entity<ProfileRow>(profile =>
+        {
+            profile.Property(one => one.Name).HasMaxLength(LongestName).UseCollation("NOCASE");
+            profile.HasIndex(one => one.Name).IsUnique();
+        });
+        modelBuilder.Entity<SavingRow>().HasIndex(one => new { one.ProfileId, one.Number }).IsUnique();
+        modelBuilder.Entity<DesktopRow>(desktop =>
+        {
+            desktop.Property(one => one.Name).HasMaxLength(LongestName).UseCollation("NOCASE");
+            desktop.HasIndex(one => one.Name).IsUnique();
+            desktop.HasOne(one => one.SavingOn).WithMany().OnDelete(DeleteBehavior.SetNull);
+        });
+        modelBuilder.Entity<SafeStateRow>().HasIndex(one => new { one.DesktopId, one.MadeAt });
+        modelBuilder.Entity<SwitchRow>().HasIndex(one => one.State);
+        modelBuilder.Entity<ContentRow>().HasKey(one => one.Digest);
+        modelBuilder.Entity<ContentChunkRow>(chunk =>
+        {
+            chunk.HasKey(one => new { one.Digest, one.Ordinal });
+            chunk.HasOne<ContentRow>().WithMany().HasForeignKey(one => one.Digest);
+        });
+    }
+
+    private sealed class FullSynchronous : DbConnectionInterceptor
+    {
+        private const string Pragma = "PRAGMA synchronous = FULL;";
+
+        public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = Pragma;
+            command.ExecuteNonQuery();
+        }
+
+        public override Task ConnectionOpenedAsync(
+            DbConnection connection,
+            ConnectionEndEventData eventData,
+            CancellationToken cancellationToken = default
+        )
+        {
+            ConnectionOpened(connection, eventData);
+            return Task.CompletedTask;
+        }
+    }
+}
+
+/// <summary>Makes contexts, each for one short piece of work.</summary>
+/// <param name="path">Path of the database file.</param>
+public sealed class FuroshikiDbFactory(string path) : IDbContextFactory<FuroshikiDb>
+{
+    private readonly DbContextOptions<FuroshikiDb> _options = FuroshikiDb.OptionsFor(path);
+
+    /// <inheritdoc />
+    public FuroshikiDb CreateDbContext() => new(_options);
+
+    /// <summary>Makes the database, or brings it to the newest form.</summary>
+    public void Migrate()
+    {
+        using var db = CreateDbContext();
+        db.Database.Migrate();
+    }
+}
+
+/// <summary>Lets the migrations tool make a context.</summary>
+internal sealed class DesignTimeFactory : IDesignTimeDbContextFactory<FuroshikiDb>
+{
+    public FuroshikiDb CreateDbContext(string[] args) => new(FuroshikiDb.OptionsFor("design.db"));
+}
