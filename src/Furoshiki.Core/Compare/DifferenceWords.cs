@@ -35,7 +35,7 @@ public static class DifferenceWords
     {
         var from = Words(kind, difference.Key, difference.From);
         var to = Words(kind, difference.Key, difference.To);
-        var unit = Kind.Get(kind).Setting(difference.Key).Type is SettingType.Number { Unit.Length: > 0 } number ? " " + number.Unit : "";
+        var unit = Kind.Get(kind).Setting(difference.Key).Type is SettingType.Number { Unit.Length: > 0 } number ? SettingType.Number.UnitGap + number.Unit : "";
         var shared = unit.Length > 0 && from.EndsWith(unit, StringComparison.Ordinal) && to.EndsWith(unit, StringComparison.Ordinal);
         return $"{(shared ? from[..^unit.Length] : from)} → {to}";
     }

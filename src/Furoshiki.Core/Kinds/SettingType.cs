@@ -88,7 +88,10 @@ public abstract record SettingType
 
         /// <inheritdoc />
         public override string Words(SettingValue value) =>
-            $"{SettingValue.Decimal(((SettingValue.Number)value).Value)} {Unit}".TrimEnd();
+            Unit.Length == 0 ? SettingValue.Decimal(((SettingValue.Number)value).Value) : SettingValue.Decimal(((SettingValue.Number)value).Value) + UnitGap + Unit;
+
+        /// <summary>What stands between a number and its unit: a space at which no line is broken.</summary>
+        public const string UnitGap = "\u00A0";
     }
 
     /// <summary>Yes or no.</summary>

@@ -13,7 +13,7 @@ namespace Furoshiki.Core.Picture;
 public static class DesktopPicture
 {
     /// <summary>The longest side of the largest screen, in units of the drawing; one unit stands for one px of a setting.</summary>
-    private const double LongestSide = 960;
+    private const double LongestSide = 840;
 
     /// <summary>Draws every screen.</summary>
     /// <param name="look">The look.</param>
@@ -33,7 +33,7 @@ public static class DesktopPicture
         var svg = new XElement(
             Shape.Svg + "svg",
             new XAttribute("viewBox", $"0 0 {Shape.Number(area.Width)} {Shape.Number(area.Height)}"),
-            new XAttribute("role", "img"),
+            new XAttribute("aria-hidden", "true"),
             WallpaperLayer.Draw(scene, area, scale),
             isMain ? IconLayer.DrawDesktopIcons(scene, work) : null,
             WindowLayer.Draw(scene, work),

@@ -97,6 +97,8 @@ public sealed class SwitchPlanner(DesktopMap map, DesktopReading reading, IDeskt
         {
             if (asset.Path is null || map.FindPath(asset.Path) is not { } path)
                 return $"{asset.Name} was not found when this was saved, so there is nothing to put on.";
+            if (ContentAt(path, asset.IsFolder) == asset.Content)
+                continue;
             if (!path.Place.IsPersons && view.Find(path.FromRoot) is null)
                 return $"{path.FromRoot} is not here, and only the administrator can add it.";
             if (path.Place.IsPersons && !IsHeld(asset))
@@ -104,6 +106,12 @@ public sealed class SwitchPlanner(DesktopMap map, DesktopReading reading, IDeskt
         }
         return null;
     }
+
+    /// <summary>The digest of the file or the tree that stands at a path; null if there is none.</summary>
+    private Digest? ContentAt(PlacePath path, bool isFolder) =>
+        !isFolder ? view.Find(path.FromRoot)?.Content
+        : view.FindTree(path.FromRoot) is { } tree ? Digest.Of(tree.ToBytes())
+        : null;
 
     private Dictionary<string, SettingsDocument> Edit(KindMap kind, Component now, Component wanted, PartDifference difference)
     {
@@ -134,21 +142,19 @@ public sealed class SwitchPlanner(DesktopMap map, DesktopReading reading, IDeskt
     private IEnumerable<FileChange> Restore(Asset asset, List<string> notes)
     {
         var path = map.FindPath(asset.Path!)!;
-        var root = path.FromRoot;
-        var now = view.Find(root);
-        var tree = asset.IsFolder ? view.FindTree(root) : null;
-        var content = tree is null ? now?.Content : Digest.Of(tree.ToBytes());
-        if (content == asset.Content)
+        if (ContentAt(path, asset.IsFolder) == asset.Content)
             return [];
+        var root = path.FromRoot;
         if (!path.Place.IsPersons)
         {
             notes.Add($"{root} is not as it was saved. It belongs to the administrator and stays as it is.");
             return [];
         }
+        var now = view.Find(root);
         var parents = TreeChanges.MissingParents(root, view);
         var digest = asset.Content!.Value;
         return asset.IsFolder
-            ? [.. parents, .. TreeChanges.Between(root, now, tree ?? Tree.Of([]), saved.FindTree(digest)!)]
+            ? [.. parents, .. TreeChanges.Between(root, now, view.FindTree(root) ?? Tree.Of([]), saved.FindTree(digest)!)]
             : [.. parents, new FileChange(root, now, FileState.OfFile(now?.Mode ?? TreeChanges.NewFileMode, saved.SizeOf(digest)!.Value, digest))];
     }
 

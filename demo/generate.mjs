@@ -1,0 +1,257 @@
+// Draws the demo's assets: wallpapers, icon sets, cursor sets, border themes and colour sets of the Dome console.
+// Usage: node demo/generate.mjs [--check]   With --check it writes nothing and fails if a file is not what it would write.
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+const root = join(dirname(fileURLToPath(import.meta.url)), 'dome-console')
+const share = 'home/.local/share'
+const files = new Map()
+const put = (path, text) => files.set(path, text.trim() + '\n')
+const n = (value) => String(Math.round(value * 100) / 100)
+
+/** Numbers from 0 to 1 that are the same at every run (mulberry32). */
+function dice(seed) {
+  return () => {
+    seed = (seed + 0x6d2b79f5) | 0
+    let t = Math.imul(seed ^ (seed >>> 15), 1 | seed)
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  }
+}
+
+const W = 1920
+const H = 1080
+
+/** A ridge from edge to edge: a few slow waves, closed at the bottom. */
+function ridge(base, height, seed, fill) {
+  const roll = dice(seed)
+  const waves = [1, 2, 3.4].map((f) => ({ f: f * (0.8 + roll() * 0.5), p: roll() * 6.28, a: height / f }))
+  const y = (x) => base + waves.reduce((sum, w) => sum + Math.sin((x / W) * Math.PI * w.f + w.p) * w.a * 0.5, 0)
+  let d = `M0 ${n(y(0))}`
+  for (let x = 40; x <= W; x += 40) d += `L${x} ${n(y(x))}`
+  return { path: `<path d="${d}V${H}H0Z" fill="${fill}"/>`, y }
+}
+
+/** The observatory's dome, with its slit. */
+function dome(x, y, r, body, slit) {
+  return (
+    `<path d="M${n(x - r)} ${n(y + r)}V${n(y)}a${n(r)} ${n(r)} 0 0 1 ${n(2 * r)} 0V${n(y + r)}Z" fill="${body}"/>` +
+    `<path d="M${n(x - r * 0.14)} ${n(y + r * 0.1)}V${n(y - r)}h${n(r * 0.34)}V${n(y + r * 0.1)}Z" fill="${slit}"/>` +
+    `<path d="M${n(x - r * 1.1)} ${n(y + r * 0.1)}h${n(r * 2.2)}v${n(r * 0.1)}h-${n(r * 2.2)}Z" fill="${slit}"/>`
+  )
+}
+
+function stars(count, seed, fill, bottom) {
+  const roll = dice(seed)
+  let d = ''
+  for (let i = 0; i < count; i++) {
+    const r = roll() < 0.08 ? 2.4 : 0.8 + roll() * 0.9
+    d += `<circle cx="${n(roll() * W)}" cy="${n(roll() * bottom)}" r="${n(r)}" fill-opacity="${n(0.25 + roll() * 0.75)}"/>`
+  }
+  return `<g fill="${fill}">${d}</g>`
+}
+
+const sky = (id, stops) =>
+  `<defs><linearGradient id="${id}" x1="0" y1="0" x2="0" y2="1">${stops
+    .map(([at, colour]) => `<stop offset="${at}" stop-color="${colour}"/>`)
+    .join('')}</linearGradient></defs><rect width="${W}" height="${H}" fill="url(#${id})"/>`
+
+/** A band of star dust across the sky: many faint clouds along an arch. */
+function dust(seed, fill, lift) {
+  const roll = dice(seed)
+  let d = `<defs><radialGradient id="dust"><stop offset="0" stop-color="${fill}" stop-opacity=".11"/><stop offset="1" stop-color="${fill}" stop-opacity="0"/></radialGradient></defs>`
+  for (let i = 0; i < 170; i++) {
+    const t = roll()
+    const x = t * W * 1.1 - 90
+    const y = 760 - Math.sin(t * Math.PI) * lift + (roll() - 0.5) * 150
+    d += `<ellipse cx="${n(x)}" cy="${n(y)}" rx="${n(60 + roll() * 190)}" ry="${n(24 + roll() * 70)}" fill="url(#dust)"/>`
+  }
+  return d
+}
+
+function wallpaper(name, parts) {
+  put(
+    `${share}/wallpapers/${name}.svg`,
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${W}" height="${H}" viewBox="0 0 ${W} ${H}">\n${parts.join('\n')}\n</svg>`,
+  )
+}
+
+{
+  const far = ridge(860, 90, 3, '#1c0303')
+  const near = ridge(960, 70, 8, '#0b0101')
+  wallpaper('Dust-Lane', [
+    sky('sky', [[0, '#0a0101'], [0.6, '#260505'], [1, '#4a0c08']]),
+    dust(21, '#ff5a3c', 520),
+    stars(170, 5, '#ff7a5c', 820),
+    far.path,
+    dome(1690, near.y(1690) - 60, 74, '#140202', '#2c0605'),
+    near.path,
+  ])
+}
+{
+  const far = ridge(880, 80, 14, '#171542')
+  const near = ridge(970, 80, 31, '#0b0c26')
+  wallpaper('Milky-Arch', [
+    sky('sky', [[0, '#090b2c'], [0.45, '#1d1f5e'], [0.8, '#4b3f8f'], [1, '#8a5f8f']]),
+    dust(77, '#e9e4ff', 640),
+    stars(320, 9, '#ffffff', 860),
+    far.path,
+    dome(1690, near.y(1690) - 70, 84, '#10112f', '#f2b04a'),
+    near.path,
+  ])
+}
+{
+  const far = ridge(760, 90, 41, '#cbd8cf')
+  const mid = ridge(860, 90, 52, '#aac2b0')
+  const near = ridge(970, 70, 63, '#86a48e')
+  wallpaper('Morning-Paper', [
+    sky('sky', [[0, '#bcd6e6'], [0.6, '#e9efe9'], [1, '#f6efdd']]),
+    far.path,
+    mid.path,
+    dome(1690, near.y(1690) - 84, 96, '#f7f4ea', '#c9c4b2'),
+    near.path,
+  ])
+}
+{
+  const far = ridge(800, 100, 71, '#7c4a78')
+  const near = ridge(950, 90, 82, '#3f2f52')
+  wallpaper('First-Light', [
+    sky('sky', [[0, '#3f4687'], [0.42, '#a8648f'], [0.7, '#ef8f7a'], [1, '#ffd39a']]),
+    stars(40, 17, '#ffffff', 320),
+    '<circle cx="640" cy="790" r="120" fill="#fff0cf" fill-opacity=".85"/>',
+    far.path,
+    dome(1690, near.y(1690) - 74, 88, '#33264a', '#ef8f7a'),
+    near.path,
+  ])
+}
+{
+  const roll = dice(90)
+  let clouds = ''
+  for (let i = 0; i < 46; i++) {
+    const y = 60 + roll() * 640
+    clouds += `<rect x="${n(roll() * W - 300)}" y="${n(y)}" width="${n(300 + roll() * 620)}" height="${n(26 + roll() * 60)}" rx="30" fill="${roll() < 0.5 ? '#ffffff' : '#7d858d'}" fill-opacity="${n(0.05 + roll() * 0.1)}"/>`
+  }
+  const far = ridge(820, 80, 95, '#83898f')
+  const near = ridge(950, 80, 97, '#5c6268')
+  wallpaper('Cloud-Cover', [
+    sky('sky', [[0, '#8f979f'], [0.7, '#b9bfc4'], [1, '#d3d6d8']]),
+    clouds,
+    far.path,
+    dome(1690, near.y(1690) - 78, 90, '#6d747b', '#9aa1a8'),
+    near.path,
+  ])
+}
+
+// Icon sets -------------------------------------------------------------------------------------------------------
+const icon = (body) => `<svg xmlns="http://www.w3.org/2000/svg" width="48" height="48" viewBox="0 0 48 48">${body}</svg>`
+
+/** The sign in the middle of an Inkstone icon: a stamp cut into a disc of ink. */
+const signs = {
+  'places/folder': 'M13 17h8l3 3h11v14H13Z',
+  'places/folder-documents': 'M14 15h20v3H14Zm0 6h20v3H14Zm0 6h20v3H14Zm0 6h12v3H14Z',
+  'places/folder-pictures': 'M12 34l8-13 6 8 4-5 6 10ZM31 14a3 3 0 1 1 0 6 3 3 0 0 1 0-6Z',
+  'places/user-home': 'M24 12L11 24h4v11h7v-7h4v7h7V24h4Z',
+  'places/user-trash': 'M14 16h20v3H14Zm2 5h16l-2 15H18Z',
+  'mimetypes/text-x-generic': 'M16 13h16v4H16Zm0 7h16v3H16Zm0 6h16v3H16Zm0 6h10v3H16Z',
+  'mimetypes/image-x-generic': 'M12 14h24v20H12Zm3 17h18l-6-10-4 6-3-4Z',
+  'apps/utilities-terminal': 'M13 16l9 8-9 8v-5l4-3-4-3Zm11 13h12v4H24Z',
+}
+const inkstone = (ink, sign) => (d) => icon(`<circle cx="24" cy="24" r="21" fill="${ink}"/><path d="${d}" fill="${sign}" fill-rule="evenodd"/>`)
+
+/** A Fold icon: one sheet with its corner folded over. */
+const fold = (sheet, back, mark) => ({
+  'places/folder': icon(`<path d="M5 12h15l4 5h19v24H5Z" fill="${back}"/><path d="M5 21h38v20H5Z" fill="${sheet}"/><path d="M43 21v9l-9-9Z" fill="${mark}"/>`),
+  'places/folder-documents': icon(`<path d="M5 12h15l4 5h19v24H5Z" fill="${back}"/><path d="M11 15h26v10H11Z" fill="${mark}"/><path d="M5 21h38v20H5Z" fill="${sheet}"/><path d="M12 27h17v3H12Zm0 6h24v3H12Z" fill="${back}"/>`),
+  'places/folder-pictures': icon(`<path d="M5 12h15l4 5h19v24H5Z" fill="${back}"/><path d="M5 21h38v20H5Z" fill="${sheet}"/><path d="M12 37l8-11 6 7 4-4 6 8Z" fill="${mark}"/>`),
+  'places/user-home': icon(`<path d="M24 6L4 24h5v18h30V24h5Z" fill="${sheet}"/><path d="M24 6L4 24h5l15-13 15 13h5Z" fill="${back}"/><path d="M20 42V29h8v13Z" fill="${mark}"/>`),
+  'places/user-trash': icon(`<path d="M10 14h28l-3 29H13Z" fill="${sheet}"/><path d="M7 9h34v5H7Z" fill="${back}"/><path d="M18 20h3l1 17h-3Zm9 0h3l-1 17h-3Z" fill="${mark}"/>`),
+})
+const foldSheets = {
+  'mimetypes/text-x-generic': icon('<path d="M9 4h21l9 9v31H9Z" fill="#f4f2ec"/><path d="M30 4v9h9Z" fill="#b9b4a6"/><path d="M15 20h18v3H15Zm0 7h18v3H15Zm0 7h11v3H15Z" fill="#8b877c"/>'),
+  'mimetypes/image-x-generic': icon('<path d="M4 9h40v30H4Z" fill="#f4f2ec"/><path d="M8 35l11-15 8 9 5-5 8 11Z" fill="#8fa39a"/><circle cx="33" cy="17" r="3.5" fill="#c9a25a"/>'),
+  'apps/utilities-terminal': icon('<path d="M4 8h40v32H4Z" fill="#2c3136"/><path d="M10 16l8 7-8 7v-4l3.500-3L10 20Zm11 11h12v3H21Z" fill="#d8dcd8"/>'),
+}
+
+const index = (name, inherits, directories) =>
+  [
+    '[Icon Theme]',
+    `Name=${name}`,
+    `Comment=Drawn for the observatory at Heron Ridge`,
+    ...(inherits ? [`Inherits=${inherits}`] : []),
+    `Directories=${directories.join(',')}`,
+    ...directories.map((directory) => `\n[${directory}]\nSize=48\nMinSize=16\nMaxSize=256\nType=Scalable\nContext=${{ places: 'Places', mimetypes: 'MimeTypes', apps: 'Applications', cursors: 'Cursors' }[directory.split('/').pop()]}`),
+  ].join('\n')
+
+function iconSet(folder, name, inherits, icons) {
+  const directories = [...new Set(Object.keys(icons).map((path) => 'scalable/' + path.split('/')[0]))]
+  put(`${folder}/${name}/index.theme`, index(name.replaceAll('-', ' '), inherits, directories))
+  for (const [path, svg] of Object.entries(icons)) put(`${folder}/${name}/scalable/${path}.svg`, svg)
+}
+
+const stamped = (ink, sign, except = []) =>
+  Object.fromEntries(Object.entries(signs).filter(([path]) => !except.includes(path)).map(([path, d]) => [path, inkstone(ink, sign)(d)]))
+
+iconSet('usr/share/icons', 'Inkstone', null, stamped('#6f7276', '#f1f1f1'))
+iconSet(`${share}/icons`, 'Inkstone-Red', 'Inkstone', stamped('#7d1c12', '#f08a70'))
+iconSet(`${share}/icons`, 'Inkstone-Amber', 'Inkstone', { ...stamped('#f2b04a', '#1c2148'), 'mimetypes/text-x-generic': inkstone('#a9adde', '#1c2148')(signs['mimetypes/text-x-generic']), 'mimetypes/image-x-generic': inkstone('#7f86d8', '#12153a')(signs['mimetypes/image-x-generic']) })
+iconSet(`${share}/icons`, 'Inkstone-Rose', 'Inkstone', { ...stamped('#cf5c45', '#fff3ea'), 'mimetypes/text-x-generic': inkstone('#8a5f86', '#fff3ea')(signs['mimetypes/text-x-generic']) })
+iconSet('usr/share/icons', 'Fold', null, { ...fold('#a9a7a0', '#84827b', '#f4f2ec'), ...foldSheets })
+iconSet(`${share}/icons`, 'Fold-Slate', 'Fold', fold('#4d8fb3', '#2f6f93', '#e9f2f6'))
+iconSet(`${share}/icons`, 'Fold-Ash', 'Fold', fold('#6f7883', '#525a64', '#d9dde1'))
+
+// Cursor sets -----------------------------------------------------------------------------------------------------
+const cursor = (body) => `<svg xmlns="http://www.w3.org/2000/svg" width="32" height="32" viewBox="0 0 32 32">${body}</svg>`
+const brass = (fill, edge) => ({
+  default: cursor(`<path d="M4 2L26 20H15.500L10 29Z" fill="${fill}" stroke="${edge}" stroke-width="2" stroke-linejoin="miter"/>`),
+  pointer: cursor(`<path d="M12 3h4v11l9 3v6l-4 7H11L6 19l3-2 3 3Z" fill="${fill}" stroke="${edge}" stroke-width="2"/>`),
+  text: cursor(`<path d="M9 3h14v3h-5v20h5v3H9v-3h5V6H9Z" fill="${fill}" stroke="${edge}" stroke-width="1.500"/>`),
+  wait: cursor(`<path d="M7 3h18v3l-7 10 7 10v3H7v-3l7-10L7 6Z" fill="${fill}" stroke="${edge}" stroke-width="1.500"/>`),
+})
+const dot = (fill, edge) => ({
+  default: cursor(`<path d="M2 2l12 4.500-7.500 7.500Z" fill="${fill}" stroke="${edge}" stroke-width="1.500"/><circle cx="17" cy="17" r="7" fill="none" stroke="${edge}" stroke-width="6"/><circle cx="17" cy="17" r="7" fill="none" stroke="${fill}" stroke-width="3.500"/>`),
+  pointer: cursor(`<circle cx="14" cy="14" r="9" fill="${fill}" stroke="${edge}" stroke-width="2"/>`),
+  text: cursor(`<path d="M15 3h3v26h-3Z" fill="${fill}" stroke="${edge}" stroke-width="1.500"/>`),
+  wait: cursor(`<circle cx="14" cy="14" r="9" fill="none" stroke="${fill}" stroke-width="4" stroke-dasharray="9 5"/>`),
+})
+function cursorSet(folder, name, inherits, shapes) {
+  put(`${folder}/${name}/index.theme`, index(name.replaceAll('-', ' '), inherits, ['cursors']))
+  for (const [shape, svg] of Object.entries(shapes)) put(`${folder}/${name}/cursors/${shape}.svg`, svg)
+}
+cursorSet(`${share}/icons`, 'Brass-Pointer', null, brass('#e0b65a', '#2b1f0c'))
+cursorSet('usr/share/icons', 'Plain-Dot', null, dot('#2a2e33', '#f6f6f6'))
+cursorSet(`${share}/icons`, 'Plain-Dot-Red', 'Plain-Dot', { default: dot('#e2452b', '#1a0303').default, pointer: dot('#e2452b', '#1a0303').pointer })
+
+// Border themes ---------------------------------------------------------------------------------------------------
+const frame = (values) => JSON.stringify(values, null, 2)
+put(`${share}/borders/Ember-Flat/frame.json`, frame({ 'title-height': 22, 'button-size': 9, button: 'square', underline: true }))
+put(`${share}/borders/Ember-Flat/README`, 'Flat title bars with square buttons and a line in the accent under them.')
+put(`${share}/borders/Lantern-Round/frame.json`, frame({ 'title-height': 27, 'button-size': 10, button: 'disc', underline: false }))
+put(`${share}/borders/Lantern-Round/README`, 'Tall title bars with round buttons.')
+
+// Colour sets -----------------------------------------------------------------------------------------------------
+const colourSets = {
+  Ember: { tone: 'dark', accent: '#e2452b', window: '#220807', view: '#160404', text: '#e0674e', 'dim-text': '#a8442f', title: '#2e0a08', 'title-text': '#e0674e', selection: '#7a1c10', 'selection-text': '#ffb09a', focus: '#a3301f', urgent: '#ff8a5c', link: '#ee7c62', panel: '#120202', 'panel-text': '#e0674e' },
+  Lantern: { tone: 'dark', accent: '#f2b04a', window: '#20255a', view: '#171b42', text: '#e4e4f4', 'dim-text': '#a3a6d4', title: '#2a3168', 'title-text': '#e4e4f4', selection: '#f2b04a', 'selection-text': '#171b42', focus: '#b98a3f', urgent: '#ff8a5c', link: '#9db4ff', panel: '#0d0f2e', 'panel-text': '#efeffb' },
+  'Lantern-Dawn': { tone: 'light', accent: '#cf5c45', window: '#fbe3d5', view: '#fff8f1', text: '#4a3350', 'dim-text': '#7d5a72', title: '#f4cbb8', 'title-text': '#4a3350', selection: '#c24f38', 'selection-text': '#ffffff', focus: '#e39a88', urgent: '#b3261e', link: '#80427f', panel: '#3f2f52', 'panel-text': '#fbe6da' },
+  'Slate-Log': { tone: 'light', accent: '#2f6f93', window: '#e9e4d8', view: '#fbfaf5', text: '#2f3437', 'dim-text': '#666a6d', title: '#dcd6c7', 'title-text': '#2f3437', selection: '#2f6f93', 'selection-text': '#ffffff', focus: '#9cc0d3', urgent: '#b5482e', link: '#2a6488', panel: '#f2eee4', 'panel-text': '#2f3437' },
+  'Slate-Log-Cloud': { tone: 'light', accent: '#566070', window: '#cfd1d3', view: '#e3e4e5', text: '#33373c', 'dim-text': '#5c6167', title: '#b9bcc0', 'title-text': '#2c3035', selection: '#566070', 'selection-text': '#f4f5f6', focus: '#98a1ad', urgent: '#8a4a42', link: '#3f5a7a', panel: '#454a50', 'panel-text': '#e6e8ea' },
+}
+for (const [name, { tone, ...roles }] of Object.entries(colourSets))
+  put(`${share}/colour-sets/${name}.conf`, [`[Set]`, `Name=${name.replaceAll('-', ' ')}`, `Tone=${tone}`, '', '[Roles]', ...Object.entries(roles).map(([role, colour]) => `${role}=${colour}`)].join('\n'))
+
+// Write or check --------------------------------------------------------------------------------------------------
+const isCheck = process.argv.includes('--check')
+let stale = 0
+for (const [path, text] of files) {
+  const full = join(root, path)
+  if (existsSync(full) && readFileSync(full, 'utf8') === text) continue
+  if (isCheck) {
+    stale++
+    console.error(`${path} is not what demo/generate.mjs draws.`)
+    continue
+  }
+  mkdirSync(dirname(full), { recursive: true })
+  writeFileSync(full, text)
+}
+process.exitCode = stale > 0 ? 1 : 0

@@ -1,0 +1,63 @@
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Picture;
+using Furoshiki.Web.Desktops;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Furoshiki.Web.Pictures;
+
+/// <summary>A look as a picture: each screen as SVG, its cloth as SVG, and its accent.</summary>
+internal sealed record PictureView(IReadOnlyList<ScreenPicture> Screens, string Cloth, string? Accent);
+
+/// <summary>The drawing of a screen, whose size is in px.</summary>
+internal sealed record ScreenPicture(string Id, int Width, int Height, string Svg);
+
+internal static class PictureEndpoints
+{
+    private const string ForEver = "private, max-age=31536000, immutable";
+
+    /// <summary>The kinds of file that a picture may load, by their ending.</summary>
+    private static readonly Dictionary<string, string> MediaTypes = new()
+    {
+        [".svg"] = "image/svg+xml",
+        [".png"] = "image/png",
+        [".jpg"] = "image/jpeg",
+        [".jpeg"] = "image/jpeg",
+        [".webp"] = "image/webp",
+    };
+
+    public static void MapPictures(this IEndpointRouteBuilder api)
+    {
+        api.MapGet("/looks/{digest}/picture", Draw).WithTags("Pictures").WithName("drawLook");
+        api.MapGet("/content/{digest}/{name}", Load).WithTags("Pictures").WithName("loadContent");
+    }
+
+    private static PictureView Draw(string digest, long desktop, LookLibrary library, DesktopRegister register)
+    {
+        var look = library.Get(Parse(digest));
+        var content = new PictureContent(
+            library.FindTree,
+            library.FindBytes,
+            (asset, name) => $"/api/content/{asset.Hex}/{Uri.EscapeDataString(name)}"
+        );
+        var drawings = DesktopPicture.Draw(look, register.Get(desktop).Screens, content);
+        return new PictureView(
+            [.. drawings.Select(one => new ScreenPicture(one.Screen.Id, one.Screen.Width, one.Screen.Height, one.Svg))],
+            Cloth.Draw(look),
+            look[ColoursKind.Kind.Name]?["accent"]?.ToString()
+        );
+    }
+
+    /// <summary>Content of foreign origin is only ever loaded as an image: a policy of its own keeps scripts in it from running.</summary>
+    private static Results<FileContentHttpResult, NotFound> Load(string digest, string name, LookLibrary library, HttpResponse response)
+    {
+        if (!MediaTypes.TryGetValue(Path.GetExtension(name).ToLowerInvariant(), out var type) || library.FindBytes(Parse(digest)) is not { } bytes)
+            return TypedResults.NotFound();
+        response.Headers.CacheControl = ForEver;
+        response.Headers.ContentSecurityPolicy = "default-src 'none'; style-src 'unsafe-inline'; sandbox";
+        return TypedResults.File(bytes, type);
+    }
+
+    private static Digest Parse(string digest) =>
+        Digest.TryParse(digest, out var parsed) ? parsed : throw ProblemException.NotFound("Content with such a digest");
+}

@@ -1,0 +1,37 @@
+using System.CommandLine;
+
+namespace Furoshiki.Web;
+
+/// <summary>What the start command was given.</summary>
+/// <param name="Data">The folder in which everything is kept.</param>
+/// <param name="Port">The port on the loopback address; 0 takes a free one.</param>
+/// <param name="Demo">The folder with the demo scenario; null for a start without it.</param>
+/// <param name="Fresh">Whether to begin with an empty data folder.</param>
+internal sealed record StartOptions(string Data, int Port, string? Demo, bool Fresh)
+{
+    /// <summary>Reads a command line; null if it was wrong or asked for help only, which has then been printed.</summary>
+    public static StartOptions? Parse(string[] args)
+    {
+        var data = new Option<string>("--data") { Description = "Folder in which everything is kept", DefaultValueFactory = _ => DefaultData() };
+        var port = new Option<int>("--port") { Description = "Port on 127.0.0.1; 0 takes a free one" };
+        var demo = new Option<string?>("--demo") { Description = "Folder with the demo scenario" };
+        var fresh = new Option<bool>("--fresh") { Description = "Begin with an empty data folder" };
+        var command = new RootCommand("Furoshiki") { data, port, demo, fresh };
+        command.TreatUnmatchedTokensAsErrors = false;
+        StartOptions? options = null;
+        command.SetAction(result =>
+        {
+            options = new StartOptions(
+                Path.GetFullPath(result.GetValue(data)!),
+                result.GetValue(port),
+                result.GetValue(demo) is { } folder ? Path.GetFullPath(folder) : null,
+                result.GetValue(fresh)
+            );
+        });
+        command.Parse(args).Invoke();
+        return options;
+    }
+
+    private static string DefaultData() =>
+        Path.Combine(Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData), "furoshiki");
+}

@@ -1,0 +1,58 @@
+using System.Net.ServerSentEvents;
+using System.Runtime.CompilerServices;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Furoshiki.Web.Switching;
+
+/// <summary>A request to carry out a plan as it was shown.</summary>
+internal sealed record SwitchRequest(Target Target, string Fingerprint, IReadOnlyList<MadeFromView> MadeFrom);
+
+/// <summary>A switch that was started.</summary>
+internal sealed record StartedSwitch(long Id);
+
+internal static class SwitchEndpoints
+{
+    public static void MapSwitching(this IEndpointRouteBuilder api)
+    {
+        var group = api.MapGroup("").WithTags("Switching");
+        group
+            .MapPost("/desktops/{id:long}/plans", (long id, Target target, PlanMaker plans) => plans.View(plans.Make(id, target)))
+            .WithName("planSwitch");
+        group.MapPost("/desktops/{id:long}/switches", Start).WithName("startSwitch").ProducesProblem(StatusCodes.Status409Conflict);
+        group.MapGet("/switches/{id:long}/progress", Follow).WithName("followSwitch");
+        group
+            .MapPost(
+                "/switches/{id:long}/stop",
+                (long id, SwitchRuns runs) =>
+                {
+                    runs.Get(id).Stop();
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("stopSwitch");
+    }
+
+    private static Accepted<StartedSwitch> Start(long id, SwitchRequest request, PlanMaker plans, SwitchRuns runs)
+    {
+        var ready = plans.Make(id, request.Target);
+        var changed = PlanMaker.ChangedSince(ready, request.Fingerprint, request.MadeFrom);
+        if (changed.Count > 0)
+            throw new ProblemException(
+                StatusCodes.Status409Conflict,
+                "plan-outdated",
+                "The desktop changed after this plan was made, so the plan was not carried out.",
+                "Nothing was changed by the switch."
+            ).With("changed", changed);
+        var run = runs.Start(ready);
+        return TypedResults.Accepted($"/api/switches/{run}/progress", new StartedSwitch(run));
+    }
+
+    private static ServerSentEventsResult<RunProgress> Follow(long id, SwitchRuns runs, CancellationToken cancellation) =>
+        TypedResults.ServerSentEvents(Events(runs.Get(id), cancellation));
+
+    private static async IAsyncEnumerable<SseItem<RunProgress>> Events(SwitchRun run, [EnumeratorCancellation] CancellationToken cancellation)
+    {
+        await foreach (var progress in run.Follow(cancellation))
+            yield return new SseItem<RunProgress>(progress, "progress");
+    }
+}

@@ -1,0 +1,49 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema.gen'
+
+/** The application's own API, typed from its OpenAPI document. */
+export const api = createClient<paths>({ baseUrl: '' })
+
+export type Schemas = components['schemas']
+
+/** An answer that says why something was not done (RFC 9457). */
+export interface Problem {
+  detail: string
+  code: string
+  unharmed: string
+  field?: string
+  changed?: string[]
+}
+
+const UNREACHABLE: Problem = {
+  detail: 'The application does not answer.',
+  code: 'unreachable',
+  unharmed: 'Nothing was changed. Start it again, and this page finds it.',
+}
+
+export class ProblemError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail)
+  }
+}
+
+/** The data of an answer; a problem is thrown. */
+export async function take<T>(request: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  const answer = await request.catch(() => {
+    throw new ProblemError(UNREACHABLE)
+  })
+  if (answer.response.ok) return answer.data as T
+  const error = answer.error
+  if (typeof error === 'object' && error !== null && 'detail' in error && 'code' in error)
+    throw new ProblemError(error as Problem)
+  throw new ProblemError({
+    detail: `The application answered ${answer.response.status}.`,
+    code: 'unexpected',
+    unharmed: typeof error === 'string' ? error : 'Nothing was changed.',
+  })
+}
+
+/** The problem in whatever was thrown. */
+export function problemOf(error: unknown): Problem {
+  return error instanceof ProblemError ? error.problem : { ...UNREACHABLE, detail: String(error) }
+}

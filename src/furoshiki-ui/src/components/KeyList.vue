@@ -1,0 +1,52 @@
+<script setup lang="ts">
+const shown = defineModel<boolean>({ required: true })
+
+const KEYS = [
+  ['/', 'Find a look or a part'],
+  ['g s', 'Shelf'],
+  ['g c', 'Compare'],
+  ['g w', 'Safe states, the way back'],
+  ['l', 'Line up the look that has the focus, or is open'],
+  ['x', 'Compare the line-up'],
+  ['p', 'Plan a switch to the look that has the focus, or is open'],
+  ['?', 'This list'],
+]
+</script>
+
+<template>
+  <VDialog v-model="shown" max-width="420" aria-label="Keys">
+    <div class="keys paper">
+      <div class="row">
+        <h1>Keys</h1>
+        <VBtn class="push" autofocus @click="shown = false">Close</VBtn>
+      </div>
+      <dl>
+        <div v-for="[key, words] in KEYS" :key="key">
+          <dt><kbd>{{ key }}</kbd></dt>
+          <dd>{{ words }}</dd>
+        </div>
+      </dl>
+      <p class="third">None of them does anything while you type in a field.</p>
+    </div>
+  </VDialog>
+</template>
+
+<style scoped>
+.keys {
+  display: grid;
+  gap: 12px;
+  padding: 16px;
+}
+
+dl > div {
+  display: grid;
+  grid-template-columns: 56px 1fr;
+  padding: 4px 0;
+}
+
+kbd {
+  padding: 0 6px;
+  border: 1px solid var(--line);
+  font: 12px/18px var(--mono);
+}
+</style>

@@ -1,0 +1,99 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useRouter } from 'vue-router'
+import type { Schemas } from '@/api/client'
+import { useLineUp } from '@/composables/useLineUp'
+import { count } from '@/composables/words'
+import DesktopPicture from './DesktopPicture.vue'
+import ReadinessWord from './ReadinessWord.vue'
+
+const props = defineProps<{ card: Schemas['ProfileCard']; desktop: number }>()
+
+const router = useRouter()
+const lineUp = useLineUp()
+const reference = computed(() => `saving-${props.card.savingId}`)
+const isLined = computed(() => lineUp.has(reference.value))
+const isOn = computed(() => props.card.readiness.state === 'On')
+const plan = computed(() => ({ name: 'switch', query: { saving: props.card.savingId } }))
+
+function press(event: KeyboardEvent) {
+  if (event.ctrlKey || event.altKey || event.metaKey) return
+  if (event.key === 'l') lineUp.toggle(reference.value)
+  else if (event.key === 'p' && !isOn.value) void router.push(plan.value)
+  else return
+  event.preventDefault()
+}
+</script>
+
+<template>
+  <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- the keys belong to what in the card has the focus -->
+  <article class="card" :data-profile="card.profile.name" @keydown="press">
+    <RouterLink class="open" :to="{ name: 'profile', params: { id: card.id } }" :aria-label="`Open ${card.profile.name}`">
+      <DesktopPicture :look="card.look" :desktop="desktop" :name="card.profile.name" main-only cloth corner />
+    </RouterLink>
+    <div class="actions">
+      <VBtn v-if="!isOn" class="main" :to="plan">Switch…</VBtn>
+      <VBtn :aria-pressed="isLined" @click="lineUp.toggle(reference)">{{ isLined ? 'Lined up' : 'Line up' }}</VBtn>
+    </div>
+    <div class="words">
+      <h2 :title="card.profile.name">{{ card.profile.name }}</h2>
+      <span class="mono third">{{ card.ordinal }}</span>
+      <span class="second">{{ card.isDark ? 'Night' : 'Day' }}, {{ count(card.parts, 'part') }}</span>
+      <ReadinessWord :readiness="card.readiness" />
+    </div>
+  </article>
+</template>
+
+<style scoped>
+.card {
+  position: relative;
+  background: var(--paper);
+}
+
+.card:focus-within {
+  outline: 2px solid var(--action);
+}
+
+.open {
+  display: block;
+}
+
+.open:focus-visible {
+  outline-offset: -4px;
+}
+
+.actions {
+  position: absolute;
+  inset: auto 0 0;
+  bottom: 72px;
+  display: flex;
+  gap: 6px;
+  padding: 8px;
+  background: #1b1b1b;
+  opacity: 0;
+}
+
+.card:hover .actions,
+.card:focus-within .actions {
+  opacity: 1;
+}
+
+.words {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 2px 8px;
+  align-items: baseline;
+  height: 60px;
+  padding: 9px 12px;
+}
+
+.words > :nth-child(even) {
+  justify-self: end;
+}
+
+h2 {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+</style>

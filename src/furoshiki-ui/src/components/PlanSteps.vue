@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import { count } from '@/composables/words'
+import SignalWord, { type Signal } from './SignalWord.vue'
+
+const props = defineProps<{
+  plan: Schemas['PlanView']
+  progress?: Schemas['RunProgress']
+  outcomes: Map<string, Schemas['PartResult']>
+}>()
+
+const TITLES: Record<Schemas['Shows'], string> = {
+  AtOnce: 'Shows at once',
+  AfterProgramRestart: 'Shows after its programs start again',
+  AfterSignIn: 'Shows after one sign-in',
+  AfterRestart: 'Shows after one restart',
+}
+const OUTCOMES: Record<Schemas['PartOutcome'], { signal: Signal; word: string }> = {
+  Taken: { signal: 'ready', word: 'taken' },
+  Waiting: { signal: 'waiting', word: 'written, waits' },
+  NotTaken: { signal: 'cannot', word: 'not taken' },
+}
+
+const summary = (group: Schemas['StepGroup']) => {
+  const files = new Set(group.steps.flatMap((step) => step.files)).size
+  const settings = group.steps.reduce((sum, step) => sum + step.settings.length, 0)
+  return `${count(group.steps.length, 'part')}, ${count(settings, 'setting')} in ${count(files, 'file')}`
+}
+const isMade = computed(() => !!props.progress && props.progress.stage !== 'safe-state' && props.progress.result?.safeState !== null)
+</script>
+
+<template>
+  <ol class="groups">
+    <li v-if="plan.files.length > 0" class="group paper">
+      <div class="head">
+        <h2>First</h2>
+        <span class="third">nothing else starts before this is done</span>
+      </div>
+      <div class="step">
+        <strong>Safe state</strong>
+        <span>every file that Furoshiki manages here</span>
+        <SignalWord v-if="isMade" signal="ready" word="made and checked" />
+        <span v-else class="third">{{ count(plan.safeFiles, 'file') }}</span>
+      </div>
+    </li>
+    <li v-for="group in plan.groups" :key="group.shows" class="group paper">
+      <div class="head">
+        <h2>{{ TITLES[group.shows] }}</h2>
+        <span class="third">{{ summary(group) }}</span>
+      </div>
+      <div v-for="step in group.steps" :key="step.kind" class="step" :data-step="step.kind">
+        <strong>{{ step.title }}</strong>
+        <details>
+          <summary>{{ step.words }}</summary>
+          <ul class="second">
+            <li v-for="line in step.settings" :key="line">{{ line }}</li>
+            <li v-for="file in step.files" :key="file" class="mono">{{ file }}</li>
+          </ul>
+          <p v-for="line in step.notes" :key="line">{{ line }}</p>
+        </details>
+        <SignalWord
+          v-if="outcomes.get(step.kind)"
+          v-bind="OUTCOMES[outcomes.get(step.kind)?.outcome ?? 'Taken']"
+          :title="outcomes.get(step.kind)?.words"
+        />
+      </div>
+    </li>
+    <li v-if="plan.same.length + plan.leftAlone.length > 0" class="group paper">
+      <div class="head"><h2>Not touched</h2></div>
+      <div v-if="plan.same.length > 0" class="step">
+        <strong>The same</strong>
+        <span class="second">{{ plan.same.join(', ') }}</span>
+      </div>
+      <div v-if="plan.leftAlone.length > 0" class="step">
+        <strong>Left alone</strong>
+        <span class="second">{{ plan.leftAlone.join(', ') }}: {{ plan.name }} does not cover them</span>
+      </div>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.groups {
+  display: grid;
+  gap: 10px;
+}
+
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 12px;
+  padding: 7px 12px;
+  border-bottom: 1px solid var(--line);
+}
+
+h2 {
+  font-size: 14px;
+}
+
+.step {
+  display: grid;
+  grid-template-columns: 112px 1fr auto;
+  gap: 12px;
+  padding: 4px 12px;
+}
+
+.step strong {
+  font-weight: 600;
+}
+
+details ul {
+  padding: 4px 0 6px;
+}
+
+summary {
+  cursor: pointer;
+}
+</style>

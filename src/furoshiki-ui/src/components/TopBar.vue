@@ -1,0 +1,153 @@
+<script setup lang="ts">
+import { IconKeyboard, IconMoon, IconSun, IconSunMoon } from '@tabler/icons-vue'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useKeys } from '@/composables/useKeys'
+import { useRoom } from '@/composables/useRoom'
+
+defineEmits<{ keys: [] }>()
+
+const route = useRoute()
+const router = useRouter()
+const room = useRoom()
+const search = ref<HTMLInputElement>()
+const isOnShelf = computed(() => route.name === 'shelf')
+const sought = computed(() => (isOnShelf.value ? String(route.query.find ?? '') : ''))
+const ROOM_WORDS = { system: 'Room as system', day: 'Day room', night: 'Night room' }
+
+function find(text: string) {
+  const query = { ...(isOnShelf.value ? route.query : {}), find: text || undefined }
+  void (isOnShelf.value ? router.replace({ query }) : router.push({ name: 'shelf', query }))
+}
+
+useKeys({ '/': () => search.value?.focus() })
+</script>
+
+<template>
+  <header class="bar">
+    <RouterLink class="name" to="/">
+      <img src="/knot.svg" alt="" width="24" height="24" />
+      Furoshiki
+    </RouterLink>
+    <nav aria-label="Pages">
+      <RouterLink to="/" :class="{ here: isOnShelf || route.name === 'profile' }">Shelf</RouterLink>
+      <RouterLink to="/compare">Compare</RouterLink>
+      <RouterLink to="/safe-states">Safe states</RouterLink>
+    </nav>
+    <VBtn class="bare push" @click="room.next()">
+      <IconMoon v-if="room.chosen.value === 'night'" :size="16" />
+      <IconSun v-else-if="room.chosen.value === 'day'" :size="16" />
+      <IconSunMoon v-else :size="16" />
+      <span>{{ ROOM_WORDS[room.chosen.value] }}</span>
+    </VBtn>
+    <VBtn class="bare" @click="$emit('keys')">
+      <IconKeyboard :size="16" />
+      <span>Keys</span>
+    </VBtn>
+    <label class="find">
+      <span class="unseen">Find a look or a part</span>
+      <input
+        ref="search"
+        type="search"
+        placeholder="Find a look or a part"
+        :value="sought"
+        @input="find(($event.target as HTMLInputElement).value)"
+      />
+      <kbd>/</kbd>
+    </label>
+  </header>
+</template>
+
+<style scoped>
+.bar {
+  grid-area: top;
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  height: 52px;
+  padding: 0 20px;
+  background: var(--raised);
+  border-bottom: 1px solid var(--line);
+  white-space: nowrap;
+}
+
+.name {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  margin-right: 10px;
+  color: var(--text);
+  font-size: 16px;
+  font-weight: 700;
+  text-decoration: none;
+}
+
+nav {
+  display: flex;
+  align-self: stretch;
+}
+
+nav a {
+  display: flex;
+  align-items: center;
+  padding: 3px 12px 0;
+  border-bottom: 3px solid transparent;
+  color: var(--second);
+  font-size: 14px;
+  font-weight: 550;
+  text-decoration: none;
+}
+
+nav a:hover {
+  color: var(--text);
+}
+
+nav a.here,
+nav a.router-link-exact-active {
+  border-color: var(--action);
+  color: var(--text);
+  font-weight: 650;
+}
+
+.bare span {
+  margin-left: 5px;
+  font-weight: 500;
+}
+
+.find {
+  position: relative;
+}
+
+.find input {
+  width: 220px;
+  height: 32px;
+  padding: 0 34px 0 10px;
+  border: 1px solid var(--line);
+  background: var(--paper);
+  color: var(--text);
+}
+
+.find input::placeholder {
+  color: var(--third);
+}
+
+.find kbd {
+  position: absolute;
+  right: 8px;
+  top: 6px;
+  padding: 0 6px;
+  border: 1px solid var(--line);
+  color: var(--third);
+  font: 12px/18px var(--mono);
+}
+
+@media (width <= 1100px) {
+  .bare span {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
+  }
+}
+</style>

@@ -1,0 +1,29 @@
+import { computed, inject, provide, type InjectionKey, type Ref } from 'vue'
+import type { Schemas } from '@/api/client'
+import { useDesktops, useNow } from '@/api/queries'
+import { useAddress } from './useAddress'
+
+interface Desktop {
+  id: Ref<number>
+  now: Ref<Schemas['NowView'] | undefined>
+}
+
+const KEY: InjectionKey<Desktop> = Symbol('desktop')
+
+/** Chooses the desktop for the whole application, from the address or the first there is. */
+export function provideDesktop() {
+  const { data: desktops, error } = useDesktops()
+  const chosen = useAddress('desktop')
+  const known = computed(() => desktops.value?.find((one) => String(one.id) === chosen.value) ?? desktops.value?.[0])
+  const id = computed(() => known.value?.id)
+  const { data: now, error: nowError } = useNow(id)
+  provide(KEY, { id: computed(() => id.value ?? 0), now })
+  return { desktops, id, now, chosen, error: computed(() => error.value ?? nowError.value) }
+}
+
+/** The chosen desktop and what it has on. */
+export function useDesktop(): Desktop {
+  const desktop = inject(KEY)
+  if (!desktop) throw new Error('No desktop was provided.')
+  return desktop
+}

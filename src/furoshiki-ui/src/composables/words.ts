@@ -1,0 +1,24 @@
+const DAY_MS = 86_400_000
+const KILO = 1000
+
+const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
+const date = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+
+/** A moment as people say it: "today 18:42", "yesterday 09:10", "3 March 2026". */
+export function moment(iso: string, today = new Date()): string {
+  const then = new Date(iso)
+  const midnight = new Date(today.getFullYear(), today.getMonth(), today.getDate()).getTime()
+  if (then.getTime() >= midnight) return `today ${clock.format(then)}`
+  if (then.getTime() >= midnight - DAY_MS) return `yesterday ${clock.format(then)}`
+  return `${date.format(then)}, ${clock.format(then)}`
+}
+
+/** A count with its thing: "1 file", "3 files". */
+export const count = (number: number, thing: string) => `${number} ${thing}${number === 1 ? '' : 's'}`
+
+/** A size in decimal units (1 kB is 1000 bytes), with one digit after the point from 1 MB on. */
+export function size(bytes: number): string {
+  if (bytes < KILO) return `${bytes} bytes`
+  if (bytes < KILO ** 2) return `${Math.round(bytes / KILO)} kB`
+  return bytes < KILO ** 3 ? `${(bytes / KILO ** 2).toFixed(1)} MB` : `${(bytes / KILO ** 3).toFixed(1)} GB`
+}

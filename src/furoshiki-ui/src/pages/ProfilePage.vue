@@ -1,0 +1,171 @@
+<script setup lang="ts">
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, problemOf, take, type Schemas } from '@/api/client'
+import { useProfile } from '@/api/queries'
+import DesktopPicture from '@/components/DesktopPicture.vue'
+import PartList from '@/components/PartList.vue'
+import ProblemNote from '@/components/ProblemNote.vue'
+import ProfileFields from '@/components/ProfileFields.vue'
+import ReadinessWord from '@/components/ReadinessWord.vue'
+import { useAddress } from '@/composables/useAddress'
+import { useDesktop } from '@/composables/useDesktop'
+import { useKeys } from '@/composables/useKeys'
+import { useLineUp } from '@/composables/useLineUp'
+import { moment } from '@/composables/words'
+
+const route = useRoute()
+const router = useRouter()
+const { id: desktop } = useDesktop()
+const id = computed(() => Number(route.params.id))
+const { data, error } = useProfile(id, desktop)
+const opened = useAddress('part')
+const lineUp = useLineUp()
+const card = computed(() => data.value?.card)
+const reference = computed(() => `saving-${card.value?.savingId}`)
+
+const form = ref<Schemas['ProfileForm']>()
+const client = useQueryClient()
+const describe = useMutation({
+  mutationFn: (body: Schemas['ProfileForm']) => take(api.PUT('/api/profiles/{id}', { params: { path: { id: id.value } }, body })),
+  onSuccess: async () => {
+    form.value = undefined
+    await client.invalidateQueries()
+  },
+})
+
+function edit() {
+  describe.reset()
+  form.value = card.value && structuredClone({ ...card.value.profile, tags: [...card.value.profile.tags] })
+}
+
+useKeys({
+  l: () => lineUp.toggle(reference.value),
+  p: () => {
+    if (card.value && card.value.readiness.state !== 'On') void router.push({ name: 'switch', query: { saving: card.value.savingId } })
+  },
+})
+</script>
+
+<template>
+  <ProblemNote v-if="error" :error="error" />
+  <div v-else-if="data && card" class="profile">
+    <div class="look">
+      <div class="row head">
+        <h1>{{ card.profile.name }}</h1>
+        <span class="second">{{ card.ordinal }} saving, {{ card.isDark ? 'night' : 'day' }}</span>
+        <ReadinessWord class="push" :readiness="card.readiness" />
+      </div>
+      <DesktopPicture :look="card.look" :desktop="desktop" :name="card.profile.name" cloth corner pointable @open="opened = $event" />
+
+      <h2>Savings</h2>
+      <ol class="savings paper">
+        <li v-for="saving in data.savings" :key="saving.id">
+          <DesktopPicture :look="saving.look" :desktop="desktop" :name="`${saving.ordinal} saving`" main-only />
+          <div class="what">
+            <p><strong>{{ saving.ordinal }}</strong> {{ saving.note }}</p>
+            <p v-if="saving.changes.length > 0" class="second">
+              <template v-for="(change, i) in saving.changes" :key="change.kind">
+                {{ i > 0 ? '; ' : '' }}{{ change.title }}: {{ change.words }}
+              </template>
+            </p>
+            <p class="third">{{ moment(saving.savedAt) }}</p>
+          </div>
+          <div class="row">
+            <VBtn :to="{ name: 'switch', query: { saving: saving.id } }">Switch…</VBtn>
+            <VBtn :aria-pressed="lineUp.has(`saving-${saving.id}`)" @click="lineUp.toggle(`saving-${saving.id}`)">
+              {{ lineUp.has(`saving-${saving.id}`) ? 'Lined up' : 'Line up' }}
+            </VBtn>
+          </div>
+        </li>
+      </ol>
+    </div>
+
+    <div class="facts">
+      <VBtn v-if="card.readiness.state !== 'On'" class="main tall" :to="{ name: 'switch', query: { saving: card.savingId } }">
+        Switch to {{ card.profile.name }}…
+      </VBtn>
+      <div class="row">
+        <VBtn :aria-pressed="lineUp.has(reference)" @click="lineUp.toggle(reference)">
+          {{ lineUp.has(reference) ? 'Lined up' : 'Line up' }}
+        </VBtn>
+        <VBtn :to="{ name: 'compare', query: { look: ['now', reference] } }">Compare with now</VBtn>
+      </div>
+
+      <form v-if="form" class="about paper" @submit.prevent="describe.mutate(form)">
+        <ProfileFields v-model="form" :problem="describe.error.value ? problemOf(describe.error.value) : undefined" />
+        <ProblemNote v-if="describe.error.value && !problemOf(describe.error.value).field" :error="describe.error.value" />
+        <div class="row">
+          <VBtn class="main" type="submit">Save the words</VBtn>
+          <VBtn @click="form = undefined">Leave as it was</VBtn>
+        </div>
+      </form>
+      <div v-else class="about paper">
+        <p>{{ card.profile.description || 'No description yet.' }}</p>
+        <p class="second">
+          {{ [card.profile.author, card.profile.licence].filter(Boolean).join(', ') }}
+        </p>
+        <p v-if="card.profile.tags.length > 0" class="second">Tags: {{ card.profile.tags.join(', ') }}</p>
+        <VBtn class="edit" @click="edit">Change the words…</VBtn>
+      </div>
+
+      <h2>{{ data.parts.length }} parts</h2>
+      <PartList :parts="data.parts" :opened="opened" />
+      <p v-if="data.leftAlone.length > 0" class="third">Left alone when it is put on: {{ data.leftAlone.join(', ') }}.</p>
+    </div>
+  </div>
+  <p v-else class="third">Opening the profile…</p>
+</template>
+
+<style scoped>
+.profile {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 320px;
+  gap: 20px;
+}
+
+.head {
+  margin-bottom: 10px;
+}
+
+.look h2 {
+  margin: 18px 0 8px;
+}
+
+.savings li {
+  display: grid;
+  grid-template-columns: 96px 1fr auto;
+  gap: 12px;
+  align-items: center;
+  padding: 10px 12px;
+}
+
+.savings li + li {
+  border-top: 1px solid var(--line);
+}
+
+.facts {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+
+.about {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+  padding: 12px;
+  overflow-wrap: anywhere;
+}
+
+form.about {
+  justify-items: stretch;
+}
+
+@media (width <= 1100px) {
+  .profile {
+    grid-template-columns: minmax(0, 1fr) 280px;
+  }
+}
+</style>

@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import { usePlan, useSafeStates } from '@/api/queries'
+import DesktopPicture from '@/components/DesktopPicture.vue'
+import ProblemNote from '@/components/ProblemNote.vue'
+import { useAddress } from '@/composables/useAddress'
+import { useDesktop } from '@/composables/useDesktop'
+import { count, moment, size } from '@/composables/words'
+
+const { id } = useDesktop()
+const { data: states, error } = useSafeStates(id)
+const chosen = useAddress('state')
+const state = computed(() => states.value?.find((one) => String(one.id) === chosen.value) ?? states.value?.[0])
+const target = computed<Schemas['Target'] | null>(() => (state.value ? { kind: 'SafeState', id: state.value.id } : null))
+const { data: plan, error: planError } = usePlan(id, target)
+const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) ?? [])
+</script>
+
+<template>
+  <h1 class="title">Safe states</h1>
+  <ProblemNote v-if="error" :error="error" />
+  <p v-else-if="states?.length === 0" class="nothing paper">
+    Before every switch, an exact copy of every managed file is made here and read back. There was no switch yet.
+  </p>
+  <div v-else-if="state" class="states">
+    <ol class="line" aria-label="Newest first">
+      <li v-for="one in states" :key="one.id">
+        <button class="state paper" :aria-pressed="one.id === state.id" @click="chosen = String(one.id)">
+          <DesktopPicture class="thumb" :look="one.look" :desktop="id" :name="one.reason" main-only />
+          <span>
+            <strong>{{ one.reason }}</strong>
+            <span class="second">{{ moment(one.madeAt) }}</span>
+            <span class="third">{{ count(one.files, 'file') }}, {{ size(one.size) }}, checked when it was made</span>
+          </span>
+        </button>
+      </li>
+    </ol>
+    <section class="chosen paper" aria-label="The chosen state">
+      <DesktopPicture :look="state.look" :desktop="id" :name="state.reason" cloth />
+      <h2>{{ state.reason }}</h2>
+      <ProblemNote v-if="planError" :error="planError" />
+      <template v-else-if="plan">
+        <p class="second">
+          {{ plan.files.length === 0 ? 'Every file is as in this state.' : `${count(plan.files.length, 'file')} ${plan.files.length === 1 ? 'is' : 'are'} different now.` }}
+        </p>
+        <dl v-if="steps.length > 0">
+          <div v-for="step in steps" :key="step.kind">
+            <dt>{{ step.title }}</dt>
+            <dd class="second">{{ step.words }}</dd>
+          </div>
+        </dl>
+        <VBtn v-if="plan.files.length > 0" class="main tall" :to="{ name: 'switch', query: { state: state.id } }">Go back to this…</VBtn>
+      </template>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.title {
+  margin-bottom: 10px;
+}
+
+.nothing {
+  padding: 16px;
+}
+
+.states {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 20px;
+  align-items: start;
+}
+
+.line {
+  display: grid;
+  gap: 10px;
+  padding-left: 18px;
+  border-left: 2px solid var(--line);
+}
+
+.line li {
+  position: relative;
+}
+
+.line li::before {
+  content: '';
+  position: absolute;
+  top: 28px;
+  left: -24px;
+  width: 10px;
+  height: 10px;
+  border: 2px solid var(--second);
+  background: var(--ground);
+}
+
+.state {
+  display: grid;
+  grid-template-columns: 116px 1fr;
+  gap: 12px;
+  align-items: center;
+  width: 100%;
+  padding: 6px 12px 6px 6px;
+  color: var(--text);
+  text-align: start;
+}
+
+.state[aria-pressed='true'] {
+  outline: 2px solid var(--action);
+  background: var(--action-tint);
+}
+
+.state span span {
+  display: block;
+}
+
+.chosen {
+  position: sticky;
+  top: 0;
+  display: grid;
+  gap: 10px;
+  padding: 12px;
+}
+
+dl > div {
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  gap: 8px;
+  padding: 2px 0;
+}
+
+dt {
+  font-weight: 600;
+}
+</style>

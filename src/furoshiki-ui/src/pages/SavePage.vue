@@ -1,0 +1,166 @@
+<script setup lang="ts">
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, problemOf, take, type Schemas } from '@/api/client'
+import DesktopPicture from '@/components/DesktopPicture.vue'
+import ProblemNote from '@/components/ProblemNote.vue'
+import ProfileFields from '@/components/ProfileFields.vue'
+import { useAddress } from '@/composables/useAddress'
+import { useDesktop } from '@/composables/useDesktop'
+
+const router = useRouter()
+const client = useQueryClient()
+const { id, now } = useDesktop()
+const as = useAddress('as')
+
+const form = ref<Schemas['ProfileForm']>({ name: '', description: '', author: '', licence: '', tags: [] })
+const note = ref('')
+const left = ref<string[]>([])
+
+const on = computed(() => now.value?.on)
+const isNext = computed(() => on.value !== null && on.value !== undefined && as.value === String(on.value.profileId))
+const cover = computed(() => (now.value?.parts ?? []).map((part) => part.kind).filter((kind) => !left.value.includes(kind)))
+
+/** A next saving covers what the profile covered, until a person says otherwise. */
+watch(
+  () => [as.value, on.value?.look],
+  async () => {
+    left.value = []
+    if (!isNext.value || !on.value || !now.value) return
+    const profile = await take(
+      api.GET('/api/profiles/{id}', { params: { path: { id: on.value.profileId }, query: { desktop: id.value } } }),
+    )
+    const covered = profile.parts.map((part) => part.kind)
+    left.value = now.value.parts.map((part) => part.kind).filter((kind) => !covered.includes(kind))
+  },
+  { immediate: true },
+)
+
+const save = useMutation({
+  mutationFn: () =>
+    take(
+      api.POST('/api/profiles', {
+        body: {
+          desktop: id.value,
+          form: isNext.value ? null : form.value,
+          profile: isNext.value ? (on.value?.profileId ?? null) : null,
+          note: note.value,
+          cover: cover.value,
+        },
+      }),
+    ),
+  onSuccess: async (saved) => {
+    await client.invalidateQueries()
+    await router.push({ name: 'profile', params: { id: saved.profileId } })
+  },
+})
+const problem = computed(() => (save.error.value ? problemOf(save.error.value) : undefined))
+
+function toggle(kind: string) {
+  left.value = left.value.includes(kind) ? left.value.filter((one) => one !== kind) : [...left.value, kind]
+}
+</script>
+
+<template>
+  <form v-if="now" class="save" @submit.prevent="save.mutate()">
+    <div class="words">
+      <h1>Save what’s on now</h1>
+      <div v-if="on" class="row" role="group" aria-label="Save as">
+        <VBtn class="chip" :aria-pressed="!isNext" @click="as = ''">As a new profile</VBtn>
+        <VBtn class="chip" :aria-pressed="isNext" @click="as = String(on.profileId)">As {{ on.name }}, {{ on.nextOrdinal }} saving</VBtn>
+      </div>
+      <ProfileFields v-if="!isNext" v-model="form" :problem="problem" />
+      <div class="note">
+        <label for="note">Note</label>
+        <VTextField
+          id="note"
+          v-model="note"
+          placeholder="What is new in this saving"
+          :error-messages="problem?.field === 'note' ? problem.detail : undefined"
+        />
+      </div>
+      <ProblemNote v-if="problem && !['name', 'description', 'tags', 'note'].includes(problem.field ?? '')" :error="save.error.value" />
+      <div class="row">
+        <VBtn class="main" type="submit" :loading="save.isPending.value">Save</VBtn>
+        <VBtn @click="$router.back()">Leave</VBtn>
+        <span class="third">{{ cover.length }} of {{ now.parts.length + now.unread.length }} parts</span>
+      </div>
+    </div>
+
+    <div class="what">
+      <DesktopPicture :look="now.look" :desktop="id" :name="`${now.desktop.name} now`" cloth corner pointable @open="toggle" />
+      <h2>What it covers</h2>
+      <p class="third">A part that is not covered stays as it is when this look is put on.</p>
+      <ul class="cover paper">
+        <li v-for="part in now.parts" :key="part.kind">
+          <label>
+            <input type="checkbox" :checked="!left.includes(part.kind)" @change="toggle(part.kind)" />
+            <strong>{{ part.title }}</strong>
+            <span class="second">{{ part.words }}</span>
+          </label>
+        </li>
+        <li v-for="part in now.unread" :key="part.kind" class="unread">
+          <label>
+            <input type="checkbox" disabled />
+            <strong>{{ part.title }}</strong>
+            <span>not read: {{ part.reason }}</span>
+          </label>
+        </li>
+      </ul>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.save {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 28px;
+}
+
+.words {
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+
+.note {
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  gap: 8px;
+}
+
+.note label {
+  padding-top: 7px;
+  font-weight: 600;
+}
+
+.what h2 {
+  margin-top: 14px;
+}
+
+.cover {
+  margin-top: 6px;
+}
+
+.cover label {
+  display: grid;
+  grid-template-columns: 16px 84px 1fr;
+  gap: 8px;
+  align-items: baseline;
+  padding: 5px 12px;
+}
+
+.cover li + li {
+  border-top: 1px solid var(--line);
+}
+
+.cover input {
+  accent-color: var(--action);
+}
+
+.unread {
+  color: var(--cannot);
+}
+</style>
