@@ -60,7 +60,7 @@ const sky = (id, stops) =>
 /** A band of star dust across the sky: many faint clouds along an arch. */
 function dust(seed, fill, lift) {
   const roll = dice(seed)
-  let d = `<defs><radialGradient id="dust"><stop offset="0" stop-color="${fill}" stop-opacity=".11"/><stop offset="1" stop-color="${fill}" stop-opacity="0"/></radialGradient></defs>`
+  let d = `<defs><radialGradient id="dust"><stop offset="0" stop-color="${fill}" stop-opacity=".045"/><stop offset="1" stop-color="${fill}" stop-opacity="0"/></radialGradient></defs>`
   for (let i = 0; i < 170; i++) {
     const t = roll()
     const x = t * W * 1.1 - 90

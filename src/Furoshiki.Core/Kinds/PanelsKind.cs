@@ -19,11 +19,11 @@ public static class PanelsKind
                 new Setting("entries", "Entries", new SettingType.List()),
             ],
             panels =>
-                panels.Items.Count switch
+                panels.Items switch
                 {
-                    0 => "none",
-                    1 => panels.ItemAlone(panels.Items[0]).Join("edge", "thickness", "opacity"),
-                    var count => $"{count}: " + string.Join("; ", panels.Items.Select(item => panels.ItemAlone(item).Join("edge", "thickness"))),
+                    [] => "none",
+                    [var only] => panels.ItemAlone(only).Join("edge", "thickness", "opacity"),
+                    var several => string.Join("; ", several.Select(item => panels.ItemAlone(item).Join("edge", "thickness"))),
                 },
             HasItems: true
         );

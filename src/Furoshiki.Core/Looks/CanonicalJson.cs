@@ -127,10 +127,11 @@ public static class CanonicalJson
     /// <summary>The fewest digits that tell the number apart, and where its point stands: 0.digits x 10^point.</summary>
     private static (string Digits, int Point) ShortestDigits(double value)
     {
-        var scientific = value.ToString("E16", CultureInfo.InvariantCulture);
-        var shortest = value.ToString("R", CultureInfo.InvariantCulture);
-        var mantissa = shortest.Split('E')[0].Replace(".", "", StringComparison.Ordinal).TrimStart('0').TrimEnd('0');
-        var exponent = int.Parse(scientific.Split('E')[1], CultureInfo.InvariantCulture);
-        return (mantissa, exponent + 1);
+        var parts = value.ToString("R", CultureInfo.InvariantCulture).Split('E');
+        var exponent = parts.Length == 2 ? int.Parse(parts[1], CultureInfo.InvariantCulture) : 0;
+        var whole = parts[0].Split('.');
+        var digits = string.Concat(whole);
+        var leading = digits.Length - digits.TrimStart('0').Length;
+        return (digits.Trim('0'), whole[0].Length - leading + exponent);
     }
 }

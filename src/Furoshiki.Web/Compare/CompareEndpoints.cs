@@ -75,7 +75,7 @@ internal sealed class Comparer(IDbContextFactory<FuroshikiDb> databases, LookLib
             {
                 var part = look[kind.Name];
                 var difference = differences[i].GetValueOrDefault(kind.Name);
-                return new CellView(part?.Words ?? NotCovered, difference is null, PartView.SwatchesOf(part), Round(difference?.ColourDistance));
+                return new CellView(part?.Words ?? NotCovered, difference is null, PartView.SwatchesOf(part), kind == ColoursKind.Kind ? Round(difference?.ColourDistance) : null);
             }
         );
         var keys = differences
@@ -84,6 +84,8 @@ internal sealed class Comparer(IDbContextFactory<FuroshikiDb> databases, LookLib
             .Where(part => part.From is not null && part.To is not null)
             .SelectMany(part => part.Settings)
             .DistinctBy(one => one.Key)
+            .OrderBy(one => one.Key.Item, StringComparer.Ordinal)
+            .ThenBy(one => kind.Settings.IndexOf(kind.Setting(one.Key)))
             .Select(one => SettingRow(kind, one, looks));
         var differs = differences.Any(side => side.ContainsKey(kind.Name));
         return new PartRowView(kind.Name, kind.Title, differs, [.. cells], [.. keys, .. FileRows(kind, looks, differences)]);

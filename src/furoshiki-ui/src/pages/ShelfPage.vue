@@ -47,7 +47,7 @@ const found = computed(() =>
 
 <template>
   <h1 class="unseen">Shelf</h1>
-  <div class="row head">
+  <div class="head">
     <div class="row" role="group" aria-label="Show">
       <VBtn class="chip" :aria-pressed="!shown" @click="shown = ''">All {{ cards?.length }}</VBtn>
       <VBtn v-for="filter in filters" :key="filter" class="chip" :aria-pressed="shown === filter" @click="shown = filter">
@@ -84,6 +84,9 @@ const found = computed(() =>
 
 <style scoped>
 .head {
+  display: flex;
+  align-items: start;
+  gap: 8px;
   margin-bottom: 14px;
 }
 

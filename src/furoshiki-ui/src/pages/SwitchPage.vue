@@ -58,8 +58,8 @@ function planAgain() {
         <figure>
           <DesktopPicture :look="plan.nowLook" :desktop="id" name="Before the switch" />
           <figcaption>
-            <strong>{{ now?.on?.name ?? 'Now' }}</strong>
-            <span class="second"> {{ result?.switched ? 'before' : 'now' }}{{ plan.unsaved.length > 0 ? `, ${count(plan.unsaved.length, 'change')} unsaved` : '' }}</span>
+            <strong>{{ now?.on?.name ?? 'Now' }}</strong>{{ ' ' }}
+            <span class="second">{{ result?.switched ? 'before' : 'now' }}{{ plan.unsaved.length > 0 ? `, ${count(plan.unsaved.length, 'change')} unsaved` : '' }}</span>
           </figcaption>
         </figure>
         <IconArrowRight :size="22" aria-hidden="true" />

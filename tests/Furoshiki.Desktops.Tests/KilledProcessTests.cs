@@ -1,0 +1,58 @@
+using System.Diagnostics;
+using System.Globalization;
+using Furoshiki.Core.Content;
+
+namespace Furoshiki.Desktops.Tests;
+
+public sealed class KilledProcessTests
+{
+    private const int Abreast = 4;
+
+    [Fact]
+    public async Task A_process_killed_at_any_point_of_a_switch_leaves_a_desktop_that_the_next_start_makes_exactly_old_or_exactly_new()
+    {
+        using var first = new RealDesktop();
+        var look = first.SaveOtherAndComeBack();
+        var before = first.Snapshot();
+        using var switched = first.Twin();
+        var printed = (await Run(switched, look.Digest, -1)).Split(' ');
+        printed[0].ShouldBe("True");
+        var after = switched.Snapshot();
+        var points = int.Parse(printed[1], CultureInfo.InvariantCulture);
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+
+        points.ShouldBeGreaterThan(40);
+        await Parallel.ForAsync(
+            0,
+            points,
+            new ParallelOptions { MaxDegreeOfParallelism = Abreast },
+            async (point, _) =>
+            {
+                using var desktop = new RealDesktop(first);
+                (await Run(desktop, look.Digest, point)).ShouldBeEmpty();
+
+                var recovered = SwitchRecovery.Recover(desktop.Journal, desktop.Content);
+                var snapshot = desktop.Snapshot();
+                if (recovered is [var one])
+                    snapshot.ShouldBe(one.Switched ? after : before, $"killed at point {point}");
+                else
+                    new[] { before, after }.ShouldContain(known => known.SequenceEqual(snapshot), $"killed at point {point}");
+                desktop.Journal.Unfinished().ShouldBeEmpty();
+            }
+        );
+    }
+
+    private static async Task<string> Run(RealDesktop desktop, Digest look, int killAt)
+    {
+        var child = Path.Combine(AppContext.BaseDirectory, "Furoshiki.SwitchChild.dll");
+        var start = new ProcessStartInfo("dotnet", [child, desktop.Database, desktop.Root, desktop.MapFile, look.Hex, killAt.ToString(CultureInfo.InvariantCulture)])
+        {
+            RedirectStandardOutput = true,
+        };
+        using var process = Process.Start(start)!;
+        var printed = await process.StandardOutput.ReadToEndAsync();
+        await process.WaitForExitAsync();
+        process.ExitCode.ShouldBe(killAt < 0 ? 0 : 137);
+        return printed.Trim();
+    }
+}

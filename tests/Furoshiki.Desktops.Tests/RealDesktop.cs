@@ -1,0 +1,138 @@
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Reading;
+using Furoshiki.Core.Switching;
+using Furoshiki.Store;
+
+namespace Furoshiki.Desktops.Tests;
+
+/// <summary>The demo's desktop in a folder of its own, with a real database beside it.</summary>
+internal sealed class RealDesktop : IDisposable
+{
+    private readonly string _home = Directory.CreateTempSubdirectory("furoshiki-test-").FullName;
+
+    public RealDesktop(RealDesktop? like = null)
+    {
+        var demo = Path.Combine(AppContext.BaseDirectory, "demo");
+        MapFile = Path.Combine(demo, "maps", "engawa.json");
+        Map = DesktopMapReader.Read(File.ReadAllBytes(MapFile));
+        if (like is null)
+            Copy(Path.Combine(demo, "dome-console"), Root);
+        else
+            Copy(like._home, _home);
+        Folder = new DesktopFolder(Root);
+        Databases = new FuroshikiDbFactory(Database);
+        Databases.Migrate();
+        Content = new SqliteContentStore(Databases);
+        Journal = new SqliteSwitchJournal(Databases, TimeProvider.System);
+    }
+
+    public string Root => Path.Combine(_home, "root");
+    public string Outside => Path.Combine(_home, "outside");
+    public string Database => Path.Combine(_home, "furoshiki.db");
+    public string MapFile { get; }
+    public DesktopMap Map { get; }
+    public DesktopFolder Folder { get; }
+    public FuroshikiDbFactory Databases { get; }
+    public SqliteContentStore Content { get; }
+    public SqliteSwitchJournal Journal { get; }
+
+    public string At(string path) => Path.Combine(Root, path);
+
+    public void Edit(string path, string from, string to)
+    {
+        var text = File.ReadAllText(At(path));
+        text.ShouldContain(from);
+        File.WriteAllText(At(path), text.Replace(from, to, StringComparison.Ordinal));
+    }
+
+    /// <summary>A copy of this desktop and its database, each in a folder of its own.</summary>
+    public RealDesktop Twin()
+    {
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        return new RealDesktop(this);
+    }
+
+    /// <summary>Keeps all that the desktop has on, and returns the look.</summary>
+    public Look Save()
+    {
+        foreach (var path in Directory.EnumerateFiles(Root, "*", SearchOption.AllDirectories))
+        {
+            using var bytes = File.OpenRead(path);
+            Content.Put(bytes);
+        }
+        var look = DesktopReader.Read(Map, Folder).Look;
+        foreach (var asset in look.Components.SelectMany(part => part.Assets).Where(asset => asset.IsFolder))
+            Content.Put(Folder.FindTree(Map.FindPath(asset.Path!)!.FromRoot)!.ToBytes());
+        Content.Put(look.Bytes);
+        return look;
+    }
+
+    public SwitchPlan Plan(Look look) =>
+        new SwitchPlanner(Map, DesktopReader.Read(Map, Folder), Folder, Content).Plan(look, [.. look.Components.Select(part => part.Kind)]);
+
+    public SwitchTransaction Transaction(Action<SwitchPoint>? at = null) => new(1, Folder, Map, Content, Journal) { At = at ?? (_ => { }) };
+
+    /// <summary>Every path under the root with its mode, and its bytes or target.</summary>
+    public SortedDictionary<string, string> Snapshot() =>
+        new(
+            Directory
+                .EnumerateFileSystemEntries(Root, "*", SearchOption.AllDirectories)
+                .ToDictionary(
+                    path => Path.GetRelativePath(Root, path),
+                    path =>
+                        new FileInfo(path).LinkTarget is { } target ? $"-> {target}"
+                        : Directory.Exists(path) ? $"{File.GetUnixFileMode(path)}"
+                        : $"{File.GetUnixFileMode(path)} {Convert.ToHexString(File.ReadAllBytes(path))}"
+                ),
+            StringComparer.Ordinal
+        );
+
+    /// <summary>
+    /// Makes a second look that differs in all three settings files and in an icon set, and leaves the desktop with the
+    /// first one on and with links and odd files among its assets.
+    /// </summary>
+    public Look SaveOtherAndComeBack()
+    {
+        const string set = "home/.local/share/icons/Fold-Slate/";
+        Directory.CreateDirectory(At(set + "extra/deep"));
+        File.WriteAllText(At(set + "extra/deep/only here"), "first");
+        File.CreateSymbolicLink(At(set + "link"), "scalable/places/folder.svg");
+        using var spare = new RealDesktop();
+        var before = spare.Outside;
+        Copy(Root, before);
+        Edit("home/.config/engawa/surface.conf", "accent=#2f6f93", "accent=#c24f38");
+        Edit("home/.config/engawa/windows.conf", "size=24", "size=32");
+        Edit("home/.config/engawa/panels.json", "\"bottom\"", "\"top\"");
+        File.WriteAllText(At(set + "scalable/places/folder.svg"), "<svg/>");
+        File.SetUnixFileMode(At(set + "index.theme"), UnixFileMode.UserRead | UnixFileMode.UserWrite);
+        Directory.Delete(At(set + "extra"), recursive: true);
+        File.WriteAllText(At(set + "extra"), "now a file");
+        File.Delete(At(set + "link"));
+        File.CreateSymbolicLink(At(set + "link"), "index.theme");
+        Directory.CreateDirectory(At(set + "new/inner"));
+        File.WriteAllText(At(set + "new/inner/file"), "new");
+        var other = Save();
+        Directory.Delete(Root, recursive: true);
+        Copy(before, Root);
+        return other;
+    }
+
+    private static void Copy(string from, string to)
+    {
+        Directory.CreateDirectory(to);
+        foreach (var entry in new DirectoryInfo(from).EnumerateFileSystemInfos())
+        {
+            var target = Path.Combine(to, entry.Name);
+            if (entry.LinkTarget is { } link)
+                File.CreateSymbolicLink(target, link);
+            else if (entry is DirectoryInfo)
+                Copy(entry.FullName, target);
+            else
+                File.Copy(entry.FullName, target);
+        }
+    }
+
+    public void Dispose() => Directory.Delete(_home, recursive: true);
+}

@@ -1,0 +1,169 @@
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Reading;
+using Furoshiki.Core.Switching;
+
+namespace Furoshiki.Desktops.Tests;
+
+public sealed class SwitchTransactionTests : IDisposable
+{
+    private const string Surface = "home/.config/engawa/surface.conf";
+
+    private readonly RealDesktop _desktop = new();
+
+    public void Dispose() => _desktop.Dispose();
+
+    [Fact]
+    public void A_switch_puts_the_look_on_and_going_back_brings_every_byte_mode_link_and_absence_back()
+    {
+        var other = _desktop.SaveOtherAndComeBack();
+        var before = _desktop.Snapshot();
+
+        var outcome = _desktop.Transaction().Run(_desktop.Plan(other), CancellationToken.None);
+        outcome.Problem.ShouldBeNull();
+        DesktopReader.Read(_desktop.Map, _desktop.Folder).Look.Digest.ShouldBe(other.Digest);
+        var after = _desktop.Snapshot();
+        after.ShouldNotBe(before);
+
+        var state = outcome.SafeState!;
+        var back = GoBackPlanner.Plan(
+            _desktop.Map,
+            DesktopReader.Read(_desktop.Map, _desktop.Folder),
+            _desktop.Folder.ManagedTree(_desktop.Map),
+            DesktopReader.Read(_desktop.Map, new SavedView(_desktop.Map, state, _desktop.Content, _desktop.Folder)),
+            state,
+            _desktop.Content.FindTree
+        );
+        var undone = _desktop.Transaction().Run(back, CancellationToken.None);
+        undone.Problem.ShouldBeNull();
+        _desktop.Snapshot().ShouldBe(before);
+        undone.SafeState!.Entries.Count.ShouldBeGreaterThan(60);
+    }
+
+    [Fact]
+    public void A_fault_at_any_point_of_a_switch_leaves_exactly_the_old_bytes_or_exactly_the_new_ones()
+    {
+        var other = _desktop.SaveOtherAndComeBack();
+        var before = _desktop.Snapshot();
+        var points = new List<SwitchPoint>();
+        using var switched = _desktop.Twin();
+        switched.Transaction(points.Add).Run(switched.Plan(other), CancellationToken.None).Switched.ShouldBeTrue();
+        var after = switched.Snapshot();
+        points.Count.ShouldBeGreaterThan(40);
+
+        for (var i = 0; i < points.Count; i++)
+        {
+            using var desktop = _desktop.Twin();
+            var at = 0;
+            var outcome = Attempt(() => desktop.Transaction(_ => Fail(at++ == i)).Run(desktop.Plan(other), CancellationToken.None));
+            var snapshot = desktop.Snapshot();
+            snapshot.ShouldBe(outcome is { Switched: true } ? after : snapshot.ContainsValue(after[Surface]) ? after : before, $"{i}: {points[i]}");
+            if (outcome is not null)
+                desktop.Journal.Unfinished().ShouldBeEmpty();
+        }
+
+        static void Fail(bool now)
+        {
+            if (now)
+                throw new IOException("No space left on device");
+        }
+
+        static SwitchOutcome? Attempt(Func<SwitchOutcome> run)
+        {
+            try
+            {
+                return run();
+            }
+            catch (IOException)
+            {
+                return null;
+            }
+        }
+    }
+
+    [Fact]
+    public void A_file_that_another_program_writes_after_the_plan_refuses_the_switch_and_is_named()
+    {
+        var plan = _desktop.Plan(_desktop.SaveOtherAndComeBack());
+        _desktop.Edit(Surface, "after=15", "after=20");
+        var before = _desktop.Snapshot();
+        Should.Throw<SwitchRefusedException>(() => _desktop.Transaction().Run(plan, CancellationToken.None)).Paths.ShouldBe([Surface]);
+        _desktop.Snapshot().ShouldBe(before);
+    }
+
+    [Fact]
+    public void A_file_that_another_program_writes_while_the_safe_state_is_made_refuses_the_switch()
+    {
+        var plan = _desktop.Plan(_desktop.SaveOtherAndComeBack());
+        var transaction = _desktop.Transaction(point =>
+        {
+            if (point.Action == "safe state")
+                _desktop.Edit(Surface, "after=15", "after=20");
+        });
+        Should.Throw<SwitchRefusedException>(() => transaction.Run(plan, CancellationToken.None)).Paths.ShouldBe([Surface]);
+        File.ReadAllText(_desktop.At(Surface)).ShouldContain("after=20");
+    }
+
+    [Fact]
+    public void Stopping_a_switch_on_its_way_brings_everything_back()
+    {
+        var plan = _desktop.Plan(_desktop.SaveOtherAndComeBack());
+        var before = _desktop.Snapshot();
+        using var stop = new CancellationTokenSource();
+        var transaction = _desktop.Transaction(point =>
+        {
+            if (point.Action == "renamed")
+                stop.Cancel();
+        });
+        var outcome = transaction.Run(plan, stop.Token);
+        outcome.Switched.ShouldBeFalse();
+        outcome.Problem.ShouldBe("It was stopped.");
+        _desktop.Snapshot().ShouldBe(before);
+    }
+
+    [Fact]
+    public void Only_one_switch_at_a_time_is_on_its_way_on_a_desktop()
+    {
+        var plan = _desktop.Plan(_desktop.SaveOtherAndComeBack());
+        Exception? second = null;
+        var transaction = _desktop.Transaction(point =>
+        {
+            if (point.Action == "ready")
+                second = Record.Exception(() => _desktop.Transaction().Run(plan, CancellationToken.None));
+        });
+        transaction.Run(plan, CancellationToken.None).Switched.ShouldBeTrue();
+        second.ShouldBeOfType<SwitchRefusedException>();
+    }
+
+    [Fact]
+    public void A_write_that_does_not_stick_is_noticed_and_undone()
+    {
+        var plan = _desktop.Plan(_desktop.SaveOtherAndComeBack());
+        var before = _desktop.Snapshot();
+        var transaction = _desktop.Transaction(point =>
+        {
+            if (point.Action == "verify")
+                File.AppendAllText(_desktop.At(Surface), "#");
+        });
+        transaction.Run(plan, CancellationToken.None).Problem!.ShouldContain(Surface);
+        _desktop.Snapshot().ShouldBe(before);
+    }
+
+    [Fact]
+    public void Bytes_that_another_program_wrote_between_a_crash_and_the_next_start_are_kept()
+    {
+        var plan = _desktop.Plan(_desktop.SaveOtherAndComeBack());
+        var before = _desktop.Snapshot();
+        _desktop.Content.Put(_desktop.Folder.ReadFile(Surface));
+        foreach (var file in _desktop.Folder.ManagedTree(_desktop.Map).Entries.Keys.Where(path => _desktop.Folder.Find(path)!.Type == FileType.File))
+            _desktop.Content.Put(File.ReadAllBytes(_desktop.At(file)));
+        _desktop.Journal.Begin(1, _desktop.Root, plan.Changes);
+        _desktop.Edit(Surface, "after=15", "after=20");
+        var foreign = File.ReadAllBytes(_desktop.At(Surface));
+
+        var recovered = SwitchRecovery.Recover(_desktop.Journal, _desktop.Content).ShouldHaveSingleItem();
+        recovered.Switched.ShouldBeFalse();
+        _desktop.Content.Read(recovered.Kept.ShouldHaveSingleItem().Value).ShouldBe(foreign);
+        _desktop.Snapshot().ShouldBe(before);
+        SwitchRecovery.Recover(_desktop.Journal, _desktop.Content).ShouldBeEmpty();
+    }
+}

@@ -1,0 +1,127 @@
+using CsCheck;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Switching;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.Store.Tests;
+
+public sealed class StoreTests : IDisposable
+{
+    private readonly string _folder = Directory.CreateTempSubdirectory("furoshiki-test-").FullName;
+    private readonly FuroshikiDbFactory _databases;
+    private readonly SqliteContentStore _content;
+
+    public StoreTests()
+    {
+        _databases = new FuroshikiDbFactory(Path.Combine(_folder, "furoshiki.db"));
+        _databases.Migrate();
+        _content = new SqliteContentStore(_databases);
+    }
+
+    public void Dispose() => Directory.Delete(_folder, recursive: true);
+
+    [Theory]
+    [InlineData(0)]
+    [InlineData(1)]
+    [InlineData(SqliteContentStore.ChunkSize - 1)]
+    [InlineData(SqliteContentStore.ChunkSize)]
+    [InlineData(SqliteContentStore.ChunkSize + 1)]
+    [InlineData(3 * SqliteContentStore.ChunkSize + 7)]
+    public void Content_of_any_length_reads_back_as_it_was_and_by_its_digest(int length)
+    {
+        var bytes = new byte[length];
+        new Random(length).NextBytes(bytes);
+        var digest = _content.Put(bytes);
+        digest.ShouldBe(Digest.Of(bytes));
+        _content.SizeOf(digest).ShouldBe(length);
+        _content.Read(digest).ShouldBe(bytes);
+    }
+
+    [Fact]
+    public void The_same_bytes_are_held_once()
+    {
+        var digest = _content.Put("same"u8.ToArray());
+        _content.Put("same"u8.ToArray()).ShouldBe(digest);
+        using var db = _databases.CreateDbContext();
+        db.ContentChunks.Count().ShouldBe(1);
+    }
+
+    [Fact]
+    public void Content_whose_reading_fails_is_not_held_in_part()
+    {
+        var bytes = new byte[SqliteContentStore.ChunkSize * 2];
+        Should.Throw<IOException>(() => _content.Put(new FailingStream(bytes)));
+        using var db = _databases.CreateDbContext();
+        db.ContentChunks.Count().ShouldBe(0);
+        db.Contents.Count().ShouldBe(0);
+    }
+
+    [Fact]
+    public void What_is_not_held_is_asked_for_in_vain() => Should.Throw<MissingContentException>(() => _content.Open(Digest.Of("none"u8)));
+
+    private static readonly Gen<FileState> AnyState = Gen.OneOf<FileState>(
+        Gen.Select(Gen.Int[0, 511], Gen.Long[0, long.MaxValue >> 12], Gen.Byte.Array, (mode, size, bytes) => FileState.OfFile(mode, size, Digest.Of(bytes))),
+        Gen.Int[0, 511].Select(FileState.OfFolder),
+        Gen.String.AlphaNumeric.Select(FileState.OfLink)
+    );
+
+    [Fact]
+    public void A_tree_reads_back_from_its_record() =>
+        Gen.Dictionary(Gen.String.AlphaNumeric, AnyState)
+            .Sample(entries =>
+            {
+                var tree = Tree.Of(entries);
+                Tree.Parse(tree.ToBytes()).Entries.ShouldBe(tree.Entries);
+            });
+
+    [Fact]
+    public void The_journal_gives_back_what_has_not_ended_exactly()
+    {
+        var journal = new SqliteSwitchJournal(_databases, TimeProvider.System);
+        FileChange[] changes = [new("a b", null, FileState.OfFile(420, 3, Digest.Of("abc"u8))), new("l", FileState.OfLink("a"), FileState.OfFolder(493)), new("x", FileState.OfFolder(1), null)];
+        var first = journal.Begin(1, "/one", [.. changes]);
+        var second = journal.Begin(2, "/two", []);
+        journal.End(second, JournalState.Done);
+        var entry = journal.Unfinished().ShouldHaveSingleItem();
+        (entry.Id, entry.Desktop, entry.Root).ShouldBe((first, 1, "/one"));
+        entry.Changes.ShouldBe(changes);
+        journal.End(first, JournalState.WentBack);
+        journal.Unfinished().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void The_database_commits_at_full_synchronous_and_has_all_migrations()
+    {
+        using var db = _databases.CreateDbContext();
+        db.Database.SqlQueryRaw<int>("SELECT synchronous AS Value FROM pragma_synchronous").Single().ShouldBe(2);
+        db.Database.HasPendingModelChanges().ShouldBeFalse();
+        db.Database.GetPendingMigrations().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Two_profiles_cannot_have_the_same_name_in_other_case()
+    {
+        using var db = _databases.CreateDbContext();
+        foreach (var name in new[] { "Red Lamp", "red lamp" })
+            db.Profiles.Add(new ProfileRow { Name = name, Description = "", Author = "", Licence = "", Tags = "[]" });
+        Should.Throw<DbUpdateException>(() => db.SaveChanges());
+    }
+
+    private sealed class FailingStream(byte[] bytes) : MemoryStream(bytes)
+    {
+        private int _passes;
+
+        public override long Position
+        {
+            get => base.Position;
+            set
+            {
+                _passes++;
+                base.Position = value;
+            }
+        }
+
+        public override int Read(byte[] buffer, int offset, int count) =>
+            _passes > 0 && base.Position > 0 ? throw new IOException("The disk is gone.") : base.Read(buffer, offset, count);
+    }
+}
