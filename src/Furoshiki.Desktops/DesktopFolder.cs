@@ -37,7 +37,9 @@ public sealed class DesktopFolder : IDesktopView
         {
             parent = Path.Combine(parent, name);
             if (Directory.Exists(parent) && !IsWithin(parent = RealPath(parent)))
-                throw new SettingsFileException($"'{path}' leads out of the desktop's folder through the link '{name}'.");
+                throw new SettingsFileException(
+                    $"'{path}' leads out of the desktop's folder through the link '{name}'."
+                );
         }
         return Path.Combine(parent, names[^1]);
     }
@@ -48,15 +50,25 @@ public sealed class DesktopFolder : IDesktopView
         var full = PathOf(path);
         try
         {
-            if (File.ResolveLinkTarget(full, returnFinalTarget: true) is { } target && !IsWithin(RealPath(target.FullName)))
-                throw new SettingsFileException("The file is a link that leads out of the desktop's folder.");
             var file = new FileInfo(full);
+            if (file.LinkTarget is not null)
+                file = new FileInfo(RealPath(full));
+            if (!IsWithin(file.FullName))
+                throw new SettingsFileException(
+                    "The file is a link that leads out of the desktop's folder."
+                );
             if (!file.Exists)
-                throw new SettingsFileException(Directory.Exists(full) ? "A folder stands where the file belongs." : "The file is missing.");
+                throw new SettingsFileException(
+                    Directory.Exists(file.FullName)
+                        ? "A folder stands where the file belongs."
+                        : "The file is missing."
+                );
             if ((File.GetAttributes(full) & FileAttributes.Device) != 0)
                 throw new SettingsFileException("The file is a device, a pipe or a socket.");
             if (file.Length > LargestSettingsFile)
-                throw new SettingsFileException("The file is larger than 16 MiB, which no settings file is.");
+                throw new SettingsFileException(
+                    "The file is larger than 16 MiB, which no settings file is."
+                );
             return File.ReadAllBytes(full);
         }
         catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
@@ -72,7 +84,8 @@ public sealed class DesktopFolder : IDesktopView
         {
             return StateOf(PathOf(path));
         }
-        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException or SettingsFileException)
+        catch (Exception problem)
+            when (problem is IOException or UnauthorizedAccessException or SettingsFileException)
         {
             return null;
         }
@@ -84,9 +97,12 @@ public sealed class DesktopFolder : IDesktopView
         try
         {
             var full = PathOf(path);
-            return Directory.Exists(full) && IsWithin(RealPath(full)) ? Tree.Of(StatesIn(full, "")) : null;
+            return Directory.Exists(full) && IsWithin(RealPath(full))
+                ? Tree.Of(StatesIn(full, ""))
+                : null;
         }
-        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException or SettingsFileException)
+        catch (Exception problem)
+            when (problem is IOException or UnauthorizedAccessException or SettingsFileException)
         {
             return null;
         }
@@ -100,7 +116,11 @@ public sealed class DesktopFolder : IDesktopView
     public Tree ManagedTree(DesktopMap map)
     {
         var states = new Dictionary<string, FileState>();
-        foreach (var path in map.Files.Where(file => file.Path.Place.IsPersons).Select(file => file.Path.FromRoot))
+        foreach (
+            var path in map
+                .Files.Where(file => file.Path.Place.IsPersons)
+                .Select(file => file.Path.FromRoot)
+        )
             if (StateOf(PathOf(path)) is { } state)
                 states[path] = state;
         foreach (var folder in map.AssetFolders.Select(folder => folder.FromRoot))
@@ -128,10 +148,15 @@ public sealed class DesktopFolder : IDesktopView
             var content = Digest.Of(bytes);
             return FileState.OfFile((int)file.UnixFileMode, bytes.Length, content);
         }
-        return Directory.Exists(full) ? FileState.OfFolder((int)new DirectoryInfo(full).UnixFileMode) : null;
+        return Directory.Exists(full)
+            ? FileState.OfFolder((int)new DirectoryInfo(full).UnixFileMode)
+            : null;
     }
 
-    private static IEnumerable<KeyValuePair<string, FileState>> StatesIn(string folder, string prefix)
+    private static IEnumerable<KeyValuePair<string, FileState>> StatesIn(
+        string folder,
+        string prefix
+    )
     {
         foreach (var entry in new DirectoryInfo(folder).EnumerateFileSystemInfos())
         {
@@ -144,7 +169,8 @@ public sealed class DesktopFolder : IDesktopView
         }
     }
 
-    private bool IsWithin(string real) => real == Root || real.StartsWith(Root + "/", StringComparison.Ordinal);
+    private bool IsWithin(string real) =>
+        real == Root || real.StartsWith(Root + "/", StringComparison.Ordinal);
 
     /// <summary>The path with every link in it followed.</summary>
     private static string RealPath(string path)
@@ -153,7 +179,10 @@ public sealed class DesktopFolder : IDesktopView
         foreach (var name in path.Split('/', StringSplitOptions.RemoveEmptyEntries))
         {
             real = Path.Combine(real, name);
-            if (new FileInfo(real).LinkTarget is not null && File.ResolveLinkTarget(real, returnFinalTarget: true) is { } target)
+            if (
+                new FileInfo(real).LinkTarget is not null
+                && File.ResolveLinkTarget(real, returnFinalTarget: true) is { } target
+            )
                 real = RealPath(target.FullName);
         }
         return real;

@@ -6,7 +6,11 @@ namespace Furoshiki.Desktops;
 /// <param name="folder">The desktop's folder.</param>
 /// <param name="content">Where the bytes are found.</param>
 /// <param name="at">Called before and after each action.</param>
-internal sealed class FileWriter(DesktopFolder folder, IContentStore content, Action<SwitchPoint> at)
+internal sealed class FileWriter(
+    DesktopFolder folder,
+    IContentStore content,
+    Action<SwitchPoint> at
+)
 {
     /// <summary>What the names of files end with while they are being written.</summary>
     public const string UnfinishedEnding = ".furoshiki-unfinished";
@@ -33,7 +37,13 @@ internal sealed class FileWriter(DesktopFolder folder, IContentStore content, Ac
     {
         var full = folder.PathOf(path);
         var now = TypeAt(full);
-        if (now is not null && (state is null || (state.Type != now && (now == FileType.Folder || state.Type == FileType.Folder))))
+        if (
+            now is not null
+            && (
+                state is null
+                || (state.Type != now && (now == FileType.Folder || state.Type == FileType.Folder))
+            )
+        )
             Remove(path, full, now.Value);
         switch (state?.Type)
         {

@@ -34,7 +34,9 @@ internal static partial class Posix
     private static Handle OpenFolder(string path)
     {
         var descriptor = Open(path, ReadOnly | DirectoryOnly | CloseOnExec);
-        return descriptor >= 0 ? new Handle(descriptor) : throw Failure(Marshal.GetLastPInvokeError(), path);
+        return descriptor >= 0
+            ? new Handle(descriptor)
+            : throw Failure(Marshal.GetLastPInvokeError(), path);
     }
 
     private static void Check(int result, string path)
@@ -43,7 +45,8 @@ internal static partial class Posix
             throw Failure(Marshal.GetLastPInvokeError(), path);
     }
 
-    private static IOException Failure(int error, string path) => new($"{path}: {new Win32Exception(error).Message}");
+    private static IOException Failure(int error, string path) =>
+        new($"{path}: {new Win32Exception(error).Message}");
 
     private sealed class Handle(int descriptor) : IDisposable
     {
@@ -59,7 +62,12 @@ internal static partial class Posix
         }
     }
 
-    [LibraryImport("libc", EntryPoint = "open", SetLastError = true, StringMarshalling = StringMarshalling.Utf8)]
+    [LibraryImport(
+        "libc",
+        EntryPoint = "open",
+        SetLastError = true,
+        StringMarshalling = StringMarshalling.Utf8
+    )]
     private static partial int Open(string path, int flags);
 
     [LibraryImport("libc", EntryPoint = "fsync", SetLastError = true)]

@@ -7,7 +7,11 @@ namespace Furoshiki.Desktops;
 /// <param name="Entry">The switch.</param>
 /// <param name="Switched">True if all files were as planned already; false if they were brought back to what they were before.</param>
 /// <param name="Kept">Paths that were neither old nor new: another program had written them. Their bytes are kept in the content store.</param>
-public sealed record RecoveredSwitch(JournalEntry Entry, bool Switched, IReadOnlyList<KeyValuePair<string, Digest>> Kept);
+public sealed record RecoveredSwitch(
+    JournalEntry Entry,
+    bool Switched,
+    IReadOnlyList<KeyValuePair<string, Digest>> Kept
+);
 
 /// <summary>Brings desktops out of switches that were broken off.</summary>
 public static class SwitchRecovery
@@ -16,7 +20,10 @@ public static class SwitchRecovery
     /// <param name="journal">The journal.</param>
     /// <param name="content">Where the old content is kept.</param>
     /// <exception cref="IOException">A file cannot be written; the journal still has the switch, and the next start tries again.</exception>
-    public static IReadOnlyList<RecoveredSwitch> Recover(ISwitchJournal journal, IContentStore content)
+    public static IReadOnlyList<RecoveredSwitch> Recover(
+        ISwitchJournal journal,
+        IContentStore content
+    )
     {
         var recovered = new List<RecoveredSwitch>();
         foreach (var entry in journal.Unfinished().Where(entry => Directory.Exists(entry.Root)))
@@ -37,7 +44,11 @@ public static class SwitchRecovery
     }
 
     /// <summary>Brings every path back to what it was, the last one first.</summary>
-    internal static void GoBack(DesktopFolder folder, IContentStore content, IReadOnlyList<FileChange> changes)
+    internal static void GoBack(
+        DesktopFolder folder,
+        IContentStore content,
+        IReadOnlyList<FileChange> changes
+    )
     {
         var writer = new FileWriter(folder, content, static _ => { });
         RemoveUnfinished(folder, changes);
@@ -46,7 +57,11 @@ public static class SwitchRecovery
                 writer.Bring(change.Path, change.Before);
     }
 
-    private static List<KeyValuePair<string, Digest>> KeepForeign(DesktopFolder folder, IContentStore content, JournalEntry entry)
+    private static List<KeyValuePair<string, Digest>> KeepForeign(
+        DesktopFolder folder,
+        IContentStore content,
+        JournalEntry entry
+    )
     {
         var kept = new List<KeyValuePair<string, Digest>>();
         foreach (var change in entry.Changes)

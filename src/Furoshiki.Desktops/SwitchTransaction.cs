@@ -18,7 +18,8 @@ public sealed record SwitchOutcome(bool Switched, Tree? SafeState, string? Probl
 /// <summary>The desktop is not as it was when the plan was made, or another switch is on its way. Nothing was changed.</summary>
 /// <param name="message">What is in the way.</param>
 /// <param name="paths">The paths that changed since; empty if another switch is on its way.</param>
-public sealed class SwitchRefusedException(string message, IReadOnlyList<string> paths) : Exception(message)
+public sealed class SwitchRefusedException(string message, IReadOnlyList<string> paths)
+    : Exception(message)
 {
     /// <summary>The paths that changed since the plan was made.</summary>
     public IReadOnlyList<string> Paths { get; } = paths;
@@ -55,7 +56,10 @@ public sealed class SwitchTransaction(
     {
         using var held =
             Posix.TryLockFolder(folder.Root)
-            ?? throw new SwitchRefusedException("Another switch is on its way on this desktop. Nothing was changed.", []);
+            ?? throw new SwitchRefusedException(
+                "Another switch is on its way on this desktop. Nothing was changed.",
+                []
+            );
         Point("read again");
         RefuseIfChanged(plan);
 
@@ -99,10 +103,19 @@ public sealed class SwitchTransaction(
 
     private void RefuseIfChanged(SwitchPlan plan)
     {
-        var wanted = plan.Changes.Select(change => KeyValuePair.Create(change.Path, change.Before)).Concat(plan.MadeFrom);
-        var changed = wanted.Where(path => folder.Find(path.Key) != path.Value).Select(path => path.Key).Distinct().ToList();
+        var wanted = plan
+            .Changes.Select(change => KeyValuePair.Create(change.Path, change.Before))
+            .Concat(plan.MadeFrom);
+        var changed = wanted
+            .Where(path => folder.Find(path.Key) != path.Value)
+            .Select(path => path.Key)
+            .Distinct()
+            .ToList();
         if (changed.Count > 0)
-            throw new SwitchRefusedException("The desktop changed after this plan was made. Nothing was changed by the switch.", changed);
+            throw new SwitchRefusedException(
+                "The desktop changed after this plan was made. Nothing was changed by the switch.",
+                changed
+            );
     }
 
     /// <summary>Copies everything managed into the content store, and reads the copies back.</summary>
@@ -120,7 +133,10 @@ public sealed class SwitchTransaction(
             }
             using var copy = content.Open(digest);
             if (Digest.Of(copy) != digest)
-                throw new SwitchRefusedException($"The safe state's copy of {path} could not be read back. Nothing was changed.", [path]);
+                throw new SwitchRefusedException(
+                    $"The safe state's copy of {path} could not be read back. Nothing was changed.",
+                    [path]
+                );
         }
         content.Put(tree.ToBytes());
         return tree;

@@ -4,7 +4,11 @@ using Microsoft.EntityFrameworkCore;
 namespace Furoshiki.Store;
 
 /// <summary>Reads content piece by piece.</summary>
-internal sealed class ChunkStream(IDbContextFactory<FuroshikiDb> databases, Digest digest, long size) : Stream
+internal sealed class ChunkStream(
+    IDbContextFactory<FuroshikiDb> databases,
+    Digest digest,
+    long size
+) : Stream
 {
     private byte[] _chunk = [];
     private int _ordinal = -1;
@@ -23,7 +27,10 @@ internal sealed class ChunkStream(IDbContextFactory<FuroshikiDb> databases, Dige
     {
         if (Position >= size)
             return 0;
-        var (ordinal, at) = ((int)(Position / SqliteContentStore.ChunkSize), (int)(Position % SqliteContentStore.ChunkSize));
+        var (ordinal, at) = (
+            (int)(Position / SqliteContentStore.ChunkSize),
+            (int)(Position % SqliteContentStore.ChunkSize)
+        );
         if (ordinal != _ordinal)
             Load(ordinal);
         var part = _chunk.AsSpan(at);
@@ -33,7 +40,8 @@ internal sealed class ChunkStream(IDbContextFactory<FuroshikiDb> databases, Dige
         return length;
     }
 
-    public override int Read(byte[] buffer, int offset, int count) => Read(buffer.AsSpan(offset, count));
+    public override int Read(byte[] buffer, int offset, int count) =>
+        Read(buffer.AsSpan(offset, count));
 
     public override void Flush() { }
 
@@ -41,13 +49,16 @@ internal sealed class ChunkStream(IDbContextFactory<FuroshikiDb> databases, Dige
 
     public override void SetLength(long value) => throw new NotSupportedException();
 
-    public override void Write(byte[] buffer, int offset, int count) => throw new NotSupportedException();
+    public override void Write(byte[] buffer, int offset, int count) =>
+        throw new NotSupportedException();
 
     private void Load(int ordinal)
     {
         using var db = databases.CreateDbContext();
         _chunk =
-            db.ContentChunks.Where(one => one.Digest == digest.Hex && one.Ordinal == ordinal).Select(one => one.Bytes).FirstOrDefault()
+            db.ContentChunks.Where(one => one.Digest == digest.Hex && one.Ordinal == ordinal)
+                .Select(one => one.Bytes)
+                .FirstOrDefault()
             ?? throw new MissingContentException(digest);
         _ordinal = ordinal;
     }

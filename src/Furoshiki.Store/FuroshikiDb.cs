@@ -35,7 +35,10 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
 
     /// <summary>Options for a database file, in which a transaction that was committed survives a power cut.</summary>
     public static DbContextOptions<FuroshikiDb> OptionsFor(string path) =>
-        new DbContextOptionsBuilder<FuroshikiDb>().UseSqlite($"Data Source={path}").AddInterceptors(new FullSynchronous()).Options;
+        new DbContextOptionsBuilder<FuroshikiDb>()
+            .UseSqlite($"Data Source={path}")
+            .AddInterceptors(new FullSynchronous())
+            .Options;
 
     /// <inheritdoc />
     protected override void OnModelCreating(ModelBuilder modelBuilder)
@@ -45,7 +48,10 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
             profile.Property(one => one.Name).HasMaxLength(LongestName).UseCollation("NOCASE");
             profile.HasIndex(one => one.Name).IsUnique();
         });
-        modelBuilder.Entity<SavingRow>().HasIndex(one => new { one.ProfileId, one.Number }).IsUnique();
+        modelBuilder
+            .Entity<SavingRow>()
+            .HasIndex(one => new { one.ProfileId, one.Number })
+            .IsUnique();
         modelBuilder.Entity<DesktopRow>(desktop =>
         {
             desktop.Property(one => one.Name).HasMaxLength(LongestName).UseCollation("NOCASE");
@@ -66,7 +72,10 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
     {
         private const string Pragma = "PRAGMA synchronous = FULL;";
 
-        public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData)
+        public override void ConnectionOpened(
+            DbConnection connection,
+            ConnectionEndEventData eventData
+        )
         {
             using var command = connection.CreateCommand();
             command.CommandText = Pragma;

@@ -16,11 +16,15 @@ public sealed class SqliteContentStore(IDbContextFactory<FuroshikiDb> databases)
     public long? SizeOf(Digest digest)
     {
         using var db = databases.CreateDbContext();
-        return db.Contents.Where(one => one.Digest == digest.Hex).Select(one => (long?)one.Size).FirstOrDefault();
+        return db
+            .Contents.Where(one => one.Digest == digest.Hex)
+            .Select(one => (long?)one.Size)
+            .FirstOrDefault();
     }
 
     /// <inheritdoc />
-    public Tree? FindTree(Digest digest) => SizeOf(digest) is null ? null : Tree.Parse(this.Read(digest));
+    public Tree? FindTree(Digest digest) =>
+        SizeOf(digest) is null ? null : Tree.Parse(this.Read(digest));
 
     /// <inheritdoc />
     public Digest Put(Stream bytes)
@@ -50,7 +54,12 @@ public sealed class SqliteContentStore(IDbContextFactory<FuroshikiDb> databases)
             var length = bytes.ReadAtLeast(buffer, ChunkSize, throwOnEndOfStream: false);
             if (length == 0)
                 break;
-            var chunk = new ContentChunkRow { Digest = digest.Hex, Ordinal = ordinal, Bytes = buffer[..length] };
+            var chunk = new ContentChunkRow
+            {
+                Digest = digest.Hex,
+                Ordinal = ordinal,
+                Bytes = buffer[..length],
+            };
             db.ContentChunks.Add(chunk);
             row.Size += length;
             db.SaveChanges();
@@ -62,5 +71,7 @@ public sealed class SqliteContentStore(IDbContextFactory<FuroshikiDb> databases)
 
     /// <inheritdoc />
     public Stream Open(Digest digest) =>
-        SizeOf(digest) is { } size ? new ChunkStream(databases, digest, size) : throw new MissingContentException(digest);
+        SizeOf(digest) is { } size
+            ? new ChunkStream(databases, digest, size)
+            : throw new MissingContentException(digest);
 }

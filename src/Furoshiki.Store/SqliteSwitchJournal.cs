@@ -9,18 +9,30 @@ namespace Furoshiki.Store;
 /// <summary>The journal in the database, at full synchronous: what a call has returned from is on the disk.</summary>
 /// <param name="databases">Makes database contexts.</param>
 /// <param name="clock">Tells the time.</param>
-public sealed class SqliteSwitchJournal(IDbContextFactory<FuroshikiDb> databases, TimeProvider clock) : ISwitchJournal
+public sealed class SqliteSwitchJournal(
+    IDbContextFactory<FuroshikiDb> databases,
+    TimeProvider clock
+) : ISwitchJournal
 {
     private const string Ready = "ready";
 
     private sealed record ChangeRecord(string Path, StateRecord? Before, StateRecord? After);
 
-    private sealed record StateRecord(FileType Type, int Mode, long Size, string? Content, string? Target)
+    private sealed record StateRecord(
+        FileType Type,
+        int Mode,
+        long Size,
+        string? Content,
+        string? Target
+    )
     {
         public static StateRecord? From(FileState? state) =>
-            state is null ? null : new(state.Type, state.Mode, state.Size, state.Content?.Hex, state.Target);
+            state is null
+                ? null
+                : new(state.Type, state.Mode, state.Size, state.Content?.Hex, state.Target);
 
-        public FileState ToState() => new(Type, Mode, Size, Content is null ? null : Digest.Parse(Content), Target);
+        public FileState ToState() =>
+            new(Type, Mode, Size, Content is null ? null : Digest.Parse(Content), Target);
     }
 
     /// <inheritdoc />
@@ -34,7 +46,11 @@ public sealed class SqliteSwitchJournal(IDbContextFactory<FuroshikiDb> databases
             State = Ready,
             BegunAt = clock.GetUtcNow().UtcDateTime,
             Changes = JsonSerializer.Serialize(
-                changes.Select(change => new ChangeRecord(change.Path, StateRecord.From(change.Before), StateRecord.From(change.After)))
+                changes.Select(change => new ChangeRecord(
+                    change.Path,
+                    StateRecord.From(change.Before),
+                    StateRecord.From(change.After)
+                ))
             ),
         };
         db.Switches.Add(row);
@@ -63,11 +79,17 @@ public sealed class SqliteSwitchJournal(IDbContextFactory<FuroshikiDb> databases
         using var db = databases.CreateDbContext();
         return
         [
-            .. db.Switches.AsNoTracking()
+            .. db
+                .Switches.AsNoTracking()
                 .Where(one => one.State == Ready)
                 .OrderBy(one => one.Id)
                 .AsEnumerable()
-                .Select(one => new JournalEntry(one.Id, one.DesktopId, one.Root, Changes(one.Changes))),
+                .Select(one => new JournalEntry(
+                    one.Id,
+                    one.DesktopId,
+                    one.Root,
+                    Changes(one.Changes)
+                )),
         ];
     }
 
@@ -75,6 +97,10 @@ public sealed class SqliteSwitchJournal(IDbContextFactory<FuroshikiDb> databases
         [
             .. JsonSerializer
                 .Deserialize<ChangeRecord[]>(json)!
-                .Select(change => new FileChange(change.Path, change.Before?.ToState(), change.After?.ToState())),
+                .Select(change => new FileChange(
+                    change.Path,
+                    change.Before?.ToState(),
+                    change.After?.ToState()
+                )),
         ];
 }

@@ -26,10 +26,15 @@ internal sealed class DataFolder(string path)
         if (fresh && Directory.Exists(Path) && Directory.EnumerateFileSystemEntries(Path).Any())
         {
             if (!File.Exists(marker))
-                throw new IOException($"{Path} was not made by Furoshiki, so it was not emptied. Nothing was changed.");
+                throw new IOException(
+                    $"{Path} was not made by Furoshiki, so it was not emptied. Nothing was changed."
+                );
             Directory.Delete(Path, recursive: true);
         }
-        Directory.CreateDirectory(Path, UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute);
+        Directory.CreateDirectory(
+            Path,
+            UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute
+        );
         if (!File.Exists(marker))
             File.WriteAllText(marker, "");
     }
@@ -49,7 +54,12 @@ internal sealed class DataFolder(string path)
                     UnixCreateMode = UnixFileMode.UserRead | UnixFileMode.UserWrite,
                 }
             );
-            stream.Write(Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(24)).Select(c => (byte)c).ToArray());
+            stream.Write(
+                Convert
+                    .ToHexStringLower(RandomNumberGenerator.GetBytes(24))
+                    .Select(c => (byte)c)
+                    .ToArray()
+            );
         }
         return File.ReadAllText(file);
     }

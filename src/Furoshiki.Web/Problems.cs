@@ -11,16 +11,31 @@ namespace Furoshiki.Web;
 /// <param name="code">Stable code, in lower case with hyphens.</param>
 /// <param name="sentence">What happened.</param>
 /// <param name="unharmed">What was left unharmed.</param>
-internal sealed class ProblemException(int status, string code, string sentence, string unharmed) : Exception(sentence)
+internal sealed class ProblemException(int status, string code, string sentence, string unharmed)
+    : Exception(sentence)
 {
-    private readonly Dictionary<string, object?> _more = new() { ["code"] = code, ["unharmed"] = unharmed };
+    private readonly Dictionary<string, object?> _more = new()
+    {
+        ["code"] = code,
+        ["unharmed"] = unharmed,
+    };
 
     public static ProblemException NotFound(string what) =>
-        new(StatusCodes.Status404NotFound, "not-found", $"{what} is not here.", "Nothing was changed.");
+        new(
+            StatusCodes.Status404NotFound,
+            "not-found",
+            $"{what} is not here.",
+            "Nothing was changed."
+        );
 
     /// <summary>A field of a form that cannot be taken as it is.</summary>
     public static ProblemException Field(string field, string sentence) =>
-        new ProblemException(StatusCodes.Status422UnprocessableEntity, "field", sentence, "Nothing was saved.").With("field", field);
+        new ProblemException(
+            StatusCodes.Status422UnprocessableEntity,
+            "field",
+            sentence,
+            "Nothing was saved."
+        ).With("field", field);
 
     public ProblemException With(string name, object? value)
     {
@@ -28,13 +43,18 @@ internal sealed class ProblemException(int status, string code, string sentence,
         return this;
     }
 
-    public ProblemHttpResult ToResult() => TypedResults.Problem(Message, statusCode: status, title: "Not done", extensions: _more);
+    public ProblemHttpResult ToResult() =>
+        TypedResults.Problem(Message, statusCode: status, title: "Not done", extensions: _more);
 }
 
 /// <summary>Turns problems that endpoints throw into answers.</summary>
 internal sealed class ProblemHandler : IExceptionHandler
 {
-    public async ValueTask<bool> TryHandleAsync(HttpContext httpContext, Exception exception, CancellationToken cancellationToken)
+    public async ValueTask<bool> TryHandleAsync(
+        HttpContext httpContext,
+        Exception exception,
+        CancellationToken cancellationToken
+    )
     {
         var problem = exception switch
         {

@@ -23,7 +23,9 @@ if (StartOptions.Parse(isDescribing ? [] : args) is not { } options)
     return 1;
 
 var data = new DataFolder(options.Data);
-var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
+var builder = WebApplication.CreateBuilder(
+    new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory }
+);
 builder.WebHost.UseUrls($"http://127.0.0.1:{options.Port}");
 builder.Logging.SetMinimumLevel(LogLevel.Warning);
 
@@ -39,10 +41,22 @@ services.ConfigureHttpJsonOptions(json =>
 });
 services.AddSingleton(TimeProvider.System).AddSingleton(data);
 services.AddSingleton(new FuroshikiDbFactory(data.Database));
-services.AddSingleton<IDbContextFactory<FuroshikiDb>>(all => all.GetRequiredService<FuroshikiDbFactory>());
-services.AddSingleton<IContentStore, SqliteContentStore>().AddSingleton<ISwitchJournal, SqliteSwitchJournal>();
-services.AddSingleton<DesktopRegister>().AddSingleton<LookLibrary>().AddSingleton<NowReader>().AddSingleton<RecoveryNews>();
-services.AddSingleton<SafeStateShelf>().AddSingleton<Saver>().AddSingleton<CardMaker>().AddSingleton<Comparer>();
+services.AddSingleton<IDbContextFactory<FuroshikiDb>>(all =>
+    all.GetRequiredService<FuroshikiDbFactory>()
+);
+services
+    .AddSingleton<IContentStore, SqliteContentStore>()
+    .AddSingleton<ISwitchJournal, SqliteSwitchJournal>();
+services
+    .AddSingleton<DesktopRegister>()
+    .AddSingleton<LookLibrary>()
+    .AddSingleton<NowReader>()
+    .AddSingleton<RecoveryNews>();
+services
+    .AddSingleton<SafeStateShelf>()
+    .AddSingleton<Saver>()
+    .AddSingleton<CardMaker>()
+    .AddSingleton<Comparer>();
 services.AddSingleton<PlanMaker>().AddSingleton<SwitchRuns>().AddSingleton<DemoScenario>();
 
 var app = builder.Build();
@@ -76,7 +90,10 @@ app.MapFallbackToFile("index.html");
 
 app.Lifetime.ApplicationStarted.Register(() =>
 {
-    var address = app.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()?.Addresses.FirstOrDefault();
+    var address = app
+        .Services.GetRequiredService<IServer>()
+        .Features.Get<IServerAddressesFeature>()
+        ?.Addresses.FirstOrDefault();
     if (address is null || isDescribing)
         return;
     Console.WriteLine($"Everything is kept in {data.Path}");
@@ -89,7 +106,12 @@ static void Begin(IServiceProvider services, StartOptions options)
 {
     services.GetRequiredService<FuroshikiDbFactory>().Migrate();
     var news = services.GetRequiredService<RecoveryNews>();
-    foreach (var recovered in SwitchRecovery.Recover(services.GetRequiredService<ISwitchJournal>(), services.GetRequiredService<IContentStore>()))
+    foreach (
+        var recovered in SwitchRecovery.Recover(
+            services.GetRequiredService<ISwitchJournal>(),
+            services.GetRequiredService<IContentStore>()
+        )
+    )
         news.Add(
             recovered.Entry.Desktop,
             recovered.Switched

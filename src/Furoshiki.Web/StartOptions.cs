@@ -12,12 +12,18 @@ internal sealed record StartOptions(string Data, int Port, string? Demo, bool Fr
     /// <summary>Reads a command line; null if it was wrong or asked for help only, which has then been printed.</summary>
     public static StartOptions? Parse(string[] args)
     {
-        var data = new Option<string>("--data") { Description = "Folder in which everything is kept", DefaultValueFactory = _ => DefaultData() };
-        var port = new Option<int>("--port") { Description = "Port on 127.0.0.1; 0 takes a free one" };
+        var data = new Option<string>("--data")
+        {
+            Description = "Folder in which everything is kept",
+            DefaultValueFactory = _ => DefaultData(),
+        };
+        var port = new Option<int>("--port")
+        {
+            Description = "Port on 127.0.0.1; 0 takes a free one",
+        };
         var demo = new Option<string?>("--demo") { Description = "Folder with the demo scenario" };
         var fresh = new Option<bool>("--fresh") { Description = "Begin with an empty data folder" };
         var command = new RootCommand("Furoshiki") { data, port, demo, fresh };
-        command.TreatUnmatchedTokensAsErrors = false;
         StartOptions? options = null;
         command.SetAction(result =>
         {
@@ -33,5 +39,8 @@ internal sealed record StartOptions(string Data, int Port, string? Demo, bool Fr
     }
 
     private static string DefaultData() =>
-        Path.Combine(Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData), "furoshiki");
+        Path.Combine(
+            Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData),
+            "furoshiki"
+        );
 }

@@ -27,7 +27,11 @@ public sealed class CanonicalJsonTests
     [InlineData("43143ff3c1cb0959", "1424953923781206.2")]
     public void Numbers_are_written_as_the_standard_has_them(string bits, string written) =>
         CanonicalJson
-            .Number(BitConverter.UInt64BitsToDouble(ulong.Parse(bits, NumberStyles.HexNumber, CultureInfo.InvariantCulture)))
+            .Number(
+                BitConverter.UInt64BitsToDouble(
+                    ulong.Parse(bits, NumberStyles.HexNumber, CultureInfo.InvariantCulture)
+                )
+            )
             .ShouldBe(written);
 
     // RFC 8785, 3.2.2 and 3.2.3.
@@ -45,10 +49,16 @@ public sealed class CanonicalJsonTests
         );
         Encoding
             .UTF8.GetString(CanonicalJson.Write(document))
-            .ShouldBe("""{"literals":[null,true,false],"numbers":[333333333.3333333,1e+30,4.5,0.002,1e-27],"string":"€$\u000f\nA'B\"\\\\\"/"}""");
+            .ShouldBe(
+                """{"literals":[null,true,false],"numbers":[333333333.3333333,1e+30,4.5,0.002,1e-27],"string":"€$\u000f\nA'B\"\\\\\"/"}"""
+            );
     }
 
     [Fact]
     public void Every_finite_number_reads_back_as_itself() =>
-        Gen.Double.Where(double.IsFinite).Sample(number => double.Parse(CanonicalJson.Number(number), CultureInfo.InvariantCulture) == number);
+        Gen
+            .Double.Where(double.IsFinite)
+            .Sample(number =>
+                double.Parse(CanonicalJson.Number(number), CultureInfo.InvariantCulture) == number
+            );
 }

@@ -5,7 +5,15 @@ namespace Furoshiki.Core.Tests;
 public sealed class ColourTests
 {
     // Sharma, Wu, Dalal: "The CIEDE2000 Color-Difference Formula", table 1: pairs 1 to 34.
-    public static TheoryData<double, double, double, double, double, double, double> PublishedPairs =>
+    public static TheoryData<
+        double,
+        double,
+        double,
+        double,
+        double,
+        double,
+        double
+    > PublishedPairs =>
         new()
         {
             { 50, 2.6772, -79.7751, 50, 0, -82.7485, 2.0425 },
@@ -46,7 +54,15 @@ public sealed class ColourTests
 
     [Theory]
     [MemberData(nameof(PublishedPairs))]
-    public void The_difference_of_two_colours_is_the_published_one(double l1, double a1, double b1, double l2, double a2, double b2, double published)
+    public void The_difference_of_two_colours_is_the_published_one(
+        double l1,
+        double a1,
+        double b1,
+        double l2,
+        double a2,
+        double b2,
+        double published
+    )
     {
         var (first, second) = (new Lab(l1, a1, b1), new Lab(l2, a2, b2));
         first.DifferenceTo(second).ShouldBe(published, 0.00005);
@@ -82,5 +98,6 @@ public sealed class ColourTests
     [InlineData("#2b3f8")]
     [InlineData("#gggggg")]
     [InlineData("")]
-    public void What_is_no_colour_is_not_taken_for_one(string text) => Rgba.TryParse(text, out _).ShouldBeFalse();
+    public void What_is_no_colour_is_not_taken_for_one(string text) =>
+        Rgba.TryParse(text, out _).ShouldBeFalse();
 }

@@ -17,7 +17,11 @@ public sealed class LayeringTests
         var folder = AppContext.BaseDirectory;
         while (!File.Exists(Path.Combine(folder, "Furoshiki.slnx")))
             folder = Path.GetDirectoryName(folder)!;
-        return Directory.EnumerateFiles(Path.Combine(folder, "src"), "*.csproj", SearchOption.AllDirectories);
+        return Directory.EnumerateFiles(
+            Path.Combine(folder, "src"),
+            "*.csproj",
+            SearchOption.AllDirectories
+        );
     }
 
     [Fact]
@@ -25,7 +29,10 @@ public sealed class LayeringTests
     {
         foreach (var file in Sources())
         {
-            var references = XDocument.Load(file).Descendants("ProjectReference").Select(one => Path.GetFileNameWithoutExtension(one.Attribute("Include")!.Value));
+            var references = XDocument
+                .Load(file)
+                .Descendants("ProjectReference")
+                .Select(one => Path.GetFileNameWithoutExtension(one.Attribute("Include")!.Value));
             references.Except(Allowed[Path.GetFileNameWithoutExtension(file)]).ShouldBeEmpty(file);
         }
     }
@@ -33,8 +40,15 @@ public sealed class LayeringTests
     [Fact]
     public void The_core_uses_neither_files_nor_a_database_nor_the_web()
     {
-        var names = typeof(Looks.Look).Assembly.GetReferencedAssemblies().Select(one => one.Name!).ToList();
+        var names = typeof(Looks.Look)
+            .Assembly.GetReferencedAssemblies()
+            .Select(one => one.Name!)
+            .ToList();
         names.ShouldAllBe(name => name.StartsWith("System.", StringComparison.Ordinal));
-        names.ShouldNotContain(name => name.Contains("FileSystem", StringComparison.Ordinal) || name.Contains("Net.", StringComparison.Ordinal) || name.Contains("Data", StringComparison.Ordinal));
+        names.ShouldNotContain(name =>
+            name.Contains("FileSystem", StringComparison.Ordinal)
+            || name.Contains("Net.", StringComparison.Ordinal)
+            || name.Contains("Data", StringComparison.Ordinal)
+        );
     }
 }

@@ -12,7 +12,10 @@ namespace Furoshiki.Core.Tests;
 public sealed class PlanningTests
 {
     private static SwitchPlan Plan(TestDesktop desktop, Look look, params string[] cover) =>
-        new SwitchPlanner(TestDesktop.Map, desktop.Read(), desktop, desktop).Plan(look, cover.Length > 0 ? cover : [.. Kind.All.Select(kind => kind.Name)]);
+        new SwitchPlanner(TestDesktop.Map, desktop.Read(), desktop, desktop).Plan(
+            look,
+            cover.Length > 0 ? cover : [.. Kind.All.Select(kind => kind.Name)]
+        );
 
     /// <summary>Does to the desktop in memory what a plan says.</summary>
     private static void CarryOut(TestDesktop desktop, SwitchPlan plan)
@@ -28,16 +31,24 @@ public sealed class PlanningTests
     private static Gen<SettingValue> ValueOf(SettingType type) =>
         type switch
         {
-            SettingType.Choice choice => Gen.OneOf([.. choice.Options]).Select(SettingValue (text) => new SettingValue.Text(text)),
-            SettingType.Number number => Gen.Int[(int)number.Min, (int)number.Max].Select(SettingValue (value) => new SettingValue.Number(value)),
+            SettingType.Choice choice => Gen.OneOf([.. choice.Options])
+                .Select(SettingValue (text) => new SettingValue.Text(text)),
+            SettingType.Number number => Gen.Int[(int)number.Min, (int)number.Max]
+                .Select(SettingValue (value) => new SettingValue.Number(value)),
             SettingType.Flag => Gen.Bool.Select(SettingValue (flag) => new SettingValue.Flag(flag)),
             SettingType.Colour => Colour,
-            SettingType.List => Gen.OneOf("clock", "tray", "a;b", "ü \"x\"").Array[0, 4].Select(SettingValue (items) => new SettingValue.List([.. items])),
-            _ => Gen.OneOf("Ridge Sans", " a", "b\\n", "Größe").Select(SettingValue (text) => new SettingValue.Text(text)),
+            SettingType.List => Gen.OneOf("clock", "tray", "a;b", "ü \"x\"")
+                .Array[0, 4]
+                .Select(SettingValue (items) => new SettingValue.List([.. items])),
+            _ => Gen.OneOf("Ridge Sans", " a", "b\\n", "Größe")
+                .Select(SettingValue (text) => new SettingValue.Text(text)),
         };
 
     private static Gen<ImmutableList<T>> Together<T>(IEnumerable<Gen<T>> gens) =>
-        gens.Aggregate(Gen.Const(ImmutableList<T>.Empty), (all, next) => Gen.Select(all, next, (list, one) => list.Add(one)));
+        gens.Aggregate(
+            Gen.Const(ImmutableList<T>.Empty),
+            (all, next) => Gen.Select(all, next, (list, one) => list.Add(one))
+        );
 
     private sealed record Drawn(SettingKey Key, SettingValue Value, bool IsSet);
 
@@ -45,20 +56,48 @@ public sealed class PlanningTests
     private static Gen<Component> Any(Component now)
     {
         var kind = Kind.Get(now.Kind);
-        string?[][] lists = kind.HasItems ? [[], ["main"], ["main", "side"], ["x", "y"]] : [[null]];
+        string?[][] lists = kind.HasItems
+            ?
+            [
+                [],
+                ["main"],
+                ["main", "side"],
+                ["x", "y"],
+            ]
+            :
+            [
+                [null],
+            ];
         return from items in Gen.OneOf(lists)
-            from drawn in Together(items.SelectMany(item => kind.Settings.Select(setting => Draw(setting, item))))
+            from drawn in Together(
+                items.SelectMany(item => kind.Settings.Select(setting => Draw(setting, item)))
+            )
             select now with
             {
                 Settings = drawn
                     .Where(one => one.IsSet)
-                    .ToImmutableSortedDictionary(one => one.Key, one => kind.Setting(one.Key).Type is SettingType.AssetName ? now.Settings[one.Key] : one.Value),
+                    .ToImmutableSortedDictionary(
+                        one => one.Key,
+                        one =>
+                            kind.Setting(one.Key).Type is SettingType.AssetName
+                                ? now.Settings[one.Key]
+                                : one.Value
+                    ),
             };
     }
 
     /// <summary>An item has all its settings; elsewhere all but assets may be unset.</summary>
     private static Gen<Drawn> Draw(Setting setting, string? item) =>
-        Gen.Select(ValueOf(setting.Type), Gen.Int[0, 9], (value, luck) => new Drawn(new SettingKey(setting.Name, item), value, luck > 0 || item is not null || setting.Type is SettingType.AssetName));
+        Gen.Select(
+            ValueOf(setting.Type),
+            Gen.Int[0, 9],
+            (value, luck) =>
+                new Drawn(
+                    new SettingKey(setting.Name, item),
+                    value,
+                    luck > 0 || item is not null || setting.Type is SettingType.AssetName
+                )
+        );
 
     [Fact]
     public void Carrying_out_a_plan_makes_the_desktop_read_as_the_look_and_then_nothing_is_left_to_do()
@@ -83,18 +122,27 @@ public sealed class PlanningTests
     public void Only_the_files_of_what_differs_are_touched_and_comments_in_them_stay()
     {
         var desktop = new TestDesktop();
-        var wanted = new TestDesktop().With(TestDesktop.Surface, "mirrored=false", "mirrored=true").Read().Look;
+        var wanted = new TestDesktop()
+            .With(TestDesktop.Surface, "mirrored=false", "mirrored=true")
+            .Read()
+            .Look;
         var plan = Plan(desktop, wanted);
         plan.Changes.ShouldHaveSingleItem().Path.ShouldBe(TestDesktop.Surface);
         plan.Steps.ShouldHaveSingleItem().Shows.ShouldBe(Shows.AtOnce);
         plan.Same.Length.ShouldBe(6);
-        Encoding.UTF8.GetString(plan.NewContent.Values.Single().Span).ShouldContain("# Kept by the night crew.");
+        Encoding
+            .UTF8.GetString(plan.NewContent.Values.Single().Span)
+            .ShouldContain("# Kept by the night crew.");
     }
 
     [Fact]
     public void What_a_look_does_not_cover_is_left_alone()
     {
-        var wanted = new TestDesktop().With(TestDesktop.Surface, "mirrored=false", "mirrored=true").With(TestDesktop.Windows, "set=Plain-Dot", "set=Brass-Pointer").Read().Look;
+        var wanted = new TestDesktop()
+            .With(TestDesktop.Surface, "mirrored=false", "mirrored=true")
+            .With(TestDesktop.Windows, "set=Plain-Dot", "set=Brass-Pointer")
+            .Read()
+            .Look;
         var plan = Plan(new TestDesktop(), wanted, "cursor");
         plan.Steps.ShouldHaveSingleItem().Difference.Kind.ShouldBe("cursor");
         plan.LeftAlone.ShouldContain("wallpaper");
@@ -104,7 +152,10 @@ public sealed class PlanningTests
     [Fact]
     public void A_part_whose_file_is_missing_is_refused_and_the_rest_is_planned()
     {
-        var wanted = new TestDesktop().With(TestDesktop.Surface, "mirrored=false", "mirrored=true").Read().Look;
+        var wanted = new TestDesktop()
+            .With(TestDesktop.Surface, "mirrored=false", "mirrored=true")
+            .Read()
+            .Look;
         var desktop = new TestDesktop();
         desktop.Files.Remove(TestDesktop.Panels);
         var plan = Plan(desktop, wanted);
@@ -118,11 +169,15 @@ public sealed class PlanningTests
         const string edited = "home/.local/share/icons/Fold-Slate/scalable/places/folder.svg";
         var desktop = new TestDesktop();
         var wanted = desktop.Read().Look;
-        desktop.Saved[wanted["icons"]!.Assets[0].Content!.Value] = desktop.FindTree("home/.local/share/icons/Fold-Slate")!;
+        desktop.Saved[wanted["icons"]!.Assets[0].Content!.Value] = desktop.FindTree(
+            "home/.local/share/icons/Fold-Slate"
+        )!;
         desktop.Files[edited] = "<svg/>"u8.ToArray();
         desktop.Files["home/.local/share/icons/Fold-Slate/added"] = "x"u8.ToArray();
         var changes = Plan(desktop, wanted).Changes;
-        changes.Select(change => (change.Path, Goes: change.After is null)).ShouldBe([("home/.local/share/icons/Fold-Slate/added", true), (edited, false)]);
+        changes
+            .Select(change => (change.Path, Goes: change.After is null))
+            .ShouldBe([("home/.local/share/icons/Fold-Slate/added", true), (edited, false)]);
     }
 
     [Fact]
@@ -130,7 +185,13 @@ public sealed class PlanningTests
     {
         var wanted = new TestDesktop().Read().Look;
         var missing = new TestDesktop();
-        foreach (var file in missing.Files.Keys.Where(file => file.StartsWith("usr/share/icons/Plain-Dot/", StringComparison.Ordinal)).ToList())
+        foreach (
+            var file in missing
+                .Files.Keys.Where(file =>
+                    file.StartsWith("usr/share/icons/Plain-Dot/", StringComparison.Ordinal)
+                )
+                .ToList()
+        )
             missing.Files.Remove(file);
         Plan(missing, wanted).Refused.ShouldHaveSingleItem().Reason.ShouldContain("administrator");
 
@@ -138,16 +199,22 @@ public sealed class PlanningTests
         edited.Files["usr/share/icons/Plain-Dot/cursors/default.svg"] = "<svg/>"u8.ToArray();
         var plan = Plan(edited, wanted);
         plan.Changes.ShouldBeEmpty();
-        plan.Steps.ShouldHaveSingleItem().Notes.ShouldHaveSingleItem().ShouldContain("stays as it is");
+        plan.Steps.ShouldHaveSingleItem()
+            .Notes.ShouldHaveSingleItem()
+            .ShouldContain("stays as it is");
     }
 
     [Fact]
     public void A_plan_has_the_same_fingerprint_until_something_it_was_made_from_changes()
     {
-        var wanted = new TestDesktop().With(TestDesktop.Surface, "mirrored=false", "mirrored=true").Read().Look;
+        var wanted = new TestDesktop()
+            .With(TestDesktop.Surface, "mirrored=false", "mirrored=true")
+            .Read()
+            .Look;
         var first = Plan(new TestDesktop(), wanted).Fingerprint;
         Plan(new TestDesktop(), wanted).Fingerprint.ShouldBe(first);
-        Plan(new TestDesktop().With(TestDesktop.Panels, "\"version\": 4", "\"version\": 5"), wanted).Fingerprint.ShouldNotBe(first);
+        Plan(new TestDesktop().With(TestDesktop.Panels, "\"version\": 4", "\"version\": 5"), wanted)
+            .Fingerprint.ShouldNotBe(first);
     }
 
     [Fact]
@@ -156,6 +223,9 @@ public sealed class PlanningTests
         var file = FileState.OfFile(0, 0, Digest.Of([]));
         var before = Tree.Of([new("a", FileState.OfFolder(0)), new("a/b", file), new("c", file)]);
         var after = Tree.Of([new("a", file), new("c", FileState.OfFolder(0)), new("c/d", file)]);
-        TreeChanges.Between("", null, before, after).Select(change => change.Path).ShouldBe(["a/b", "a", "c", "c/d"]);
+        TreeChanges
+            .Between("", null, before, after)
+            .Select(change => change.Path)
+            .ShouldBe(["a/b", "a", "c", "c/d"]);
     }
 }

@@ -15,7 +15,9 @@ public sealed class ReadingTests
         reading.Unread.ShouldBeEmpty();
         reading.Look["wallpaper"]!.Words.ShouldBe("Morning Paper, fill");
         reading.Look["panels"]!.Words.ShouldBe("bottom, 30\u00A0px, 100\u00A0%");
-        reading.Look["icons"]!.Assets.Select(asset => asset.Path).ShouldBe(["data:icons/Fold-Slate", "system:icons/Fold"]);
+        reading.Look["icons"]!
+            .Assets.Select(asset => asset.Path)
+            .ShouldBe(["data:icons/Fold-Slate", "system:icons/Fold"]);
         reading.Look.IsDark.ShouldBeFalse();
     }
 
@@ -34,14 +36,30 @@ public sealed class ReadingTests
             { TestDesktop.Panels, null, "missing" },
             { TestDesktop.Panels, "", "empty" },
             { TestDesktop.Panels, "{ \"panels\": 4 }", "no list" },
-            { TestDesktop.Panels, "{ \"panels\": [ {\"id\":\"a\"}, {\"id\":\"a\"} ] }", "Two items" },
-            { TestDesktop.Panels, "{ \"panels\": [ {\"id\":\"a\",\"opacity\":140} ] }", "0 to 100 %" },
-            { TestDesktop.Panels, "{ \"panels\": [ {\"id\":\"a\",\"opacity\":\"90\"} ] }", "a number" },
+            {
+                TestDesktop.Panels,
+                "{ \"panels\": [ {\"id\":\"a\"}, {\"id\":\"a\"} ] }",
+                "Two items"
+            },
+            {
+                TestDesktop.Panels,
+                "{ \"panels\": [ {\"id\":\"a\",\"opacity\":140} ] }",
+                "0 to 100 %"
+            },
+            {
+                TestDesktop.Panels,
+                "{ \"panels\": [ {\"id\":\"a\",\"opacity\":\"90\"} ] }",
+                "a number"
+            },
         };
 
     [Theory]
     [MemberData(nameof(BadFiles))]
-    public void A_file_that_cannot_be_read_takes_its_own_part_out_and_no_other(string path, string? content, string said)
+    public void A_file_that_cannot_be_read_takes_its_own_part_out_and_no_other(
+        string path,
+        string? content,
+        string said
+    )
     {
         var desktop = new TestDesktop();
         if (content is null)
@@ -59,7 +77,9 @@ public sealed class ReadingTests
     [Fact]
     public void A_key_that_stands_twice_takes_out_only_the_part_it_belongs_to()
     {
-        var reading = new TestDesktop().With(TestDesktop.Windows, "size=24", "size=24\nsize=32").Read();
+        var reading = new TestDesktop()
+            .With(TestDesktop.Windows, "size=24", "size=24\nsize=32")
+            .Read();
         var unread = reading.Unread.ShouldHaveSingleItem();
         unread.Kind.ShouldBe("cursor");
         unread.Reason!.ShouldContain("stands twice");
@@ -68,7 +88,10 @@ public sealed class ReadingTests
     [Fact]
     public void An_asset_that_is_named_and_not_there_is_recorded_as_not_found()
     {
-        var look = new TestDesktop().With(TestDesktop.Windows, "set=Fold-Slate", "set=Fold-Gold").Read().Look;
+        var look = new TestDesktop()
+            .With(TestDesktop.Windows, "set=Fold-Slate", "set=Fold-Gold")
+            .Read()
+            .Look;
         look["icons"]!.Assets.ShouldHaveSingleItem().Path.ShouldBeNull();
     }
 
@@ -76,10 +99,18 @@ public sealed class ReadingTests
     public void A_file_edited_in_place_is_seen_down_to_the_file()
     {
         var (before, after) = (new TestDesktop(), new TestDesktop());
-        after.Files["home/.local/share/icons/Fold-Slate/scalable/places/folder.svg"] = "<svg/>"u8.ToArray();
+        after.Files["home/.local/share/icons/Fold-Slate/scalable/places/folder.svg"] =
+            "<svg/>"u8.ToArray();
         var (from, to) = (before.Read().Look, after.Read().Look);
         var part = Difference
-            .Between(from, to, digest => from["icons"]!.Assets[0].Content == digest ? before.FindTree("home/.local/share/icons/Fold-Slate") : after.FindTree("home/.local/share/icons/Fold-Slate"))
+            .Between(
+                from,
+                to,
+                digest =>
+                    from["icons"]!.Assets[0].Content == digest
+                        ? before.FindTree("home/.local/share/icons/Fold-Slate")
+                        : after.FindTree("home/.local/share/icons/Fold-Slate")
+            )
             .ShouldHaveSingleItem();
         part.Assets.ShouldHaveSingleItem().Files.ShouldBe(["scalable/places/folder.svg"]);
         part.Summary().ShouldBe("1 file edited in place");
@@ -89,9 +120,16 @@ public sealed class ReadingTests
     public void A_difference_is_said_in_the_measure_of_its_type()
     {
         var from = new TestDesktop().Read().Look;
-        var to = new TestDesktop().With(TestDesktop.Panels, "\"opacity\": 100", "\"opacity\": 80").With(TestDesktop.Surface, "accent=#2f6f93", "accent=#307093").Read().Look;
+        var to = new TestDesktop()
+            .With(TestDesktop.Panels, "\"opacity\": 100", "\"opacity\": 80")
+            .With(TestDesktop.Surface, "accent=#2f6f93", "accent=#307093")
+            .Read()
+            .Look;
         var parts = Difference.Between(from, to, _ => null);
-        parts.Single(part => part.Kind == "panels").Summary().ShouldBe("main, opacity 100 → 80\u00A0%");
+        parts
+            .Single(part => part.Kind == "panels")
+            .Summary()
+            .ShouldBe("main, opacity 100 → 80\u00A0%");
         parts.Single(part => part.Kind == "colours").ColourDistance!.Value.ShouldBeInRange(0.01, 1);
     }
 
@@ -104,15 +142,26 @@ public sealed class ReadingTests
     [InlineData("\"mirrored\": {", "\"turned\": {", "turned")]
     public void A_map_that_says_what_cannot_be_is_refused(string from, string to, string said)
     {
-        var text = File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "demo", "maps", "engawa.json"));
+        var text = File.ReadAllText(
+            Path.Combine(AppContext.BaseDirectory, "scenario", "maps", "engawa.json")
+        );
         text.ShouldContain(from);
-        Should.Throw<DesktopMapException>(() => DesktopMapReader.Read(Encoding.UTF8.GetBytes(text.Replace(from, to, StringComparison.Ordinal)))).Message.ShouldContain(said);
+        Should
+            .Throw<DesktopMapException>(() =>
+                DesktopMapReader.Read(
+                    Encoding.UTF8.GetBytes(text.Replace(from, to, StringComparison.Ordinal))
+                )
+            )
+            .Message.ShouldContain(said);
     }
 
     [Fact]
     public void The_map_of_the_demo_has_a_place_for_every_setting_of_its_kinds() =>
-        TestDesktop.Map.Kinds.ShouldAllBe(kind => kind.Kind.Settings.All(setting => kind.Settings.ContainsKey(setting.Name)));
+        TestDesktop.Map.Kinds.ShouldAllBe(kind =>
+            kind.Kind.Settings.All(setting => kind.Settings.ContainsKey(setting.Name))
+        );
 
     [Fact]
-    public void Every_kind_has_a_name_of_its_own() => Kind.All.Select(kind => kind.Name).ShouldBeUnique();
+    public void Every_kind_has_a_name_of_its_own() =>
+        Kind.All.Select(kind => kind.Name).ShouldBeUnique();
 }

@@ -15,7 +15,9 @@ public sealed class DesktopFolderTests : IDisposable
     public void Reading_writes_nothing()
     {
         var before = _desktop.Snapshot();
-        var times = Directory.EnumerateFileSystemEntries(_desktop.Root, "*", SearchOption.AllDirectories).ToDictionary(path => path, File.GetLastWriteTimeUtc);
+        var times = Directory
+            .EnumerateFileSystemEntries(_desktop.Root, "*", SearchOption.AllDirectories)
+            .ToDictionary(path => path, File.GetLastWriteTimeUtc);
         DesktopReader.Read(_desktop.Map, _desktop.Folder).Unread.ShouldBeEmpty();
         _desktop.Folder.ManagedTree(_desktop.Map).Entries.ShouldNotBeEmpty();
         _desktop.Snapshot().ShouldBe(before);
@@ -27,15 +29,28 @@ public sealed class DesktopFolderTests : IDisposable
     {
         Directory.CreateDirectory(_desktop.Outside);
         File.Move(_desktop.At(Surface), Path.Combine(_desktop.Outside, "surface.conf"));
-        File.CreateSymbolicLink(_desktop.At(Surface), Path.Combine(_desktop.Outside, "surface.conf"));
+        File.CreateSymbolicLink(
+            _desktop.At(Surface),
+            Path.Combine(_desktop.Outside, "surface.conf")
+        );
         var unread = DesktopReader.Read(_desktop.Map, _desktop.Folder).Unread.ToList();
         unread.Select(part => part.Kind).ShouldBe(["wallpaper", "colours"]);
         unread[0].Reason!.ShouldContain("leads out");
 
-        Directory.Move(_desktop.At("home/.local/share/icons"), Path.Combine(_desktop.Outside, "icons"));
-        Directory.CreateSymbolicLink(_desktop.At("home/.local/share/icons"), Path.Combine(_desktop.Outside, "icons"));
-        DesktopReader.Read(_desktop.Map, _desktop.Folder).Look["icons"]!.Assets[0].Path.ShouldBeNull();
-        Should.Throw<SettingsFileException>(() => _desktop.Folder.PathOf("home/.local/share/icons/x")).Message.ShouldContain("leads out");
+        Directory.Move(
+            _desktop.At("home/.local/share/icons"),
+            Path.Combine(_desktop.Outside, "icons")
+        );
+        Directory.CreateSymbolicLink(
+            _desktop.At("home/.local/share/icons"),
+            Path.Combine(_desktop.Outside, "icons")
+        );
+        DesktopReader.Read(_desktop.Map, _desktop.Folder).Look["icons"]!
+            .Assets[0]
+            .Path.ShouldBeNull();
+        Should
+            .Throw<SettingsFileException>(() => _desktop.Folder.PathOf("home/.local/share/icons/x"))
+            .Message.ShouldContain("leads out");
     }
 
     [Fact]
@@ -47,12 +62,16 @@ public sealed class DesktopFolderTests : IDisposable
 
         File.Delete(_desktop.At(Surface));
         Directory.CreateDirectory(_desktop.At(Surface));
-        DesktopReader.Read(_desktop.Map, _desktop.Folder).Unread.First().Reason!.ShouldContain("A folder stands");
+        DesktopReader
+            .Read(_desktop.Map, _desktop.Folder)
+            .Unread.First()
+            .Reason!.ShouldContain("A folder stands");
     }
 
     [Theory]
     [InlineData("../outside")]
     [InlineData("home/../../outside")]
     [InlineData("")]
-    public void A_path_cannot_climb_out_of_the_root(string path) => Should.Throw<SettingsFileException>(() => _desktop.Folder.PathOf(path));
+    public void A_path_cannot_climb_out_of_the_root(string path) =>
+        Should.Throw<SettingsFileException>(() => _desktop.Folder.PathOf(path));
 }

@@ -36,7 +36,10 @@ public sealed class KilledProcessTests
                 if (recovered is [var one])
                     snapshot.ShouldBe(one.Switched ? after : before, $"killed at point {point}");
                 else
-                    new[] { before, after }.ShouldContain(known => known.SequenceEqual(snapshot), $"killed at point {point}");
+                    new[] { before, after }.ShouldContain(
+                        known => known.SequenceEqual(snapshot),
+                        $"killed at point {point}"
+                    );
                 desktop.Journal.Unfinished().ShouldBeEmpty();
             }
         );
@@ -45,7 +48,17 @@ public sealed class KilledProcessTests
     private static async Task<string> Run(RealDesktop desktop, Digest look, int killAt)
     {
         var child = Path.Combine(AppContext.BaseDirectory, "Furoshiki.SwitchChild.dll");
-        var start = new ProcessStartInfo("dotnet", [child, desktop.Database, desktop.Root, desktop.MapFile, look.Hex, killAt.ToString(CultureInfo.InvariantCulture)])
+        var start = new ProcessStartInfo(
+            "dotnet",
+            [
+                child,
+                desktop.Database,
+                desktop.Root,
+                desktop.MapFile,
+                look.Hex,
+                killAt.ToString(CultureInfo.InvariantCulture),
+            ]
+        )
         {
             RedirectStandardOutput = true,
         };

@@ -14,7 +14,7 @@ internal sealed class RealDesktop : IDisposable
 
     public RealDesktop(RealDesktop? like = null)
     {
-        var demo = Path.Combine(AppContext.BaseDirectory, "demo");
+        var demo = Path.Combine(AppContext.BaseDirectory, "scenario");
         MapFile = Path.Combine(demo, "maps", "engawa.json");
         Map = DesktopMapReader.Read(File.ReadAllBytes(MapFile));
         if (like is null)
@@ -63,16 +63,24 @@ internal sealed class RealDesktop : IDisposable
             Content.Put(bytes);
         }
         var look = DesktopReader.Read(Map, Folder).Look;
-        foreach (var asset in look.Components.SelectMany(part => part.Assets).Where(asset => asset.IsFolder))
+        foreach (
+            var asset in look
+                .Components.SelectMany(part => part.Assets)
+                .Where(asset => asset.IsFolder)
+        )
             Content.Put(Folder.FindTree(Map.FindPath(asset.Path!)!.FromRoot)!.ToBytes());
         Content.Put(look.Bytes);
         return look;
     }
 
     public SwitchPlan Plan(Look look) =>
-        new SwitchPlanner(Map, DesktopReader.Read(Map, Folder), Folder, Content).Plan(look, [.. look.Components.Select(part => part.Kind)]);
+        new SwitchPlanner(Map, DesktopReader.Read(Map, Folder), Folder, Content).Plan(
+            look,
+            [.. look.Components.Select(part => part.Kind)]
+        );
 
-    public SwitchTransaction Transaction(Action<SwitchPoint>? at = null) => new(1, Folder, Map, Content, Journal) { At = at ?? (_ => { }) };
+    public SwitchTransaction Transaction(Action<SwitchPoint>? at = null) =>
+        new(1, Folder, Map, Content, Journal) { At = at ?? (_ => { }) };
 
     /// <summary>Every path under the root with its mode, and its bytes or target.</summary>
     public SortedDictionary<string, string> Snapshot() =>
@@ -106,7 +114,10 @@ internal sealed class RealDesktop : IDisposable
         Edit("home/.config/engawa/windows.conf", "size=24", "size=32");
         Edit("home/.config/engawa/panels.json", "\"bottom\"", "\"top\"");
         File.WriteAllText(At(set + "scalable/places/folder.svg"), "<svg/>");
-        File.SetUnixFileMode(At(set + "index.theme"), UnixFileMode.UserRead | UnixFileMode.UserWrite);
+        File.SetUnixFileMode(
+            At(set + "index.theme"),
+            UnixFileMode.UserRead | UnixFileMode.UserWrite
+        );
         Directory.Delete(At(set + "extra"), recursive: true);
         File.WriteAllText(At(set + "extra"), "now a file");
         File.Delete(At(set + "link"));

@@ -29,7 +29,10 @@ public sealed class SwitchTransactionTests : IDisposable
             _desktop.Map,
             DesktopReader.Read(_desktop.Map, _desktop.Folder),
             _desktop.Folder.ManagedTree(_desktop.Map),
-            DesktopReader.Read(_desktop.Map, new SavedView(_desktop.Map, state, _desktop.Content, _desktop.Folder)),
+            DesktopReader.Read(
+                _desktop.Map,
+                new SavedView(_desktop.Map, state, _desktop.Content, _desktop.Folder)
+            ),
             state,
             _desktop.Content.FindTree
         );
@@ -46,7 +49,10 @@ public sealed class SwitchTransactionTests : IDisposable
         var before = _desktop.Snapshot();
         var points = new List<SwitchPoint>();
         using var switched = _desktop.Twin();
-        switched.Transaction(points.Add).Run(switched.Plan(other), CancellationToken.None).Switched.ShouldBeTrue();
+        switched
+            .Transaction(points.Add)
+            .Run(switched.Plan(other), CancellationToken.None)
+            .Switched.ShouldBeTrue();
         var after = switched.Snapshot();
         points.Count.ShouldBeGreaterThan(40);
 
@@ -54,9 +60,18 @@ public sealed class SwitchTransactionTests : IDisposable
         {
             using var desktop = _desktop.Twin();
             var at = 0;
-            var outcome = Attempt(() => desktop.Transaction(_ => Fail(at++ == i)).Run(desktop.Plan(other), CancellationToken.None));
+            var outcome = Attempt(() =>
+                desktop
+                    .Transaction(_ => Fail(at++ == i))
+                    .Run(desktop.Plan(other), CancellationToken.None)
+            );
             var snapshot = desktop.Snapshot();
-            snapshot.ShouldBe(outcome is { Switched: true } ? after : snapshot.ContainsValue(after[Surface]) ? after : before, $"{i}: {points[i]}");
+            snapshot.ShouldBe(
+                outcome is { Switched: true } ? after
+                    : snapshot.ContainsValue(after[Surface]) ? after
+                    : before,
+                $"{i}: {points[i]}"
+            );
             if (outcome is not null)
                 desktop.Journal.Unfinished().ShouldBeEmpty();
         }
@@ -86,7 +101,11 @@ public sealed class SwitchTransactionTests : IDisposable
         var plan = _desktop.Plan(_desktop.SaveOtherAndComeBack());
         _desktop.Edit(Surface, "after=15", "after=20");
         var before = _desktop.Snapshot();
-        Should.Throw<SwitchRefusedException>(() => _desktop.Transaction().Run(plan, CancellationToken.None)).Paths.ShouldBe([Surface]);
+        Should
+            .Throw<SwitchRefusedException>(() =>
+                _desktop.Transaction().Run(plan, CancellationToken.None)
+            )
+            .Paths.ShouldBe([Surface]);
         _desktop.Snapshot().ShouldBe(before);
     }
 
@@ -99,7 +118,9 @@ public sealed class SwitchTransactionTests : IDisposable
             if (point.Action == "safe state")
                 _desktop.Edit(Surface, "after=15", "after=20");
         });
-        Should.Throw<SwitchRefusedException>(() => transaction.Run(plan, CancellationToken.None)).Paths.ShouldBe([Surface]);
+        Should
+            .Throw<SwitchRefusedException>(() => transaction.Run(plan, CancellationToken.None))
+            .Paths.ShouldBe([Surface]);
         File.ReadAllText(_desktop.At(Surface)).ShouldContain("after=20");
     }
 
@@ -128,7 +149,9 @@ public sealed class SwitchTransactionTests : IDisposable
         var transaction = _desktop.Transaction(point =>
         {
             if (point.Action == "ready")
-                second = Record.Exception(() => _desktop.Transaction().Run(plan, CancellationToken.None));
+                second = Record.Exception(() =>
+                    _desktop.Transaction().Run(plan, CancellationToken.None)
+                );
         });
         transaction.Run(plan, CancellationToken.None).Switched.ShouldBeTrue();
         second.ShouldBeOfType<SwitchRefusedException>();
@@ -154,13 +177,19 @@ public sealed class SwitchTransactionTests : IDisposable
         var plan = _desktop.Plan(_desktop.SaveOtherAndComeBack());
         var before = _desktop.Snapshot();
         _desktop.Content.Put(_desktop.Folder.ReadFile(Surface));
-        foreach (var file in _desktop.Folder.ManagedTree(_desktop.Map).Entries.Keys.Where(path => _desktop.Folder.Find(path)!.Type == FileType.File))
+        foreach (
+            var file in _desktop
+                .Folder.ManagedTree(_desktop.Map)
+                .Entries.Keys.Where(path => _desktop.Folder.Find(path)!.Type == FileType.File)
+        )
             _desktop.Content.Put(File.ReadAllBytes(_desktop.At(file)));
         _desktop.Journal.Begin(1, _desktop.Root, plan.Changes);
         _desktop.Edit(Surface, "after=15", "after=20");
         var foreign = File.ReadAllBytes(_desktop.At(Surface));
 
-        var recovered = SwitchRecovery.Recover(_desktop.Journal, _desktop.Content).ShouldHaveSingleItem();
+        var recovered = SwitchRecovery
+            .Recover(_desktop.Journal, _desktop.Content)
+            .ShouldHaveSingleItem();
         recovered.Switched.ShouldBeFalse();
         _desktop.Content.Read(recovered.Kept.ShouldHaveSingleItem().Value).ShouldBe(foreign);
         _desktop.Snapshot().ShouldBe(before);

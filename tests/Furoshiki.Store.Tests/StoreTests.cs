@@ -57,10 +57,16 @@ public sealed class StoreTests : IDisposable
     }
 
     [Fact]
-    public void What_is_not_held_is_asked_for_in_vain() => Should.Throw<MissingContentException>(() => _content.Open(Digest.Of("none"u8)));
+    public void What_is_not_held_is_asked_for_in_vain() =>
+        Should.Throw<MissingContentException>(() => _content.Open(Digest.Of("none"u8)));
 
     private static readonly Gen<FileState> AnyState = Gen.OneOf<FileState>(
-        Gen.Select(Gen.Int[0, 511], Gen.Long[0, long.MaxValue >> 12], Gen.Byte.Array, (mode, size, bytes) => FileState.OfFile(mode, size, Digest.Of(bytes))),
+        Gen.Select(
+            Gen.Int[0, 511],
+            Gen.Long[0, long.MaxValue >> 12],
+            Gen.Byte.Array,
+            (mode, size, bytes) => FileState.OfFile(mode, size, Digest.Of(bytes))
+        ),
         Gen.Int[0, 511].Select(FileState.OfFolder),
         Gen.String.AlphaNumeric.Select(FileState.OfLink)
     );
@@ -78,7 +84,12 @@ public sealed class StoreTests : IDisposable
     public void The_journal_gives_back_what_has_not_ended_exactly()
     {
         var journal = new SqliteSwitchJournal(_databases, TimeProvider.System);
-        FileChange[] changes = [new("a b", null, FileState.OfFile(420, 3, Digest.Of("abc"u8))), new("l", FileState.OfLink("a"), FileState.OfFolder(493)), new("x", FileState.OfFolder(1), null)];
+        FileChange[] changes =
+        [
+            new("a b", null, FileState.OfFile(420, 3, Digest.Of("abc"u8))),
+            new("l", FileState.OfLink("a"), FileState.OfFolder(493)),
+            new("x", FileState.OfFolder(1), null),
+        ];
         var first = journal.Begin(1, "/one", [.. changes]);
         var second = journal.Begin(2, "/two", []);
         journal.End(second, JournalState.Done);
@@ -93,7 +104,9 @@ public sealed class StoreTests : IDisposable
     public void The_database_commits_at_full_synchronous_and_has_all_migrations()
     {
         using var db = _databases.CreateDbContext();
-        db.Database.SqlQueryRaw<int>("SELECT synchronous AS Value FROM pragma_synchronous").Single().ShouldBe(2);
+        db.Database.SqlQueryRaw<int>("SELECT synchronous AS Value FROM pragma_synchronous")
+            .Single()
+            .ShouldBe(2);
         db.Database.HasPendingModelChanges().ShouldBeFalse();
         db.Database.GetPendingMigrations().ShouldBeEmpty();
     }
@@ -103,7 +116,16 @@ public sealed class StoreTests : IDisposable
     {
         using var db = _databases.CreateDbContext();
         foreach (var name in new[] { "Red Lamp", "red lamp" })
-            db.Profiles.Add(new ProfileRow { Name = name, Description = "", Author = "", Licence = "", Tags = "[]" });
+            db.Profiles.Add(
+                new ProfileRow
+                {
+                    Name = name,
+                    Description = "",
+                    Author = "",
+                    Licence = "",
+                    Tags = "[]",
+                }
+            );
         Should.Throw<DbUpdateException>(() => db.SaveChanges());
     }
 
@@ -122,6 +144,8 @@ public sealed class StoreTests : IDisposable
         }
 
         public override int Read(byte[] buffer, int offset, int count) =>
-            _passes > 0 && base.Position > 0 ? throw new IOException("The disk is gone.") : base.Read(buffer, offset, count);
+            _passes > 0 && base.Position > 0
+                ? throw new IOException("The disk is gone.")
+                : base.Read(buffer, offset, count);
     }
 }

@@ -18,9 +18,18 @@ var map = DesktopMapReader.Read(File.ReadAllBytes(args[2]));
 var look = Look.Parse(content.Read(Digest.Parse(args[3])));
 var killAt = int.Parse(args[4], CultureInfo.InvariantCulture);
 
-var plan = new SwitchPlanner(map, DesktopReader.Read(map, folder), folder, content).Plan(look, [.. look.Components.Select(part => part.Kind)]);
+var plan = new SwitchPlanner(map, DesktopReader.Read(map, folder), folder, content).Plan(
+    look,
+    [.. look.Components.Select(part => part.Kind)]
+);
 var points = 0;
-var outcome = new SwitchTransaction(1, folder, map, content, new SqliteSwitchJournal(databases, TimeProvider.System))
+var outcome = new SwitchTransaction(
+    1,
+    folder,
+    map,
+    content,
+    new SqliteSwitchJournal(databases, TimeProvider.System)
+)
 {
     At = _ =>
     {

@@ -21,7 +21,8 @@ public readonly record struct Lab(double L, double A, double B)
         return new Lab(116 * fy - 16, 500 * (fx - fy), 200 * (fy - fz));
     }
 
-    private static double Compress(double t) => t > 216.0 / 24389 ? Math.Cbrt(t) : (24389.0 / 27 * t + 16) / 116;
+    private static double Compress(double t) =>
+        t > 216.0 / 24389 ? Math.Cbrt(t) : (24389.0 / 27 * t + 16) / 116;
 
     /// <summary>
     /// The CIEDE2000 difference to another colour: 0 for equal colours, about 1 where a trained eye begins to see it.
@@ -30,7 +31,8 @@ public readonly record struct Lab(double L, double A, double B)
     /// </summary>
     public double DifferenceTo(Lab other)
     {
-        var meanChroma = (Math.Sqrt(A * A + B * B) + Math.Sqrt(other.A * other.A + other.B * other.B)) / 2;
+        var meanChroma =
+            (Math.Sqrt(A * A + B * B) + Math.Sqrt(other.A * other.A + other.B * other.B)) / 2;
         var g = 0.5 * (1 - ChromaWeight(meanChroma));
         var (c1, h1) = Polar((1 + g) * A, B);
         var (c2, h2) = Polar((1 + g) * other.A, other.B);

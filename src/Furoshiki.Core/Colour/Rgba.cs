@@ -20,13 +20,24 @@ public readonly record struct Rgba(byte R, byte G, byte B, byte A = 255)
             digits = string.Concat(digits.Select(digit => new string(digit, 2)));
         if (digits.Length is not (6 or 8))
             return false;
-        byte Channel(int index) => byte.Parse(digits.AsSpan(index * 2, 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture);
-        colour = new Rgba(Channel(0), Channel(1), Channel(2), digits.Length == 8 ? Channel(3) : (byte)255);
+        byte Channel(int index) =>
+            byte.Parse(
+                digits.AsSpan(index * 2, 2),
+                NumberStyles.HexNumber,
+                CultureInfo.InvariantCulture
+            );
+        colour = new Rgba(
+            Channel(0),
+            Channel(1),
+            Channel(2),
+            digits.Length == 8 ? Channel(3) : (byte)255
+        );
         return true;
     }
 
     /// <summary>CSS hexadecimal notation in lower case; alpha only where it is not opaque.</summary>
-    public override string ToString() => A == 255 ? $"#{R:x2}{G:x2}{B:x2}" : $"#{R:x2}{G:x2}{B:x2}{A:x2}";
+    public override string ToString() =>
+        A == 255 ? $"#{R:x2}{G:x2}{B:x2}" : $"#{R:x2}{G:x2}{B:x2}{A:x2}";
 
     /// <summary>Relative luminance, 0 (black) to 1 (white). Source: WCAG 2.2, "relative luminance".</summary>
     public double Luminance => 0.2126 * Linear(R) + 0.7152 * Linear(G) + 0.0722 * Linear(B);
@@ -43,7 +54,8 @@ public readonly record struct Rgba(byte R, byte G, byte B, byte A = 255)
     /// <param name="share">How much of it, 0 to 1.</param>
     public Rgba Mix(Rgba other, double share)
     {
-        byte Channel(byte from, byte to) => (byte)Math.Round(from + (to - from) * Math.Clamp(share, 0, 1));
+        byte Channel(byte from, byte to) =>
+            (byte)Math.Round(from + (to - from) * Math.Clamp(share, 0, 1));
         return new Rgba(Channel(R, other.R), Channel(G, other.G), Channel(B, other.B), A);
     }
 }

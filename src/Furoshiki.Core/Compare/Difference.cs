@@ -11,7 +11,12 @@ namespace Furoshiki.Core.Compare;
 /// <param name="Title">Its name for people, with the item's where there is one.</param>
 /// <param name="From">The first value; null if it is not set there.</param>
 /// <param name="To">The second value; null if it is not set there.</param>
-public sealed record SettingDifference(SettingKey Key, string Title, SettingValue? From, SettingValue? To)
+public sealed record SettingDifference(
+    SettingKey Key,
+    string Title,
+    SettingValue? From,
+    SettingValue? To
+)
 {
     /// <summary>How far two colours are apart (CIEDE2000, 0 or more); null for anything but two colours.</summary>
     public double? ColourDistance =>
@@ -50,9 +55,14 @@ public static class Difference
     /// <param name="from">The first look.</param>
     /// <param name="to">The second look.</param>
     /// <param name="trees">Gives the tree with a digest; null where it is not at hand.</param>
-    public static ImmutableArray<PartDifference> Between(Look from, Look to, Func<Digest, Tree?> trees) =>
+    public static ImmutableArray<PartDifference> Between(
+        Look from,
+        Look to,
+        Func<Digest, Tree?> trees
+    ) =>
         [
-            .. from.Components.Concat(to.Components)
+            .. from
+                .Components.Concat(to.Components)
                 .Select(component => component.Kind)
                 .Distinct()
                 .OrderBy(Kind.Order)
@@ -60,12 +70,16 @@ public static class Difference
                 .Select(kind => Between(kind, from[kind], to[kind], trees)),
         ];
 
-    private static PartDifference Between(string kindName, Component? from, Component? to, Func<Digest, Tree?> trees)
+    private static PartDifference Between(
+        string kindName,
+        Component? from,
+        Component? to,
+        Func<Digest, Tree?> trees
+    )
     {
         var kind = Kind.Get(kindName);
         var keys = (from?.Settings.Keys ?? []).Union(to?.Settings.Keys ?? []);
-        var settings = keys
-            .OrderBy(key => key.Item, StringComparer.Ordinal)
+        var settings = keys.OrderBy(key => key.Item, StringComparer.Ordinal)
             .ThenBy(key => kind.Settings.IndexOf(kind.Setting(key)))
             .Select(key => new SettingDifference(
                 key,
@@ -83,7 +97,11 @@ public static class Difference
         return key.Item is null ? title : $"{key.Item}, {title.ToLowerInvariant()}";
     }
 
-    private static IEnumerable<AssetDifference> Assets(Component? from, Component? to, Func<Digest, Tree?> trees)
+    private static IEnumerable<AssetDifference> Assets(
+        Component? from,
+        Component? to,
+        Func<Digest, Tree?> trees
+    )
     {
         if (from is null || to is null)
             yield break;
@@ -92,19 +110,33 @@ public static class Difference
             var after = to.Assets.FirstOrDefault(asset => asset.Name == before.Name);
             if (after is null || after.Content == before.Content)
                 continue;
-            yield return new AssetDifference(before.Name, [.. FilesThatDiffer(before, after, trees)]);
+            yield return new AssetDifference(
+                before.Name,
+                [.. FilesThatDiffer(before, after, trees)]
+            );
         }
     }
 
-    private static IEnumerable<string> FilesThatDiffer(Asset before, Asset after, Func<Digest, Tree?> trees)
+    private static IEnumerable<string> FilesThatDiffer(
+        Asset before,
+        Asset after,
+        Func<Digest, Tree?> trees
+    )
     {
         var (from, to) = (TreeOf(before), TreeOf(after));
         return from is null || to is null
             ? []
-            : from.Entries.Keys.Union(to.Entries.Keys)
-                .Where(path => !Equals(from.Entries.GetValueOrDefault(path), to.Entries.GetValueOrDefault(path)))
+            : from
+                .Entries.Keys.Union(to.Entries.Keys)
+                .Where(path =>
+                    !Equals(
+                        from.Entries.GetValueOrDefault(path),
+                        to.Entries.GetValueOrDefault(path)
+                    )
+                )
                 .Order(StringComparer.Ordinal);
 
-        Tree? TreeOf(Asset asset) => asset is { IsFolder: true, Content: { } digest } ? trees(digest) : null;
+        Tree? TreeOf(Asset asset) =>
+            asset is { IsFolder: true, Content: { } digest } ? trees(digest) : null;
     }
 }

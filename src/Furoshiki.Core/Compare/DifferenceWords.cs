@@ -21,7 +21,11 @@ public static class DifferenceWords
         if (part.Settings is [var only])
             said.Add($"{only.Title.ToLowerInvariant()} {FromTo(part.Kind, only)}");
         else if (part.Settings.Length > 1)
-            said.Add(part.From.Words == part.To.Words ? $"{part.Settings.Length} settings" : $"{part.From.Words} → {part.To.Words}");
+            said.Add(
+                part.From.Words == part.To.Words
+                    ? $"{part.Settings.Length} settings"
+                    : $"{part.From.Words} → {part.To.Words}"
+            );
         if (part.Assets.Length > 0)
         {
             var files = part.Assets.Sum(asset => Math.Max(1, asset.Files.Length));
@@ -35,8 +39,14 @@ public static class DifferenceWords
     {
         var from = Words(kind, difference.Key, difference.From);
         var to = Words(kind, difference.Key, difference.To);
-        var unit = Kind.Get(kind).Setting(difference.Key).Type is SettingType.Number { Unit.Length: > 0 } number ? SettingType.Number.UnitGap + number.Unit : "";
-        var shared = unit.Length > 0 && from.EndsWith(unit, StringComparison.Ordinal) && to.EndsWith(unit, StringComparison.Ordinal);
+        var unit = Kind.Get(kind).Setting(difference.Key).Type
+            is SettingType.Number { Unit.Length: > 0 } number
+            ? SettingType.Number.UnitGap + number.Unit
+            : "";
+        var shared =
+            unit.Length > 0
+            && from.EndsWith(unit, StringComparison.Ordinal)
+            && to.EndsWith(unit, StringComparison.Ordinal);
         return $"{(shared ? from[..^unit.Length] : from)} → {to}";
     }
 }

@@ -12,21 +12,26 @@ public readonly record struct Digest
     private Digest(string hex) => _hex = hex;
 
     /// <summary>The 64 hexadecimal digits.</summary>
-    public string Hex => _hex ?? throw new InvalidOperationException("A digest was used before it was computed.");
+    public string Hex =>
+        _hex ?? throw new InvalidOperationException("A digest was used before it was computed.");
 
     /// <summary>The first ten digits, for people.</summary>
     public string Short => Hex[..10];
 
     /// <summary>Computes the digest of some bytes.</summary>
-    public static Digest Of(ReadOnlySpan<byte> bytes) => new(Convert.ToHexStringLower(SHA256.HashData(bytes)));
+    public static Digest Of(ReadOnlySpan<byte> bytes) =>
+        new(Convert.ToHexStringLower(SHA256.HashData(bytes)));
 
     /// <summary>Computes the digest of a stream from where it stands to its end.</summary>
-    public static Digest Of(Stream stream) => new(Convert.ToHexStringLower(SHA256.HashData(stream)));
+    public static Digest Of(Stream stream) =>
+        new(Convert.ToHexStringLower(SHA256.HashData(stream)));
 
     /// <summary>Reads 64 hexadecimal digits.</summary>
     /// <exception cref="FormatException">The text is anything else.</exception>
     public static Digest Parse(string hex) =>
-        TryParse(hex, out var digest) ? digest : throw new FormatException($"'{hex}' is not a SHA-256 digest.");
+        TryParse(hex, out var digest)
+            ? digest
+            : throw new FormatException($"'{hex}' is not a SHA-256 digest.");
 
     /// <summary>Reads 64 lower-case hexadecimal digits; false if the text is anything else.</summary>
     public static bool TryParse(string? hex, out Digest digest)

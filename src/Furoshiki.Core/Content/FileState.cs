@@ -22,7 +22,8 @@ public enum FileType
 public sealed record FileState(FileType Type, int Mode, long Size, Digest? Content, string? Target)
 {
     /// <summary>A regular file.</summary>
-    public static FileState OfFile(int mode, long size, Digest content) => new(FileType.File, mode, size, content, null);
+    public static FileState OfFile(int mode, long size, Digest content) =>
+        new(FileType.File, mode, size, content, null);
 
     /// <summary>A folder.</summary>
     public static FileState OfFolder(int mode) => new(FileType.Folder, mode, 0, null, null);

@@ -44,4 +44,5 @@ public static class ContentStoreExtensions
 
 /// <summary>Content was asked for that is not held.</summary>
 /// <param name="digest">The digest that was asked for.</param>
-public sealed class MissingContentException(Digest digest) : Exception($"The content {digest.Short} is not held here.");
+public sealed class MissingContentException(Digest digest)
+    : Exception($"The content {digest.Short} is not held here.");

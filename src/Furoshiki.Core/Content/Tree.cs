@@ -41,9 +41,18 @@ public sealed record Tree(ImmutableSortedDictionary<string, FileState> Entries)
         try
         {
             var record = JsonNode.Parse(bytes)!.AsObject();
-            return Of(record.Select(entry => KeyValuePair.Create(entry.Key, ParseState(entry.Value!.AsObject()))));
+            return Of(
+                record.Select(entry =>
+                    KeyValuePair.Create(entry.Key, ParseState(entry.Value!.AsObject()))
+                )
+            );
         }
-        catch (Exception problem) when (problem is System.Text.Json.JsonException or InvalidOperationException or NullReferenceException)
+        catch (Exception problem)
+            when (problem
+                    is System.Text.Json.JsonException
+                        or InvalidOperationException
+                        or NullReferenceException
+            )
         {
             throw new FormatException("This is not a tree record.", problem);
         }
@@ -54,10 +63,16 @@ public sealed record Tree(ImmutableSortedDictionary<string, FileState> Entries)
         var mode = entry["mode"]!.GetValue<int>();
         return entry["type"]!.GetValue<string>() switch
         {
-            "file" => FileState.OfFile(mode, entry["size"]!.GetValue<long>(), Digest.Parse(entry["content"]!.GetValue<string>())),
+            "file" => FileState.OfFile(
+                mode,
+                entry["size"]!.GetValue<long>(),
+                Digest.Parse(entry["content"]!.GetValue<string>())
+            ),
             "folder" => FileState.OfFolder(mode),
             "link" => FileState.OfLink(entry["target"]!.GetValue<string>()),
-            var other => throw new FormatException($"A tree record has an entry of the unknown type '{other}'."),
+            var other => throw new FormatException(
+                $"A tree record has an entry of the unknown type '{other}'."
+            ),
         };
     }
 

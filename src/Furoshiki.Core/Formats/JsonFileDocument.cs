@@ -15,7 +15,10 @@ public sealed class JsonFileDocument : SettingsDocument
 {
     private static readonly byte[] ByteOrderMark = [0xEF, 0xBB, 0xBF];
 
-    private static readonly JsonSerializerOptions Plain = new() { Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    private static readonly JsonSerializerOptions Plain = new()
+    {
+        Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
 
     private readonly byte[] _bytes;
     private readonly JsonNodeSpan _root;
@@ -23,7 +26,10 @@ public sealed class JsonFileDocument : SettingsDocument
     private JsonFileDocument(byte[] bytes)
     {
         _bytes = bytes;
-        _root = JsonNodeSpan.Parse(bytes, bytes.AsSpan().StartsWith(ByteOrderMark) ? ByteOrderMark.Length : 0);
+        _root = JsonNodeSpan.Parse(
+            bytes,
+            bytes.AsSpan().StartsWith(ByteOrderMark) ? ByteOrderMark.Length : 0
+        );
     }
 
     /// <summary>The format by which desktop maps ask for JSON.</summary>
@@ -51,7 +57,8 @@ public sealed class JsonFileDocument : SettingsDocument
             JsonTokenType.Number => NativeValue.Number(node.Content),
             JsonTokenType.True => NativeValue.Flag(true),
             JsonTokenType.False => NativeValue.Flag(false),
-            JsonTokenType.StartArray when node.Children.All(child => child.Value.Type == JsonTokenType.String) =>
+            JsonTokenType.StartArray
+                when node.Children.All(child => child.Value.Type == JsonTokenType.String) =>
                 NativeValue.List([.. node.Children.Select(child => child.Value.Content)]),
             _ => throw new SettingsFileException($"At {address} stands no single value."),
         };
@@ -86,9 +93,13 @@ public sealed class JsonFileDocument : SettingsDocument
         {
             var identity =
                 element.Value.Member(list.Identity)?.Value.Content
-                ?? throw new SettingsFileException($"An item of {list.Path} has no '{list.Identity}'.");
+                ?? throw new SettingsFileException(
+                    $"An item of {list.Path} has no '{list.Identity}'."
+                );
             if (identities.Contains(identity))
-                throw new SettingsFileException($"Two items of {list.Path} have the {list.Identity} '{identity}'.");
+                throw new SettingsFileException(
+                    $"Two items of {list.Path} have the {list.Identity} '{identity}'."
+                );
             identities.Add(identity);
         }
         return identities;
@@ -131,7 +142,9 @@ public sealed class JsonFileDocument : SettingsDocument
         }
         return Walk(start, names[..^1]) is { Type: JsonTokenType.StartObject } found
             ? found
-            : throw new SettingsFileException($"There is no object in which {address} could stand.");
+            : throw new SettingsFileException(
+                $"There is no object in which {address} could stand."
+            );
     }
 
     private static JsonNodeSpan? Walk(JsonNodeSpan from, ImmutableArray<string> names)
@@ -141,7 +154,12 @@ public sealed class JsonFileDocument : SettingsDocument
         {
             var child =
                 node.Type == JsonTokenType.StartArray
-                && int.TryParse(name, NumberStyles.None, CultureInfo.InvariantCulture, out var index)
+                && int.TryParse(
+                    name,
+                    NumberStyles.None,
+                    CultureInfo.InvariantCulture,
+                    out var index
+                )
                     ? node.Children.ElementAtOrDefault(index)
                     : node.Member(name);
             if (child is null)
@@ -158,10 +176,13 @@ public sealed class JsonFileDocument : SettingsDocument
                 .. pointer[1..]
                     .Split('/')
                     .Select(name =>
-                        name.Replace("~1", "/", StringComparison.Ordinal).Replace("~0", "~", StringComparison.Ordinal)
+                        name.Replace("~1", "/", StringComparison.Ordinal)
+                            .Replace("~0", "~", StringComparison.Ordinal)
                     ),
             ]
-            : throw new SettingsFileException($"'{pointer}' is no JSON Pointer; it starts with '/'.");
+            : throw new SettingsFileException(
+                $"'{pointer}' is no JSON Pointer; it starts with '/'."
+            );
 
     private static string Quote(string text) => JsonValue.Create(text).ToJsonString(Plain);
 
@@ -187,7 +208,9 @@ public sealed class JsonFileDocument : SettingsDocument
             indent--;
         var ownLine = indent > 0 && _bytes[indent - 1] == (byte)'\n';
         var lineEnd = indent > 1 && _bytes[indent - 2] == (byte)'\r' ? "\r\n" : "\n";
-        var lead = ownLine ? lineEnd + Encoding.UTF8.GetString(_bytes.AsSpan(indent, last.Start - indent)) : " ";
+        var lead = ownLine
+            ? lineEnd + Encoding.UTF8.GetString(_bytes.AsSpan(indent, last.Start - indent))
+            : " ";
         return Splice(last.Value.End, last.Value.End, $",{lead}{text}");
     }
 
@@ -201,7 +224,12 @@ public sealed class JsonFileDocument : SettingsDocument
             var comma = CommaAfter(holder.Children[index - 1].Value.End, child.Start)!.Value;
             return Without((comma, comma + 1), (SpaceBefore(child.Start), end));
         }
-        return CommaAfter(end, index + 1 < holder.Children.Length ? holder.Children[1].Start : holder.End) is { } next
+        return
+            CommaAfter(
+                end,
+                index + 1 < holder.Children.Length ? holder.Children[1].Start : holder.End
+            )
+                is { } next
             ? Without((child.Start, end), (next, SpaceAfter(next + 1)))
             : Without((child.Start, end));
     }

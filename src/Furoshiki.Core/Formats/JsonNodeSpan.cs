@@ -43,7 +43,9 @@ internal sealed record JsonNodeSpan(
         }
         catch (JsonException problem)
         {
-            throw new SettingsFileException($"The file is not JSON: see line {(problem.LineNumber ?? 0) + 1}.");
+            throw new SettingsFileException(
+                $"The file is not JSON: see line {(problem.LineNumber ?? 0) + 1}."
+            );
         }
     }
 
@@ -52,10 +54,19 @@ internal sealed record JsonNodeSpan(
         var start = offset + (int)reader.TokenStartIndex;
         var type = reader.TokenType;
         if (type is not (JsonTokenType.StartObject or JsonTokenType.StartArray))
-            return new JsonNodeSpan(type, start, offset + (int)reader.BytesConsumed, Scalar(ref reader), []);
+            return new JsonNodeSpan(
+                type,
+                start,
+                offset + (int)reader.BytesConsumed,
+                Scalar(ref reader),
+                []
+            );
 
         var children = ImmutableArray.CreateBuilder<Child>();
-        while (reader.Read() && reader.TokenType is not (JsonTokenType.EndObject or JsonTokenType.EndArray))
+        while (
+            reader.Read()
+            && reader.TokenType is not (JsonTokenType.EndObject or JsonTokenType.EndArray)
+        )
         {
             var childStart = offset + (int)reader.TokenStartIndex;
             var name = "";
@@ -66,7 +77,13 @@ internal sealed record JsonNodeSpan(
             }
             children.Add(new Child(name, childStart, Parse(ref reader, offset)));
         }
-        return new JsonNodeSpan(type, start, offset + (int)reader.BytesConsumed, "", children.ToImmutable());
+        return new JsonNodeSpan(
+            type,
+            start,
+            offset + (int)reader.BytesConsumed,
+            "",
+            children.ToImmutable()
+        );
     }
 
     private static string Scalar(ref Utf8JsonReader reader) =>

@@ -25,13 +25,15 @@ public sealed class KeyFileDocument : SettingsDocument
 
     /// <summary>Reads a key file.</summary>
     /// <exception cref="SettingsFileException">It is empty, not UTF-8, or has a line that is none of a key file's.</exception>
-    public static SettingsDocument Open(ReadOnlyMemory<byte> bytes) => new KeyFileDocument(Utf8Text.Read(bytes));
+    public static SettingsDocument Open(ReadOnlyMemory<byte> bytes) =>
+        new KeyFileDocument(Utf8Text.Read(bytes));
 
     /// <inheritdoc />
     public override ReadOnlyMemory<byte> Bytes => Encoding.UTF8.GetBytes(_text);
 
     /// <summary>The names of the groups, in the order of the file.</summary>
-    public IEnumerable<string> Groups => _lines.Where(line => line.Key is null).Select(line => line.Group);
+    public IEnumerable<string> Groups =>
+        _lines.Where(line => line.Key is null).Select(line => line.Group);
 
     /// <inheritdoc />
     public override NativeValue? Get(Address address)
@@ -48,7 +50,9 @@ public sealed class KeyFileDocument : SettingsDocument
     {
         var raw = value.Type == NativeType.List ? JoinList(value.Items) : Escape(value.Content);
         if (Find(address) is { } line)
-            return new KeyFileDocument(string.Concat(_text.AsSpan(0, line.ValueStart), raw, _text.AsSpan(line.ValueEnd)));
+            return new KeyFileDocument(
+                string.Concat(_text.AsSpan(0, line.ValueStart), raw, _text.AsSpan(line.ValueEnd))
+            );
 
         var (group, key) = Split(address);
         var end = NewLine();
@@ -61,7 +65,9 @@ public sealed class KeyFileDocument : SettingsDocument
 
     /// <inheritdoc />
     public override SettingsDocument Remove(Address address) =>
-        Find(address) is { } line ? new KeyFileDocument(_text.Remove(line.Start, line.NextStart - line.Start)) : this;
+        Find(address) is { } line
+            ? new KeyFileDocument(_text.Remove(line.Start, line.NextStart - line.Start))
+            : this;
 
     /// <inheritdoc />
     public override IReadOnlyList<string> Items(ListAddress list) => throw NoLists();
@@ -89,13 +95,23 @@ public sealed class KeyFileDocument : SettingsDocument
         var slash = address.Path.LastIndexOf('/');
         return slash > 0
             ? (address.Path[..slash], address.Path[(slash + 1)..])
-            : throw new SettingsFileException($"'{address.Path}' is no address in a key file; it has the form Group/key.");
+            : throw new SettingsFileException(
+                $"'{address.Path}' is no address in a key file; it has the form Group/key."
+            );
     }
 
     private string NewLine() => _text.Contains("\r\n", StringComparison.Ordinal) ? "\r\n" : "\n";
 
     /// <summary>A group's header (no key) or one key; comments and blank lines are not listed.</summary>
-    private sealed record Line(int Number, string Group, string? Key, int Start, int ValueStart, int ValueEnd, int NextStart);
+    private sealed record Line(
+        int Number,
+        string Group,
+        string? Key,
+        int Start,
+        int ValueStart,
+        int ValueEnd,
+        int NextStart
+    );
 
     private static IEnumerable<Line> Lines(string text)
     {
@@ -121,11 +137,21 @@ public sealed class KeyFileDocument : SettingsDocument
                 var valueStart = start + equals + 1;
                 while (valueStart < end && text[valueStart] is ' ' or '\t')
                     valueStart++;
-                yield return new Line(number, group, line[..equals].Trim().ToString(), start, valueStart, end, next);
+                yield return new Line(
+                    number,
+                    group,
+                    line[..equals].Trim().ToString(),
+                    start,
+                    valueStart,
+                    end,
+                    next
+                );
             }
             else if (!line.IsWhiteSpace() && !line.StartsWith('#'))
             {
-                throw new SettingsFileException($"Line {number} is neither a group, a key, a comment nor blank.");
+                throw new SettingsFileException(
+                    $"Line {number} is neither a group, a key, a comment nor blank."
+                );
             }
             start = next;
         }
@@ -149,17 +175,18 @@ public sealed class KeyFileDocument : SettingsDocument
         var value = new StringBuilder(raw.Length);
         for (var i = 0; i < raw.Length; i++)
         {
-            char? meaning = raw[i] != '\\' || i + 1 == raw.Length
-                ? null
-                : raw[i + 1] switch
-                {
-                    's' => ' ',
-                    'n' => '\n',
-                    't' => '\t',
-                    'r' => '\r',
-                    '\\' => '\\',
-                    _ => null,
-                };
+            char? meaning =
+                raw[i] != '\\' || i + 1 == raw.Length
+                    ? null
+                    : raw[i + 1] switch
+                    {
+                        's' => ' ',
+                        'n' => '\n',
+                        't' => '\t',
+                        'r' => '\r',
+                        '\\' => '\\',
+                        _ => null,
+                    };
             value.Append(meaning ?? raw[i]);
             if (meaning is not null)
                 i++;
@@ -168,7 +195,9 @@ public sealed class KeyFileDocument : SettingsDocument
     }
 
     private static string JoinList(ImmutableArray<string> items) =>
-        string.Concat(items.Select(item => Escape(item).Replace(";", @"\;", StringComparison.Ordinal) + ";"));
+        string.Concat(
+            items.Select(item => Escape(item).Replace(";", @"\;", StringComparison.Ordinal) + ";")
+        );
 
     private static ImmutableArray<string> SplitList(string raw)
     {

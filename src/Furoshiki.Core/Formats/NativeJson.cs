@@ -11,9 +11,13 @@ public static class NativeJson
     public static JsonNode ToJson(this NativeValue value) =>
         value.Type switch
         {
-            NativeType.Number => JsonValue.Create(double.Parse(value.Content, CultureInfo.InvariantCulture)),
+            NativeType.Number => JsonValue.Create(
+                double.Parse(value.Content, CultureInfo.InvariantCulture)
+            ),
             NativeType.Flag => JsonValue.Create(value.Content == "true"),
-            NativeType.List => new JsonArray([.. value.Items.Select(item => JsonValue.Create(item))]),
+            NativeType.List => new JsonArray([
+                .. value.Items.Select(item => JsonValue.Create(item)),
+            ]),
             _ => JsonValue.Create(value.Content),
         };
 
@@ -26,8 +30,11 @@ public static class NativeJson
             JsonValueKind.Number => NativeValue.Number(node.ToJsonString()),
             JsonValueKind.True => NativeValue.Flag(true),
             JsonValueKind.False => NativeValue.Flag(false),
-            JsonValueKind.Array when node.AsArray().All(item => item?.GetValueKind() == JsonValueKind.String) =>
+            JsonValueKind.Array
+                when node.AsArray().All(item => item?.GetValueKind() == JsonValueKind.String) =>
                 NativeValue.List([.. node.AsArray().Select(item => item!.GetValue<string>())]),
-            _ => throw new SettingsFileException("A value is neither a text, a number, a flag nor a list of texts."),
+            _ => throw new SettingsFileException(
+                "A value is neither a text, a number, a flag nor a list of texts."
+            ),
         };
 }

@@ -28,7 +28,8 @@ public enum NativeType
 public sealed record NativeValue(NativeType Type, string Content, ImmutableArray<string> Items)
 {
     /// <summary>A text that may stand for anything.</summary>
-    public static NativeValue Untyped(string text, ImmutableArray<string> items) => new(NativeType.Untyped, text, items);
+    public static NativeValue Untyped(string text, ImmutableArray<string> items) =>
+        new(NativeType.Untyped, text, items);
 
     /// <summary>A string.</summary>
     public static NativeValue Text(string text) => new(NativeType.Text, text, []);

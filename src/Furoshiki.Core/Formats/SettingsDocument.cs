@@ -55,8 +55,10 @@ public sealed class SettingsFileException(string message) : Exception(message);
 public sealed record SettingsFormat(string Name, Func<ReadOnlyMemory<byte>, SettingsDocument> Open)
 {
     /// <summary>Every format there is.</summary>
-    public static IReadOnlyList<SettingsFormat> All { get; } = [KeyFileDocument.Format, JsonFileDocument.Format];
+    public static IReadOnlyList<SettingsFormat> All { get; } =
+    [KeyFileDocument.Format, JsonFileDocument.Format];
 
     /// <summary>The format of that name; null if there is none.</summary>
-    public static SettingsFormat? Find(string name) => All.FirstOrDefault(format => format.Name == name);
+    public static SettingsFormat? Find(string name) =>
+        All.FirstOrDefault(format => format.Name == name);
 }

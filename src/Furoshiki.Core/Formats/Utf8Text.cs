@@ -5,7 +5,10 @@ namespace Furoshiki.Core.Formats;
 /// <summary>UTF-8 that is checked before it is believed.</summary>
 internal static class Utf8Text
 {
-    private static readonly UTF8Encoding Strict = new(encoderShouldEmitUTF8Identifier: false, throwOnInvalidBytes: true);
+    private static readonly UTF8Encoding Strict = new(
+        encoderShouldEmitUTF8Identifier: false,
+        throwOnInvalidBytes: true
+    );
 
     /// <summary>The text of a file, with its byte order mark as a character where it has one.</summary>
     /// <exception cref="SettingsFileException">The file is empty or not UTF-8.</exception>
@@ -19,7 +22,9 @@ internal static class Utf8Text
         }
         catch (DecoderFallbackException problem)
         {
-            throw new SettingsFileException($"The file is not UTF-8: see byte {problem.Index + 1}.");
+            throw new SettingsFileException(
+                $"The file is not UTF-8: see byte {problem.Index + 1}."
+            );
         }
     }
 }

@@ -12,7 +12,11 @@ public static class BordersKind
                 new Setting("theme", "Theme", new SettingType.AssetName()),
                 new Setting("buttons-side", "Buttons", new SettingType.Choice(["left", "right"])),
                 new Setting("buttons", "Order", new SettingType.List()),
-                new Setting("title-align", "Title", new SettingType.Choice(["left", "centre", "right"])),
+                new Setting(
+                    "title-align",
+                    "Title",
+                    new SettingType.Choice(["left", "centre", "right"])
+                ),
                 new Setting("thickness", "Thickness", new SettingType.Number("px", 0, 16)),
                 new Setting("radius", "Radius", new SettingType.Number("px", 0, 32)),
                 new Setting("shadow", "Shadow", new SettingType.Flag()),

@@ -40,7 +40,8 @@ public sealed record Kind(
 
     /// <summary>The kind of that name.</summary>
     /// <exception cref="ArgumentException">There is none.</exception>
-    public static Kind Get(string name) => Find(name) ?? throw new ArgumentException($"There is no kind '{name}'.", nameof(name));
+    public static Kind Get(string name) =>
+        Find(name) ?? throw new ArgumentException($"There is no kind '{name}'.", nameof(name));
 
     /// <summary>Where a kind stands among all of them, for sorting.</summary>
     public static int Order(string name)
@@ -50,10 +51,12 @@ public sealed record Kind(
     }
 
     /// <summary>The setting that a key of a component belongs to; null if this kind has none of that name.</summary>
-    public Setting? FindSetting(SettingKey key) => Settings.FirstOrDefault(setting => setting.Name == key.Name);
+    public Setting? FindSetting(SettingKey key) =>
+        Settings.FirstOrDefault(setting => setting.Name == key.Name);
 
     /// <summary>The setting of that name.</summary>
     /// <exception cref="ArgumentException">There is none.</exception>
     public Setting Setting(SettingKey key) =>
-        FindSetting(key) ?? throw new ArgumentException($"{Title} has no setting '{key.Name}'.", nameof(key));
+        FindSetting(key)
+        ?? throw new ArgumentException($"{Title} has no setting '{key.Name}'.", nameof(key));
 }

@@ -10,7 +10,11 @@ public static class PanelsKind
             "Panels",
             [
                 new Setting("screen", "Screen", new SettingType.FreeText()),
-                new Setting("edge", "Edge", new SettingType.Choice(["top", "bottom", "left", "right"])),
+                new Setting(
+                    "edge",
+                    "Edge",
+                    new SettingType.Choice(["top", "bottom", "left", "right"])
+                ),
                 new Setting("thickness", "Thickness", new SettingType.Number("px", 12, 160)),
                 new Setting("length", "Length", new SettingType.Number("%", 10, 100)),
                 new Setting("align", "Align", new SettingType.Choice(["start", "centre", "end"])),
@@ -23,7 +27,10 @@ public static class PanelsKind
                 {
                     [] => "none",
                     [var only] => panels.ItemAlone(only).Join("edge", "thickness", "opacity"),
-                    var several => string.Join("; ", several.Select(item => panels.ItemAlone(item).Join("edge", "thickness"))),
+                    var several => string.Join(
+                        "; ",
+                        several.Select(item => panels.ItemAlone(item).Join("edge", "thickness"))
+                    ),
                 },
             HasItems: true
         );

@@ -32,7 +32,8 @@ public abstract record SettingType
                 : throw Refuse(native, $"one of {string.Join(", ", Options)}");
 
         /// <inheritdoc />
-        public override NativeValue Write(SettingValue value) => NativeValue.Text(((SettingValue.Text)value).Value);
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.Text(((SettingValue.Text)value).Value);
     }
 
     /// <summary>Any text: a name, a font family, a path.</summary>
@@ -40,13 +41,17 @@ public abstract record SettingType
     {
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
-            native.CanBe(NativeType.Text) ? new SettingValue.Text(native.Content) : throw Refuse(native, "a text");
+            native.CanBe(NativeType.Text)
+                ? new SettingValue.Text(native.Content)
+                : throw Refuse(native, "a text");
 
         /// <inheritdoc />
-        public override NativeValue Write(SettingValue value) => NativeValue.Text(((SettingValue.Text)value).Value);
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.Text(((SettingValue.Text)value).Value);
 
         /// <inheritdoc />
-        public override string Words(SettingValue value) => value is SettingValue.Text { Value: "" } ? "none" : value.ToString()!;
+        public override string Words(SettingValue value) =>
+            value is SettingValue.Text { Value: "" } ? "none" : value.ToString()!;
     }
 
     /// <summary>The name of a file, a theme or a set; in words its ending is left out.</summary>
@@ -54,10 +59,13 @@ public abstract record SettingType
     {
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
-            native.CanBe(NativeType.Text) ? new SettingValue.Text(native.Content) : throw Refuse(native, "a name");
+            native.CanBe(NativeType.Text)
+                ? new SettingValue.Text(native.Content)
+                : throw Refuse(native, "a name");
 
         /// <inheritdoc />
-        public override NativeValue Write(SettingValue value) => NativeValue.Text(((SettingValue.Text)value).Value);
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.Text(((SettingValue.Text)value).Value);
 
         /// <inheritdoc />
         public override string Words(SettingValue value)
@@ -76,11 +84,19 @@ public abstract record SettingType
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
             native.CanBe(NativeType.Number)
-            && double.TryParse(native.Content, NumberStyles.Float, CultureInfo.InvariantCulture, out var number)
+            && double.TryParse(
+                native.Content,
+                NumberStyles.Float,
+                CultureInfo.InvariantCulture,
+                out var number
+            )
             && number >= Min
             && number <= Max
                 ? new SettingValue.Number(number)
-                : throw Refuse(native, $"a number from {SettingValue.Decimal(Min)} to {SettingValue.Decimal(Max)} {Unit}".TrimEnd());
+                : throw Refuse(
+                    native,
+                    $"a number from {SettingValue.Decimal(Min)} to {SettingValue.Decimal(Max)} {Unit}".TrimEnd()
+                );
 
         /// <inheritdoc />
         public override NativeValue Write(SettingValue value) =>
@@ -88,7 +104,9 @@ public abstract record SettingType
 
         /// <inheritdoc />
         public override string Words(SettingValue value) =>
-            Unit.Length == 0 ? SettingValue.Decimal(((SettingValue.Number)value).Value) : SettingValue.Decimal(((SettingValue.Number)value).Value) + UnitGap + Unit;
+            Unit.Length == 0
+                ? SettingValue.Decimal(((SettingValue.Number)value).Value)
+                : SettingValue.Decimal(((SettingValue.Number)value).Value) + UnitGap + Unit;
 
         /// <summary>What stands between a number and its unit: a space at which no line is broken.</summary>
         public const string UnitGap = "\u00A0";
@@ -104,7 +122,8 @@ public abstract record SettingType
                 : throw Refuse(native, "true or false");
 
         /// <inheritdoc />
-        public override NativeValue Write(SettingValue value) => NativeValue.Flag(((SettingValue.Flag)value).Value);
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.Flag(((SettingValue.Flag)value).Value);
     }
 
     /// <summary>A colour in CSS hexadecimal notation.</summary>
@@ -126,10 +145,13 @@ public abstract record SettingType
     {
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
-            native.CanBe(NativeType.List) ? new SettingValue.List(native.Items) : throw Refuse(native, "a list of texts");
+            native.CanBe(NativeType.List)
+                ? new SettingValue.List(native.Items)
+                : throw Refuse(native, "a list of texts");
 
         /// <inheritdoc />
-        public override NativeValue Write(SettingValue value) => NativeValue.List(((SettingValue.List)value).Items);
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.List(((SettingValue.List)value).Items);
     }
 
     private static SettingsFileException Refuse(NativeValue native, string wanted)

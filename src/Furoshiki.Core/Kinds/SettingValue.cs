@@ -51,5 +51,6 @@ public abstract record SettingValue
         public override string ToString() => Items.IsEmpty ? "nothing" : string.Join(", ", Items);
     }
 
-    internal static string Decimal(double value) => value.ToString("0.##", CultureInfo.InvariantCulture);
+    internal static string Decimal(double value) =>
+        value.ToString("0.##", CultureInfo.InvariantCulture);
 }

@@ -10,7 +10,11 @@ public static class WallpaperKind
             "Wallpaper",
             [
                 new Setting("picture", "Picture", new SettingType.AssetName()),
-                new Setting("fit", "Fit", new SettingType.Choice(["fill", "fit", "centre", "tile", "span"])),
+                new Setting(
+                    "fit",
+                    "Fit",
+                    new SettingType.Choice(["fill", "fit", "centre", "tile", "span"])
+                ),
                 new Setting("background", "Background", new SettingType.Colour()),
                 new Setting("mirrored", "Mirrored", new SettingType.Flag()),
             ],

@@ -50,7 +50,13 @@ public static class CanonicalJson
         }
     }
 
-    private static void AppendAll<T>(StringBuilder text, char open, char close, IEnumerable<T> all, Action<T> append)
+    private static void AppendAll<T>(
+        StringBuilder text,
+        char open,
+        char close,
+        IEnumerable<T> all,
+        Action<T> append
+    )
     {
         text.Append(open);
         var first = true;
@@ -72,7 +78,9 @@ public static class CanonicalJson
                 AppendString(text, node.GetValue<string>());
                 break;
             case JsonValueKind.Number:
-                text.Append(Number(double.Parse(node.ToJsonString(), CultureInfo.InvariantCulture)));
+                text.Append(
+                    Number(double.Parse(node.ToJsonString(), CultureInfo.InvariantCulture))
+                );
                 break;
             default:
                 text.Append(node.ToJsonString());
@@ -120,7 +128,8 @@ public static class CanonicalJson
             return $"{digits[..point]}.{digits[point..]}";
         if (point is > -6 and <= 0)
             return $"0.{new string('0', -point)}{digits}";
-        var exponent = (point > 0 ? "e+" : "e-") + Math.Abs(point - 1).ToString(CultureInfo.InvariantCulture);
+        var exponent =
+            (point > 0 ? "e+" : "e-") + Math.Abs(point - 1).ToString(CultureInfo.InvariantCulture);
         return count == 1 ? digits + exponent : $"{digits[0]}.{digits[1..]}{exponent}";
     }
 

@@ -13,7 +13,9 @@ public readonly record struct SettingKey(string Name, string? Item = null) : ICo
     public static SettingKey Parse(string text)
     {
         var slash = text.LastIndexOf('/');
-        return slash < 0 ? new SettingKey(text) : new SettingKey(text[(slash + 1)..], text[..slash]);
+        return slash < 0
+            ? new SettingKey(text)
+            : new SettingKey(text[(slash + 1)..], text[..slash]);
     }
 
     /// <inheritdoc />
@@ -51,28 +53,43 @@ public sealed record Component(
 )
 {
     /// <summary>A component without assets.</summary>
-    public static Component Of(string kind, IEnumerable<KeyValuePair<SettingKey, SettingValue>> settings) =>
-        new(kind, settings.ToImmutableSortedDictionary(), []);
+    public static Component Of(
+        string kind,
+        IEnumerable<KeyValuePair<SettingKey, SettingValue>> settings
+    ) => new(kind, settings.ToImmutableSortedDictionary(), []);
 
     /// <summary>The identities of the items, where the kind has items.</summary>
     public IReadOnlyList<string> Items =>
-        [.. Settings.Keys.Select(key => key.Item).OfType<string>().Distinct(StringComparer.Ordinal)];
+        [
+            .. Settings
+                .Keys.Select(key => key.Item)
+                .OfType<string>()
+                .Distinct(StringComparer.Ordinal),
+        ];
 
     /// <summary>One item as a component of its own.</summary>
     public Component ItemAlone(string item) =>
-        Of(Kind, Settings.Where(set => set.Key.Item == item).Select(set => KeyValuePair.Create(set.Key with { Item = null }, set.Value)));
+        Of(
+            Kind,
+            Settings
+                .Where(set => set.Key.Item == item)
+                .Select(set => KeyValuePair.Create(set.Key with { Item = null }, set.Value))
+        );
 
     /// <summary>The value of a setting; null if it is not set.</summary>
     public SettingValue? this[string name] => Settings.GetValueOrDefault(new SettingKey(name));
 
     /// <summary>A text that is set, or another.</summary>
-    public string Text(string name, string otherwise) => this[name] is SettingValue.Text text ? text.Value : otherwise;
+    public string Text(string name, string otherwise) =>
+        this[name] is SettingValue.Text text ? text.Value : otherwise;
 
     /// <summary>A number that is set, or another.</summary>
-    public double Number(string name, double otherwise) => this[name] is SettingValue.Number number ? number.Value : otherwise;
+    public double Number(string name, double otherwise) =>
+        this[name] is SettingValue.Number number ? number.Value : otherwise;
 
     /// <summary>A flag that is set, or another.</summary>
-    public bool Flag(string name, bool otherwise) => this[name] is SettingValue.Flag flag ? flag.Value : otherwise;
+    public bool Flag(string name, bool otherwise) =>
+        this[name] is SettingValue.Flag flag ? flag.Value : otherwise;
 
     /// <summary>The words for some settings, those that are set, with commas between.</summary>
     public string Join(params ReadOnlySpan<string> names)

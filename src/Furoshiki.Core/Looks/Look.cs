@@ -17,7 +17,11 @@ public sealed class Look
 
     private Look(IEnumerable<Component> components)
     {
-        _components = components.ToImmutableSortedDictionary(one => one.Kind, one => one, StringComparer.Ordinal);
+        _components = components.ToImmutableSortedDictionary(
+            one => one.Kind,
+            one => one,
+            StringComparer.Ordinal
+        );
         _bytes = CanonicalJson.Write(ToJson());
         Digest = Digest.Of(_bytes);
     }
@@ -33,7 +37,8 @@ public sealed class Look
     public ReadOnlyMemory<byte> Bytes => _bytes;
 
     /// <summary>The components, in the order in which people read them.</summary>
-    public IEnumerable<Component> Components => _components.Values.OrderBy(one => Kind.Order(one.Kind));
+    public IEnumerable<Component> Components =>
+        _components.Values.OrderBy(one => Kind.Order(one.Kind));
 
     /// <summary>The component of a kind; null if the look has none.</summary>
     public Component? this[string kind] => _components.GetValueOrDefault(kind);
@@ -55,7 +60,9 @@ public sealed class Look
         try
         {
             var members = JsonNode.Parse(bytes)!.AsObject();
-            return Of(members.Select(member => ParseComponent(member.Key, member.Value!.AsObject())));
+            return Of(
+                members.Select(member => ParseComponent(member.Key, member.Value!.AsObject()))
+            );
         }
         catch (Exception problem)
             when (problem
@@ -102,7 +109,10 @@ public sealed class Look
             .Select(set =>
             {
                 var key = SettingKey.Parse(set.Key);
-                return KeyValuePair.Create(key, kind.Setting(key).Type.Read(NativeJson.Read(set.Value!)));
+                return KeyValuePair.Create(
+                    key,
+                    kind.Setting(key).Type.Read(NativeJson.Read(set.Value!))
+                );
             });
         var assets = json["assets"]!
             .AsArray()

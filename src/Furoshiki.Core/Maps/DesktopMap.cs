@@ -49,7 +49,11 @@ public sealed record PlacePath(Place Place, string Path)
     public string FromRoot => Path.Length == 0 ? Place.Path : $"{Place.Path}/{Path}";
 
     /// <summary>The path of something within this one.</summary>
-    public PlacePath Within(string name) => this with { Path = Path.Length == 0 ? name : $"{Path}/{name}" };
+    public PlacePath Within(string name) =>
+        this with
+        {
+            Path = Path.Length == 0 ? name : $"{Path}/{name}",
+        };
 
     /// <inheritdoc />
     public override string ToString() => $"{Place.Name}:{Path}";
@@ -65,7 +69,11 @@ public sealed record SettingsFile(string Name, PlacePath Path, SettingsFormat Fo
 /// <param name="File">The settings file.</param>
 /// <param name="At">The address in the file, or in an item of the kind's list.</param>
 /// <param name="Values">The spelling of each of the setting's choices, where it is not the choice itself.</param>
-public sealed record SettingPlace(SettingsFile File, string At, ImmutableDictionary<string, string> Values)
+public sealed record SettingPlace(
+    SettingsFile File,
+    string At,
+    ImmutableDictionary<string, string> Values
+)
 {
     /// <summary>The product's own spelling of a value read from the file.</summary>
     public NativeValue FromFile(NativeValue native)
@@ -100,11 +108,14 @@ public sealed record KindMap(
 )
 {
     /// <summary>The settings files that the kind's settings live in.</summary>
-    public IEnumerable<SettingsFile> Files => Settings.Values.Select(place => place.File).Distinct();
+    public IEnumerable<SettingsFile> Files =>
+        Settings.Values.Select(place => place.File).Distinct();
 
     /// <summary>The address of a setting in its file.</summary>
     public Address AddressOf(SettingKey key) =>
-        key.Item is null ? new Address(Settings[key.Name].At) : new Address(Settings[key.Name].At, List!.Value.Address, key.Item);
+        key.Item is null
+            ? new Address(Settings[key.Name].At)
+            : new Address(Settings[key.Name].At, List!.Value.Address, key.Item);
 }
 
 /// <summary>Says, for one platform, where every kind of component lives in a desktop's folder.</summary>
@@ -127,7 +138,12 @@ public sealed record DesktopMap(
     {
         var parts = text.Split(':', 2);
         var place = Places.FirstOrDefault(one => one.Name == parts[0]);
-        var inside = parts.Length == 2 && (parts[1].Length == 0 || parts[1].Split('/').All(name => name is not ("" or "." or "..")));
+        var inside =
+            parts.Length == 2
+            && (
+                parts[1].Length == 0
+                || parts[1].Split('/').All(name => name is not ("" or "." or ".."))
+            );
         return place is not null && inside ? new PlacePath(place, parts[1]) : null;
     }
 

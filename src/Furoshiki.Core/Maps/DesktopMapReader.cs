@@ -39,7 +39,11 @@ public static class DesktopMapReader
         AssetsJson? Assets = null
     );
 
-    private sealed record SettingJson(string At, string? File = null, Dictionary<string, string>? Values = null);
+    private sealed record SettingJson(
+        string At,
+        string? File = null,
+        Dictionary<string, string>? Values = null
+    );
 
     private sealed record ListJson(string At, string Identity);
 
@@ -52,23 +56,35 @@ public static class DesktopMapReader
         MapJson map;
         try
         {
-            map = JsonSerializer.Deserialize<MapJson>(json, Options) ?? throw new DesktopMapException("The map is empty.");
+            map =
+                JsonSerializer.Deserialize<MapJson>(json, Options)
+                ?? throw new DesktopMapException("The map is empty.");
         }
         catch (JsonException problem)
         {
-            throw new DesktopMapException($"Line {(problem.LineNumber ?? 0) + 1} ({problem.Path}) is no part of a desktop map.");
+            throw new DesktopMapException(
+                $"Line {(problem.LineNumber ?? 0) + 1} ({problem.Path}) is no part of a desktop map."
+            );
         }
 
-        var places = map.Places.Select(place => new Place(place.Key, place.Value.Path, place.Value.Rights != "administrator"));
+        var places = map.Places.Select(place => new Place(
+            place.Key,
+            place.Value.Path,
+            place.Value.Rights != "administrator"
+        ));
         var frame = new DesktopMap(map.Platform, [.. places], [], []);
         var files = map.Files.Select(file => new SettingsFile(
             file.Key,
             PathIn(frame, file.Value.Path),
             SettingsFormat.Find(file.Value.Format)
-                ?? throw new DesktopMapException($"The file '{file.Key}' has the unknown format '{file.Value.Format}'.")
+                ?? throw new DesktopMapException(
+                    $"The file '{file.Key}' has the unknown format '{file.Value.Format}'."
+                )
         ));
         frame = frame with { Files = [.. files] };
-        var kinds = map.Kinds.Select(kind => ReadKind(frame, kind.Key, kind.Value)).OrderBy(kind => Kind.Order(kind.Kind.Name));
+        var kinds = map
+            .Kinds.Select(kind => ReadKind(frame, kind.Key, kind.Value))
+            .OrderBy(kind => Kind.Order(kind.Kind.Name));
         return frame with { Kinds = [.. kinds] };
     }
 
@@ -76,7 +92,9 @@ public static class DesktopMapReader
     {
         var kind = Kind.Find(name) ?? throw new DesktopMapException($"There is no kind '{name}'.");
         if (kind.HasItems != json.List is not null)
-            throw new DesktopMapException($"The kind '{name}' {(kind.HasItems ? "needs a list" : "has no list")}.");
+            throw new DesktopMapException(
+                $"The kind '{name}' {(kind.HasItems ? "needs a list" : "has no list")}."
+            );
         foreach (var setting in json.Settings.Keys)
             if (kind.FindSetting(new(setting)) is null)
                 throw new DesktopMapException($"The kind '{name}' has no setting '{setting}'.");
@@ -91,7 +109,9 @@ public static class DesktopMapReader
                     (setting.Value.Values ?? []).ToImmutableDictionary()
                 )
             ),
-            json.List is { } list ? (FileNamed(frame, name, json.File), new ListAddress(list.At, list.Identity)) : null,
+            json.List is { } list
+                ? (FileNamed(frame, name, json.File), new ListAddress(list.At, list.Identity))
+                : null,
             json.Assets is { } assets ? ReadAssets(frame, kind, assets) : null
         );
     }
@@ -99,19 +119,24 @@ public static class DesktopMapReader
     private static AssetRule ReadAssets(DesktopMap frame, Kind kind, AssetsJson json) =>
         new(
             kind.FindSetting(new(json.Setting))?.Name
-                ?? throw new DesktopMapException($"The assets of '{kind.Name}' hang on the unknown setting '{json.Setting}'."),
+                ?? throw new DesktopMapException(
+                    $"The assets of '{kind.Name}' hang on the unknown setting '{json.Setting}'."
+                ),
             [.. json.In.Select(path => PathIn(frame, path))],
             json.Form switch
             {
                 "file" => AssetForm.File,
                 "folder" => AssetForm.Folder,
                 "set" => AssetForm.Set,
-                _ => throw new DesktopMapException($"The assets of '{kind.Name}' have the unknown form '{json.Form}'."),
+                _ => throw new DesktopMapException(
+                    $"The assets of '{kind.Name}' have the unknown form '{json.Form}'."
+                ),
             }
         );
 
     private static PlacePath PathIn(DesktopMap frame, string text) =>
-        frame.FindPath(text) ?? throw new DesktopMapException($"'{text}' is no path in one of the map's places.");
+        frame.FindPath(text)
+        ?? throw new DesktopMapException($"'{text}' is no path in one of the map's places.");
 
     private static SettingsFile FileNamed(DesktopMap frame, string kind, string name) =>
         frame.Files.FirstOrDefault(file => file.Name == name)
@@ -124,6 +149,8 @@ public static class DesktopMapReader
             "after program restart" => Shows.AfterProgramRestart,
             "after sign-in" => Shows.AfterSignIn,
             "after restart" => Shows.AfterRestart,
-            _ => throw new DesktopMapException($"The kind '{kind}' shows '{text}', which is no moment."),
+            _ => throw new DesktopMapException(
+                $"The kind '{kind}' shows '{text}', which is no moment."
+            ),
         };
 }

@@ -8,22 +8,34 @@ namespace Furoshiki.Core.Picture;
 /// <param name="ButtonSize">Width of a button in px.</param>
 /// <param name="Button">The shape of a button: "disc", "square" or "line".</param>
 /// <param name="Underline">Whether a line in the accent runs under the title bar.</param>
-internal sealed record BorderTheme(double TitleHeight, double ButtonSize, string Button, bool Underline)
+internal sealed record BorderTheme(
+    double TitleHeight,
+    double ButtonSize,
+    string Button,
+    bool Underline
+)
 {
     private const string FileName = "frame.json";
 
     private static readonly BorderTheme Plain = new(24, 9, "line", false);
 
-    private static readonly JsonSerializerOptions Options = new() { PropertyNamingPolicy = JsonNamingPolicy.KebabCaseLower };
+    private static readonly JsonSerializerOptions Options = new()
+    {
+        PropertyNamingPolicy = JsonNamingPolicy.KebabCaseLower,
+    };
 
     /// <summary>Reads the theme that a component uses; a plain one where it cannot be read.</summary>
     public static BorderTheme Of(Component? borders, PictureContent content)
     {
         var tree = borders?.Assets is [{ Content: { } digest }, ..] ? content.Trees(digest) : null;
-        var bytes = tree?.Entries.GetValueOrDefault(FileName)?.Content is { } frame ? content.Bytes(frame) : null;
+        var bytes = tree?.Entries.GetValueOrDefault(FileName)?.Content is { } frame
+            ? content.Bytes(frame)
+            : null;
         try
         {
-            return bytes is null ? Plain : JsonSerializer.Deserialize<BorderTheme>(bytes, Options) ?? Plain;
+            return bytes is null
+                ? Plain
+                : JsonSerializer.Deserialize<BorderTheme>(bytes, Options) ?? Plain;
         }
         catch (JsonException)
         {

@@ -14,12 +14,21 @@ public static class Cloth
     private const int Width = 936;
     private const int Height = 36;
 
-    private static readonly Func<Weave, XElement>[] Patterns = [Triangles, Waves, Lattice, Blocks, Diamonds, Chevrons];
+    private static readonly Func<Weave, XElement>[] Patterns =
+    [
+        Triangles,
+        Waves,
+        Lattice,
+        Blocks,
+        Diamonds,
+        Chevrons,
+    ];
 
     /// <summary>What a pattern is drawn from: threads in order, and how wide a repeat is.</summary>
     private sealed record Weave(IReadOnlyList<Rgba> Threads, int Step, byte[] Order)
     {
-        public Rgba Thread(int index) => Threads[1 + Order[index % Order.Length] % (Threads.Count - 1)];
+        public Rgba Thread(int index) =>
+            Threads[1 + Order[index % Order.Length] % (Threads.Count - 1)];
     }
 
     /// <summary>Draws a look's cloth as an SVG document.</summary>
@@ -27,12 +36,18 @@ public static class Cloth
     {
         var digest = Convert.FromHexString(look.Digest.Hex);
         IReadOnlyList<Rgba> colours = new Palette(look).Telling;
-        var threads = colours.Count > 1 ? colours : [.. colours, colours[0].Mix(new Rgba(255, 255, 255), 0.4)];
+        var threads =
+            colours.Count > 1
+                ? colours
+                : [.. colours, colours[0].Mix(new Rgba(255, 255, 255), 0.4)];
         int[] steps = [18, 24, 36];
         var weave = new Weave(threads, steps[digest[1] % steps.Length], digest[2..]);
         var svg = new XElement(
             Shape.Svg + "svg",
-            new XAttribute("viewBox", string.Create(CultureInfo.InvariantCulture, $"0 0 {Width} {Height}")),
+            new XAttribute(
+                "viewBox",
+                string.Create(CultureInfo.InvariantCulture, $"0 0 {Width} {Height}")
+            ),
             new XAttribute("preserveAspectRatio", "xMinYMid slice"),
             new XAttribute("aria-hidden", "true"),
             Shape.Rect(new Box(0, 0, Width, Height), threads[0]),
@@ -42,12 +57,20 @@ public static class Cloth
     }
 
     private static XElement Repeat(Weave weave, Func<int, int, XElement> draw) =>
-        Shape.Group([.. Enumerable.Range(0, Width / weave.Step + 1).Select(i => draw(i, i * weave.Step))]);
+        Shape.Group([
+            .. Enumerable.Range(0, Width / weave.Step + 1).Select(i => draw(i, i * weave.Step)),
+        ]);
 
     private static XElement Triangles(Weave weave) =>
         Repeat(
             weave,
-            (i, x) => Shape.Path(FormattableString.Invariant($"M{x} {Height}L{x + weave.Step / 2.0} 0L{x + weave.Step} {Height}Z"), weave.Thread(i))
+            (i, x) =>
+                Shape.Path(
+                    FormattableString.Invariant(
+                        $"M{x} {Height}L{x + weave.Step / 2.0} 0L{x + weave.Step} {Height}Z"
+                    ),
+                    weave.Thread(i)
+                )
         );
 
     private static XElement Waves(Weave weave) =>
@@ -58,7 +81,12 @@ public static class Cloth
                     Enumerable
                         .Range(0, 3)
                         .Select(ring =>
-                            Shape.Circle(x + weave.Step / 2.0, Height, weave.Step * (0.72 - ring * 0.22), ring % 2 == 0 ? weave.Thread(i) : weave.Threads[0])
+                            Shape.Circle(
+                                x + weave.Step / 2.0,
+                                Height,
+                                weave.Step * (0.72 - ring * 0.22),
+                                ring % 2 == 0 ? weave.Thread(i) : weave.Threads[0]
+                            )
                         )
                 )
         );
@@ -68,8 +96,18 @@ public static class Cloth
             weave,
             (i, x) =>
                 Shape.Group(
-                    Shape.Path(FormattableString.Invariant($"M{x} {Height}L{x + weave.Step} 0h3L{x + 3} {Height}Z"), weave.Thread(i)),
-                    Shape.Path(FormattableString.Invariant($"M{x} 0L{x + weave.Step} {Height}h3L{x + 3} 0Z"), weave.Thread(i + 1))
+                    Shape.Path(
+                        FormattableString.Invariant(
+                            $"M{x} {Height}L{x + weave.Step} 0h3L{x + 3} {Height}Z"
+                        ),
+                        weave.Thread(i)
+                    ),
+                    Shape.Path(
+                        FormattableString.Invariant(
+                            $"M{x} 0L{x + weave.Step} {Height}h3L{x + 3} 0Z"
+                        ),
+                        weave.Thread(i + 1)
+                    )
                 )
         );
 
@@ -79,7 +117,10 @@ public static class Cloth
             (i, x) =>
                 Shape.Group(
                     Shape.Rect(new Box(x, 0, weave.Step, Height / 2.0), weave.Thread(i)),
-                    Shape.Rect(new Box(x, Height / 2.0, weave.Step, Height / 2.0), weave.Thread(i + 7))
+                    Shape.Rect(
+                        new Box(x, Height / 2.0, weave.Step, Height / 2.0),
+                        weave.Thread(i + 7)
+                    )
                 )
         );
 

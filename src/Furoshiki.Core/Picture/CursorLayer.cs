@@ -12,6 +12,9 @@ internal static class CursorLayer
         if (scene.CursorSet.Find("default", size) is not var (file, digest))
             return null;
         var place = work.Part(0.63, 0.62, 0, 0);
-        return Shape.Part(CursorKind.Kind, Shape.Image(new Box(place.X, place.Y, size, size), scene.Content.Address(digest, file)));
+        return Shape.Part(
+            CursorKind.Kind,
+            Shape.Image(new Box(place.X, place.Y, size, size), scene.Content.Address(digest, file))
+        );
     }
 }

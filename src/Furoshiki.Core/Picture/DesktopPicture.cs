@@ -19,20 +19,38 @@ public static class DesktopPicture
     /// <param name="look">The look.</param>
     /// <param name="screens">The desktop's screens; the first is the main one.</param>
     /// <param name="content">The assets to draw with.</param>
-    public static ImmutableArray<ScreenDrawing> Draw(Look look, IReadOnlyList<Screen> screens, PictureContent content)
+    public static ImmutableArray<ScreenDrawing> Draw(
+        Look look,
+        IReadOnlyList<Screen> screens,
+        PictureContent content
+    )
     {
         var scale = LongestSide / screens.Max(screen => Math.Max(screen.Width, screen.Height));
         var scene = new Scene(look, content);
-        return [.. screens.Select((screen, index) => new ScreenDrawing(screen, DrawScreen(scene, screen, scale, index == 0)))];
+        return
+        [
+            .. screens.Select(
+                (screen, index) =>
+                    new ScreenDrawing(screen, DrawScreen(scene, screen, scale, index == 0))
+            ),
+        ];
     }
 
     private static string DrawScreen(Scene scene, Screen screen, double scale, bool isMain)
     {
-        var area = new Box(0, 0, Math.Round(screen.Width * scale), Math.Round(screen.Height * scale));
+        var area = new Box(
+            0,
+            0,
+            Math.Round(screen.Width * scale),
+            Math.Round(screen.Height * scale)
+        );
         var (panels, work) = PanelLayer.Draw(scene, screen, area, isMain);
         var svg = new XElement(
             Shape.Svg + "svg",
-            new XAttribute("viewBox", $"0 0 {Shape.Number(area.Width)} {Shape.Number(area.Height)}"),
+            new XAttribute(
+                "viewBox",
+                $"0 0 {Shape.Number(area.Width)} {Shape.Number(area.Height)}"
+            ),
             new XAttribute("aria-hidden", "true"),
             WallpaperLayer.Draw(scene, area, scale),
             isMain ? IconLayer.DrawDesktopIcons(scene, work) : null,
@@ -82,5 +100,6 @@ internal sealed class Scene(Look look, PictureContent content)
         return Shape.Rect(new Box(x, middle - height / 2, width, height), Colours[role]).Role(role);
     }
 
-    private static Component Part(Look look, Kind kind) => look[kind.Name] ?? Component.Of(kind.Name, []);
+    private static Component Part(Look look, Kind kind) =>
+        look[kind.Name] ?? Component.Of(kind.Name, []);
 }

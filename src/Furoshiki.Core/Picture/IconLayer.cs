@@ -6,7 +6,13 @@ namespace Furoshiki.Core.Picture;
 /// <summary>Icons on the desktop and in windows.</summary>
 internal static class IconLayer
 {
-    private static readonly string[] OnDesktop = ["user-home", "folder", "folder-pictures", "user-trash"];
+    private static readonly string[] OnDesktop =
+    [
+        "user-home",
+        "folder",
+        "folder-pictures",
+        "user-trash",
+    ];
 
     public static XElement? DrawDesktopIcons(Scene scene, Box work)
     {
@@ -16,11 +22,22 @@ internal static class IconLayer
         var step = size + scene.TypeHeight * 2.6;
         var x = work.X + size * 0.5;
         var drawn = Shape.Part(IconsKind.Kind);
-        for (var i = 0; i < OnDesktop.Length && work.Y + size * 0.5 + (i + 1) * step < work.Bottom; i++)
+        for (
+            var i = 0;
+            i < OnDesktop.Length && work.Y + size * 0.5 + (i + 1) * step < work.Bottom;
+            i++
+        )
         {
             var y = work.Y + size * 0.5 + i * step;
             drawn.Add(Icon(scene, OnDesktop[i], new Box(x, y, size, size)));
-            drawn.Add(scene.Text(x + size * 0.08, y + size + scene.TypeHeight * 0.8, size * 0.84, "panel-text"));
+            drawn.Add(
+                scene.Text(
+                    x + size * 0.08,
+                    y + size + scene.TypeHeight * 0.8,
+                    size * 0.84,
+                    "panel-text"
+                )
+            );
         }
         return drawn;
     }
@@ -29,5 +46,8 @@ internal static class IconLayer
     public static XElement Icon(Scene scene, string name, Box box) =>
         scene.IconSet.Find(name, box.Width) is var (file, digest)
             ? Shape.Part(IconsKind.Kind, Shape.Image(box, scene.Content.Address(digest, file)))
-            : Shape.Part(IconsKind.Kind, Shape.Rect(box.Inset(box.Width * 0.1), scene.Colours["dim-text"], 2).Opacity(0.35));
+            : Shape.Part(
+                IconsKind.Kind,
+                Shape.Rect(box.Inset(box.Width * 0.1), scene.Colours["dim-text"], 2).Opacity(0.35)
+            );
 }

@@ -27,7 +27,10 @@ internal sealed class IconLookup
     public IconLookup(Component? component, PictureContent content)
     {
         foreach (var asset in component?.Assets ?? [])
-            if (asset is { IsFolder: true, Content: { } digest } && content.Trees(digest) is { } tree)
+            if (
+                asset is { IsFolder: true, Content: { } digest }
+                && content.Trees(digest) is { } tree
+            )
                 _sets.Add((tree, Directories(tree, content)));
     }
 
@@ -37,20 +40,34 @@ internal sealed class IconLookup
         foreach (var (tree, directories) in _sets)
         foreach (var directory in directories.OrderBy(one => one.DistanceTo((int)size)))
         foreach (var ending in Endings)
-            if (tree.Entries.GetValueOrDefault($"{directory.Path}/{name}{ending}")?.Content is { } found)
+            if (
+                tree.Entries.GetValueOrDefault($"{directory.Path}/{name}{ending}")?.Content is
+                { } found
+            )
                 return (name + ending, found);
         return null;
     }
 
     private static List<Directory> Directories(Tree tree, PictureContent content)
     {
-        if (tree.Entries.GetValueOrDefault(AssetFinder.IndexFile)?.Content is not { } digest || content.Bytes(digest) is not { } bytes)
+        if (
+            tree.Entries.GetValueOrDefault(AssetFinder.IndexFile)?.Content is not { } digest
+            || content.Bytes(digest) is not { } bytes
+        )
             return [];
         try
         {
             var index = KeyFileDocument.Open(bytes);
             var names = index.Get(new Address("Icon Theme/Directories"))?.Content ?? "";
-            return [.. names.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries).Select(name => ReadDirectory(index, name))];
+            return
+            [
+                .. names
+                    .Split(
+                        ',',
+                        StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries
+                    )
+                    .Select(name => ReadDirectory(index, name)),
+            ];
         }
         catch (SettingsFileException)
         {
@@ -61,13 +78,29 @@ internal sealed class IconLookup
     private static Directory ReadDirectory(SettingsDocument index, string name)
     {
         int Number(string key, int otherwise) =>
-            int.TryParse(index.Get(new Address($"{name}/{key}"))?.Content, CultureInfo.InvariantCulture, out var number) ? number : otherwise;
+            int.TryParse(
+                index.Get(new Address($"{name}/{key}"))?.Content,
+                CultureInfo.InvariantCulture,
+                out var number
+            )
+                ? number
+                : otherwise;
         var size = Number("Size", 48);
         return index.Get(new Address($"{name}/Type"))?.Content switch
         {
-            "Scalable" => new Directory(name, size, Number("MinSize", size), Number("MaxSize", size)),
+            "Scalable" => new Directory(
+                name,
+                size,
+                Number("MinSize", size),
+                Number("MaxSize", size)
+            ),
             "Fixed" => new Directory(name, size, size, size),
-            _ => new Directory(name, size, size - Number("Threshold", 2), size + Number("Threshold", 2)),
+            _ => new Directory(
+                name,
+                size,
+                size - Number("Threshold", 2),
+                size + Number("Threshold", 2)
+            ),
         };
     }
 }

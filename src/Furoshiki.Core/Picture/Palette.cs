@@ -25,15 +25,25 @@ internal sealed class Palette
         ["panel-text"] = new(0x55, 0x55, 0x55),
     };
 
-    private static readonly string[] TellingRoles = ["panel", "accent", "view", "text", "window", "selection", "link", "dim-text"];
+    private static readonly string[] TellingRoles =
+    [
+        "panel",
+        "accent",
+        "view",
+        "text",
+        "window",
+        "selection",
+        "link",
+        "dim-text",
+    ];
 
     private readonly Component? _colours;
 
     public Palette(Look look) => _colours = look[ColoursKind.Kind.Name];
 
-    public Rgba this[string role] => _colours?[role] is SettingValue.Colour colour ? colour.Value : Greys[role];
+    public Rgba this[string role] =>
+        _colours?[role] is SettingValue.Colour colour ? colour.Value : Greys[role];
 
     /// <summary>The colours that make the look, the most telling first, each once.</summary>
-    public IReadOnlyList<Rgba> Telling =>
-        [.. TellingRoles.Select(role => this[role]).Distinct()];
+    public IReadOnlyList<Rgba> Telling => [.. TellingRoles.Select(role => this[role]).Distinct()];
 }

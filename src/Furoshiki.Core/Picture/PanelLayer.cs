@@ -7,7 +7,12 @@ namespace Furoshiki.Core.Picture;
 /// <summary>The panels of a screen, and the room that they leave to windows.</summary>
 internal static class PanelLayer
 {
-    public static (XElement Panels, Box Work) Draw(Scene scene, Screen screen, Box area, bool isMain)
+    public static (XElement Panels, Box Work) Draw(
+        Scene scene,
+        Screen screen,
+        Box area,
+        bool isMain
+    )
     {
         var drawn = Shape.Group();
         var work = area;
@@ -56,7 +61,10 @@ internal static class PanelLayer
             "left" => new Box(0, start, shown, length),
             _ => new Box(area.Width - shown, start, shown, length),
         };
-        var ground = Shape.Rect(box, scene.Colours["panel"]).Role("panel").Opacity(panel.Number("opacity", 100) / 100);
+        var ground = Shape
+            .Rect(box, scene.Colours["panel"])
+            .Role("panel")
+            .Opacity(panel.Number("opacity", 100) / 100);
         var content = shown < thick ? null : Entries(scene, panel, box, across);
         return Shape.Part(PanelsKind.Kind, ground, content);
     }
@@ -69,13 +77,16 @@ internal static class PanelLayer
         var lengths = entries.Select(entry => LengthOf(scene, entry, thick, across)).ToList();
         var used = lengths.Sum() + gap * (entries.Length + 1);
         var springs = entries.Count(entry => entry == "space");
-        var spring = springs == 0 ? 0 : Math.Max(0, (across ? box.Width : box.Height) - used) / springs;
+        var spring =
+            springs == 0 ? 0 : Math.Max(0, (across ? box.Width : box.Height) - used) / springs;
 
         var drawn = Shape.Group();
         var at = (across ? box.X : box.Y) + gap;
         for (var i = 0; i < entries.Length; i++)
         {
-            var slot = across ? new Box(at, box.Y, lengths[i], thick) : new Box(box.X, at, thick, lengths[i]);
+            var slot = across
+                ? new Box(at, box.Y, lengths[i], thick)
+                : new Box(box.X, at, thick, lengths[i]);
             drawn.Add(Entry(scene, entries[i], slot, across));
             at += lengths[i] + gap + (entries[i] == "space" ? spring : 0);
         }
@@ -101,31 +112,72 @@ internal static class PanelLayer
         return entry switch
         {
             "launcher" => Shape
-                .Rect(new Box(middleX - unit * 0.25, middleY - unit * 0.25, unit * 0.5, unit * 0.5), scene.Colours["accent"], scene.Borders.Number("radius", 0) / 3)
+                .Rect(
+                    new Box(middleX - unit * 0.25, middleY - unit * 0.25, unit * 0.5, unit * 0.5),
+                    scene.Colours["accent"],
+                    scene.Borders.Number("radius", 0) / 3
+                )
                 .Role("accent"),
             "windows" => Spread(slot, across, 3, (box, i) => WindowEntry(scene, box, across, i)),
-            "desks" => Spread(slot, across, 3, (box, i) => Dot(scene, box, unit * 0.13, i == 0 ? "accent" : "panel-text", square: true)),
-            "tray" => Spread(slot, across, 3, (box, i) => Dot(scene, box, unit * 0.13, i == 2 ? "urgent" : "panel-text", square: false)),
+            "desks" => Spread(
+                slot,
+                across,
+                3,
+                (box, i) =>
+                    Dot(scene, box, unit * 0.13, i == 0 ? "accent" : "panel-text", square: true)
+            ),
+            "tray" => Spread(
+                slot,
+                across,
+                3,
+                (box, i) =>
+                    Dot(scene, box, unit * 0.13, i == 2 ? "urgent" : "panel-text", square: false)
+            ),
             "clock" => across
                 ? scene.Text(slot.X, middleY, slot.Width, "panel-text")
                 : Shape.Group(
-                    scene.Text(middleX - unit * 0.28, middleY - unit * 0.14, unit * 0.56, "panel-text"),
-                    scene.Text(middleX - unit * 0.28, middleY + unit * 0.14, unit * 0.56, "panel-text")
+                    scene.Text(
+                        middleX - unit * 0.28,
+                        middleY - unit * 0.14,
+                        unit * 0.56,
+                        "panel-text"
+                    ),
+                    scene.Text(
+                        middleX - unit * 0.28,
+                        middleY + unit * 0.14,
+                        unit * 0.56,
+                        "panel-text"
+                    )
                 ),
             "space" => Shape.Group(),
             _ => Dot(scene, slot, unit * 0.2, "panel-text", square: true),
         };
     }
 
-    private static XElement Spread(Box slot, bool across, int count, Func<Box, int, XElement> draw) =>
+    private static XElement Spread(
+        Box slot,
+        bool across,
+        int count,
+        Func<Box, int, XElement> draw
+    ) =>
         Shape.Group([
             .. Enumerable
                 .Range(0, count)
                 .Select(i =>
                     draw(
                         across
-                            ? new Box(slot.X + slot.Width * i / count, slot.Y, slot.Width / count, slot.Height)
-                            : new Box(slot.X, slot.Y + slot.Height * i / count, slot.Width, slot.Height / count),
+                            ? new Box(
+                                slot.X + slot.Width * i / count,
+                                slot.Y,
+                                slot.Width / count,
+                                slot.Height
+                            )
+                            : new Box(
+                                slot.X,
+                                slot.Y + slot.Height * i / count,
+                                slot.Width,
+                                slot.Height / count
+                            ),
                         i
                     )
                 ),
@@ -134,15 +186,29 @@ internal static class PanelLayer
     private static XElement WindowEntry(Scene scene, Box box, bool across, int index)
     {
         if (!across)
-            return Dot(scene, box, box.Width * 0.2, index == 0 ? "panel-text" : "dim-text", square: true);
-        return scene.Text(box.X, box.Y + box.Height / 2, box.Width * 0.8, index == 0 ? "panel-text" : "dim-text");
+            return Dot(
+                scene,
+                box,
+                box.Width * 0.2,
+                index == 0 ? "panel-text" : "dim-text",
+                square: true
+            );
+        return scene.Text(
+            box.X,
+            box.Y + box.Height / 2,
+            box.Width * 0.8,
+            index == 0 ? "panel-text" : "dim-text"
+        );
     }
 
     private static XElement Dot(Scene scene, Box box, double radius, string role, bool square)
     {
         var (x, y) = (box.X + box.Width / 2, box.Y + box.Height / 2);
         var shape = square
-            ? Shape.Rect(new Box(x - radius, y - radius, 2 * radius, 2 * radius), scene.Colours[role])
+            ? Shape.Rect(
+                new Box(x - radius, y - radius, 2 * radius, 2 * radius),
+                scene.Colours[role]
+            )
             : Shape.Circle(x, y, radius, scene.Colours[role]);
         return shape.Role(role);
     }

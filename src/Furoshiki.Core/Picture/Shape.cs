@@ -12,7 +12,8 @@ internal readonly record struct Box(double X, double Y, double Width, double Hei
 
     public double Bottom => Y + Height;
 
-    public Box Inset(double by) => new(X + by, Y + by, Math.Max(0, Width - 2 * by), Math.Max(0, Height - 2 * by));
+    public Box Inset(double by) =>
+        new(X + by, Y + by, Math.Max(0, Width - 2 * by), Math.Max(0, Height - 2 * by));
 
     /// <summary>A part of this box, given in shares of its width and height.</summary>
     public Box Part(double x, double y, double width, double height) =>
@@ -42,7 +43,8 @@ internal static class Shape
     public static XElement Circle(double x, double y, double radius, Rgba fill) =>
         new(Svg + "circle", At("cx", x), At("cy", y), At("r", radius), Fill(fill));
 
-    public static XElement Path(string data, Rgba fill) => new(Svg + "path", new XAttribute("d", data), Fill(fill));
+    public static XElement Path(string data, Rgba fill) =>
+        new(Svg + "path", new XAttribute("d", data), Fill(fill));
 
     public static XElement Image(Box box, string address, string aspect = "xMidYMid meet") =>
         new(
@@ -59,7 +61,11 @@ internal static class Shape
 
     /// <summary>A group that can be pointed at as a part.</summary>
     public static XElement Part(Kind kind, params object?[] content) =>
-        Group([new XAttribute("data-kind", kind.Name), new XAttribute("data-name", kind.Title), .. content]);
+        Group([
+            new XAttribute("data-kind", kind.Name),
+            new XAttribute("data-name", kind.Title),
+            .. content,
+        ]);
 
     /// <summary>An element that can be pointed at as a colour role.</summary>
     public static XElement Role(this XElement element, string role)
@@ -68,7 +74,10 @@ internal static class Shape
         element.Add(
             new XAttribute("data-kind", ColoursKind.Kind.Name),
             new XAttribute("data-role", role),
-            new XAttribute("data-name", $"{ColoursKind.Kind.Title}, {setting.Title.ToLowerInvariant()}")
+            new XAttribute(
+                "data-name",
+                $"{ColoursKind.Kind.Title}, {setting.Title.ToLowerInvariant()}"
+            )
         );
         return element;
     }
@@ -81,7 +90,8 @@ internal static class Shape
 
     public static XAttribute At(string name, double value) => new(name, Number(value));
 
-    public static string Number(double value) => value.ToString("0.##", CultureInfo.InvariantCulture);
+    public static string Number(double value) =>
+        value.ToString("0.##", CultureInfo.InvariantCulture);
 
     private static object[] Fill(Rgba fill)
     {

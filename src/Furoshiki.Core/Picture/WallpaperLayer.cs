@@ -13,8 +13,14 @@ internal static class WallpaperLayer
     public static XElement Draw(Scene scene, Box area, double scale)
     {
         var wallpaper = scene.Wallpaper;
-        var ground = wallpaper["background"] is SettingValue.Colour colour ? colour.Value : new Rgba(0x80, 0x80, 0x80);
-        return Shape.Part(WallpaperKind.Kind, Shape.Rect(area, ground), Picture(scene, area, scale));
+        var ground = wallpaper["background"] is SettingValue.Colour colour
+            ? colour.Value
+            : new Rgba(0x80, 0x80, 0x80);
+        return Shape.Part(
+            WallpaperKind.Kind,
+            Shape.Rect(area, ground),
+            Picture(scene, area, scale)
+        );
     }
 
     private static XElement? Picture(Scene scene, Box area, double scale)
@@ -23,7 +29,12 @@ internal static class WallpaperLayer
             return null;
         var address = scene.Content.Address(digest, name);
         var (width, height) = SizeOf(scene.Content.Bytes(digest));
-        var own = new Box(area.X + (area.Width - width * scale) / 2, area.Y + (area.Height - height * scale) / 2, width * scale, height * scale);
+        var own = new Box(
+            area.X + (area.Width - width * scale) / 2,
+            area.Y + (area.Height - height * scale) / 2,
+            width * scale,
+            height * scale
+        );
         var picture = scene.Wallpaper.Text("fit", "fill") switch
         {
             "fit" => Shape.Image(area, address),
@@ -32,7 +43,10 @@ internal static class WallpaperLayer
             _ => Shape.Image(area, address, "xMidYMid slice"),
         };
         return scene.Wallpaper.Flag("mirrored", false)
-            ? Shape.Group(new XAttribute("transform", $"translate({Shape.Number(area.Width)} 0) scale(-1 1)"), picture)
+            ? Shape.Group(
+                new XAttribute("transform", $"translate({Shape.Number(area.Width)} 0) scale(-1 1)"),
+                picture
+            )
             : picture;
     }
 
@@ -55,7 +69,14 @@ internal static class WallpaperLayer
                 new XmlReaderSettings { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null }
             );
             reader.MoveToContent();
-            double? Length(string name) => double.TryParse(reader.GetAttribute(name), System.Globalization.CultureInfo.InvariantCulture, out var length) ? length : null;
+            double? Length(string name) =>
+                double.TryParse(
+                    reader.GetAttribute(name),
+                    System.Globalization.CultureInfo.InvariantCulture,
+                    out var length
+                )
+                    ? length
+                    : null;
             return (Length("width") ?? UnknownSize.Width, Length("height") ?? UnknownSize.Height);
         }
         catch (XmlException)

@@ -15,9 +15,17 @@ public static class AssetFinder
     private const string InheritsAddress = "Icon Theme/Inherits";
 
     /// <summary>The assets in use: the chosen one, and for a set those that it inherits from, each once.</summary>
-    public static ImmutableArray<Asset> Find(DesktopMap map, KindMap kind, Component component, IDesktopView view)
+    public static ImmutableArray<Asset> Find(
+        DesktopMap map,
+        KindMap kind,
+        Component component,
+        IDesktopView view
+    )
     {
-        if (kind.Assets is not { } rule || component.Text(rule.Setting, "") is not { Length: > 0 } chosen)
+        if (
+            kind.Assets is not { } rule
+            || component.Text(rule.Setting, "") is not { Length: > 0 } chosen
+        )
             return [];
 
         var found = new List<Asset>();
@@ -58,7 +66,13 @@ public static class AssetFinder
         {
             var index = KeyFileDocument.Open(view.ReadFile(set.Within(IndexFile).FromRoot));
             var parents = index.Get(new Address(InheritsAddress))?.Content ?? "";
-            return [.. parents.Split(',', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)];
+            return
+            [
+                .. parents.Split(
+                    ',',
+                    StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries
+                ),
+            ];
         }
         catch (SettingsFileException)
         {

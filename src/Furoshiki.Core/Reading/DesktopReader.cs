@@ -12,8 +12,14 @@ public static class DesktopReader
     /// <summary>Reads every kind of the map.</summary>
     public static DesktopReading Read(DesktopMap map, IDesktopView view)
     {
-        var files = map.Files.ToImmutableDictionary(file => file.Name, file => ReadFile(file, view));
-        return new DesktopReading([.. map.Kinds.Select(kind => ReadPart(map, kind, files, view))], files);
+        var files = map.Files.ToImmutableDictionary(
+            file => file.Name,
+            file => ReadFile(file, view)
+        );
+        return new DesktopReading(
+            [.. map.Kinds.Select(kind => ReadPart(map, kind, files, view))],
+            files
+        );
     }
 
     private static FileReading ReadFile(SettingsFile file, IDesktopView view)
@@ -55,15 +61,26 @@ public static class DesktopReader
             return new PartReading(kind.Kind.Name, null, file.Path, problem.Message);
         }
         var component = new Component(kind.Kind.Name, settings.ToImmutable(), []);
-        return new PartReading(kind.Kind.Name, component with { Assets = AssetFinder.Find(map, kind, component, view) });
+        return new PartReading(
+            kind.Kind.Name,
+            component with
+            {
+                Assets = AssetFinder.Find(map, kind, component, view),
+            }
+        );
     }
 
-    private static IReadOnlyList<string?> ItemsOf(KindMap kind, ImmutableDictionary<string, FileReading> files)
+    private static IReadOnlyList<string?> ItemsOf(
+        KindMap kind,
+        ImmutableDictionary<string, FileReading> files
+    )
     {
         if (kind.List is not { } list)
             return [null];
         var file = files[list.File.Name];
-        return (file.Document ?? throw new SettingsFileException(file.Problem!)).Items(list.Address);
+        return (file.Document ?? throw new SettingsFileException(file.Problem!)).Items(
+            list.Address
+        );
     }
 
     private static SettingValue ReadValue(Setting setting, SettingPlace place, NativeValue native)

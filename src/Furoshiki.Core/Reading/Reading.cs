@@ -9,7 +9,12 @@ namespace Furoshiki.Core.Reading;
 /// <param name="Component">What was read; null if it could not be.</param>
 /// <param name="File">The file that could not be read, relative to the root.</param>
 /// <param name="Reason">Why not, in a sentence.</param>
-public sealed record PartReading(string Kind, Component? Component, string? File = null, string? Reason = null);
+public sealed record PartReading(
+    string Kind,
+    Component? Component,
+    string? File = null,
+    string? Reason = null
+);
 
 /// <summary>A settings file as it was read.</summary>
 /// <param name="Path">Where it is, relative to the root.</param>
@@ -20,7 +25,10 @@ public sealed record FileReading(string Path, SettingsDocument? Document, string
 /// <summary>A desktop as it was at one moment.</summary>
 /// <param name="Parts">Every kind of the map.</param>
 /// <param name="Files">Every settings file of the map, by its name there.</param>
-public sealed record DesktopReading(ImmutableArray<PartReading> Parts, ImmutableDictionary<string, FileReading> Files)
+public sealed record DesktopReading(
+    ImmutableArray<PartReading> Parts,
+    ImmutableDictionary<string, FileReading> Files
+)
 {
     /// <summary>All that could be read, as a look.</summary>
     public Look Look { get; } = Look.Of(Parts.Select(part => part.Component).OfType<Component>());

@@ -9,7 +9,12 @@ namespace Furoshiki.Core.Reading;
 /// <param name="state">Everything that was managed, by its path.</param>
 /// <param name="content">The kept content.</param>
 /// <param name="beside">The desktop as it is, for what no safe state holds: the administrator's files.</param>
-public sealed class SavedView(DesktopMap map, Tree state, IContentStore content, IDesktopView beside) : IDesktopView
+public sealed class SavedView(
+    DesktopMap map,
+    Tree state,
+    IContentStore content,
+    IDesktopView beside
+) : IDesktopView
 {
     /// <inheritdoc />
     public ReadOnlyMemory<byte> ReadFile(string path) =>
@@ -18,7 +23,8 @@ public sealed class SavedView(DesktopMap map, Tree state, IContentStore content,
         : throw new SettingsFileException("The file was missing.");
 
     /// <inheritdoc />
-    public FileState? Find(string path) => IsManaged(path) ? state.Entries.GetValueOrDefault(path) : beside.Find(path);
+    public FileState? Find(string path) =>
+        IsManaged(path) ? state.Entries.GetValueOrDefault(path) : beside.Find(path);
 
     /// <inheritdoc />
     public Tree? FindTree(string path)
@@ -33,5 +39,7 @@ public sealed class SavedView(DesktopMap map, Tree state, IContentStore content,
     }
 
     private bool IsManaged(string path) =>
-        map.Places.Any(place => place.IsPersons && path.StartsWith(place.Path + "/", StringComparison.Ordinal));
+        map.Places.Any(place =>
+            place.IsPersons && path.StartsWith(place.Path + "/", StringComparison.Ordinal)
+        );
 }

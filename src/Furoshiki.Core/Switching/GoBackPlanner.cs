@@ -27,7 +27,9 @@ public static class GoBackPlanner
     {
         var changes = TreeChanges.Between("", null, nowTree, thenTree).ToImmutableArray();
         var differences = Difference.Between(now.Look, then.Look, trees);
-        var steps = differences.Select(difference => StepOf(map.Find(difference.Kind)!, difference, changes));
+        var steps = differences.Select(difference =>
+            StepOf(map.Find(difference.Kind)!, difference, changes)
+        );
         var changed = differences.Select(difference => difference.Kind).ToHashSet();
         return new SwitchPlan(
             [.. steps],
@@ -35,19 +37,29 @@ public static class GoBackPlanner
             [.. map.Kinds.Select(kind => kind.Kind.Name).Where(kind => !changed.Contains(kind))],
             [],
             changes,
-            now.Files.Values.ToImmutableSortedDictionary(file => file.Path, file => nowTree.Entries.GetValueOrDefault(file.Path)),
+            now.Files.Values.ToImmutableSortedDictionary(
+                file => file.Path,
+                file => nowTree.Entries.GetValueOrDefault(file.Path)
+            ),
             ImmutableDictionary<Digest, ReadOnlyMemory<byte>>.Empty,
             then.Look
         );
     }
 
-    private static PartStep StepOf(KindMap kind, PartDifference difference, ImmutableArray<FileChange> changes)
+    private static PartStep StepOf(
+        KindMap kind,
+        PartDifference difference,
+        ImmutableArray<FileChange> changes
+    )
     {
         var settings = kind.Files.Select(file => file.Path.FromRoot).ToHashSet();
         var folders = kind.Assets?.Folders.Select(folder => folder.FromRoot + "/").ToList() ?? [];
         var files = changes
             .Select(change => change.Path)
-            .Where(path => settings.Contains(path) || folders.Any(folder => path.StartsWith(folder, StringComparison.Ordinal)));
+            .Where(path =>
+                settings.Contains(path)
+                || folders.Any(folder => path.StartsWith(folder, StringComparison.Ordinal))
+            );
         return new PartStep(difference, kind.Shows, [.. files], []);
     }
 }

@@ -20,7 +20,12 @@ public enum JournalState
 /// <param name="Desktop">The desktop's number.</param>
 /// <param name="Root">The desktop's folder.</param>
 /// <param name="Changes">What it brings from where to where.</param>
-public sealed record JournalEntry(long Id, long Desktop, string Root, ImmutableArray<FileChange> Changes);
+public sealed record JournalEntry(
+    long Id,
+    long Desktop,
+    string Root,
+    ImmutableArray<FileChange> Changes
+);
 
 /// <summary>
 /// Remembers, through crashes, which switch is on its way. What it has returned from is on the disk.

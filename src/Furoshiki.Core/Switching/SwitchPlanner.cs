@@ -13,7 +13,12 @@ namespace Furoshiki.Core.Switching;
 /// <param name="reading">The desktop as it is.</param>
 /// <param name="view">The desktop's folder.</param>
 /// <param name="saved">The content that savings hold.</param>
-public sealed class SwitchPlanner(DesktopMap map, DesktopReading reading, IDesktopView view, ISavedContent saved)
+public sealed class SwitchPlanner(
+    DesktopMap map,
+    DesktopReading reading,
+    IDesktopView view,
+    ISavedContent saved
+)
 {
     private readonly Dictionary<string, SettingsDocument> _documents = [];
     private readonly Dictionary<string, FileChange> _assetChanges = [];
@@ -26,22 +31,42 @@ public sealed class SwitchPlanner(DesktopMap map, DesktopReading reading, IDeskt
     /// <param name="cover">The kinds that are put on; all others are left alone.</param>
     public SwitchPlan Plan(Look wanted, IReadOnlyCollection<string> cover)
     {
-        foreach (var component in wanted.Components.Where(component => cover.Contains(component.Kind)))
+        foreach (
+            var component in wanted.Components.Where(component => cover.Contains(component.Kind))
+        )
             PlanPart(component);
 
-        var edits = _documents.Select(EditOf).Where(edit => edit.Change.Before != edit.Change.After).ToList();
+        var edits = _documents
+            .Select(EditOf)
+            .Where(edit => edit.Change.Before != edit.Change.After)
+            .ToList();
         // Assets come before the settings that name them, so that no moment names what is not there.
-        var changes = TreeChanges.InOrder(_assetChanges.Values).Concat(edits.Select(edit => edit.Change).OrderBy(change => change.Path, StringComparer.Ordinal));
+        var changes = TreeChanges
+            .InOrder(_assetChanges.Values)
+            .Concat(
+                edits
+                    .Select(edit => edit.Change)
+                    .OrderBy(change => change.Path, StringComparer.Ordinal)
+            );
         var covered = _steps.Select(step => step.Difference.Kind).Concat(_same).ToList();
-        var untouched = map.Kinds.Select(kind => kind.Kind.Name).Except(covered).Except(_refused.Select(part => part.Kind));
+        var untouched = map
+            .Kinds.Select(kind => kind.Kind.Name)
+            .Except(covered)
+            .Except(_refused.Select(part => part.Kind));
         return new SwitchPlan(
             [.. _steps],
             [.. _refused],
             [.. _same],
             [.. untouched],
             [.. changes],
-            reading.Files.Values.ToImmutableSortedDictionary(file => file.Path, file => view.Find(file.Path)),
-            edits.ToImmutableDictionary(edit => edit.Change.After!.Content!.Value, edit => edit.Bytes),
+            reading.Files.Values.ToImmutableSortedDictionary(
+                file => file.Path,
+                file => view.Find(file.Path)
+            ),
+            edits.ToImmutableDictionary(
+                edit => edit.Change.After!.Content!.Value,
+                edit => edit.Bytes
+            ),
             wanted.Only(covered)
         );
     }
@@ -76,7 +101,9 @@ public sealed class SwitchPlanner(DesktopMap map, DesktopReading reading, IDeskt
                 _documents[file] = document;
             foreach (var change in assets)
                 _assetChanges[change.Path] = change;
-            var files = edits.Keys.Select(file => reading.Files[file].Path).Concat(assets.Select(change => change.Path));
+            var files = edits
+                .Keys.Select(file => reading.Files[file].Path)
+                .Concat(assets.Select(change => change.Path));
             _steps.Add(new PartStep(difference, kind!.Shows, [.. files], [.. notes]));
         }
         catch (SettingsFileException problem)
@@ -87,8 +114,14 @@ public sealed class SwitchPlanner(DesktopMap map, DesktopReading reading, IDeskt
 
     private string? NoMatch(KindMap kind, Component wanted)
     {
-        var unknown = wanted.Settings.Keys.Select(key => key.Name).Distinct().Where(name => !kind.Settings.ContainsKey(name)).ToList();
-        return unknown.Count == 0 ? null : $"{map.Platform} has no place for {string.Join(", ", unknown)}.";
+        var unknown = wanted
+            .Settings.Keys.Select(key => key.Name)
+            .Distinct()
+            .Where(name => !kind.Settings.ContainsKey(name))
+            .ToList();
+        return unknown.Count == 0
+            ? null
+            : $"{map.Platform} has no place for {string.Join(", ", unknown)}.";
     }
 
     private string? MissingAsset(Component wanted)
@@ -113,15 +146,23 @@ public sealed class SwitchPlanner(DesktopMap map, DesktopReading reading, IDeskt
         : view.FindTree(path.FromRoot) is { } tree ? Digest.Of(tree.ToBytes())
         : null;
 
-    private Dictionary<string, SettingsDocument> Edit(KindMap kind, Component now, Component wanted, PartDifference difference)
+    private Dictionary<string, SettingsDocument> Edit(
+        KindMap kind,
+        Component now,
+        Component wanted,
+        PartDifference difference
+    )
     {
         var edits = new Dictionary<string, SettingsDocument>();
         SettingsDocument Open(SettingsFile file) =>
-            edits.GetValueOrDefault(file.Name) ?? _documents.GetValueOrDefault(file.Name) ?? reading.Files[file.Name].Document!;
+            edits.GetValueOrDefault(file.Name)
+            ?? _documents.GetValueOrDefault(file.Name)
+            ?? reading.Files[file.Name].Document!;
 
         var gone = now.Items.Except(wanted.Items).ToList();
         foreach (var item in gone)
-            edits[kind.List!.Value.File.Name] = Open(kind.List.Value.File).RemoveItem(kind.List.Value.Address, item);
+            edits[kind.List!.Value.File.Name] = Open(kind.List.Value.File)
+                .RemoveItem(kind.List.Value.Address, item);
         foreach (var (key, _, _, to) in difference.Settings)
         {
             if (key.Item is { } item && gone.Contains(item))
@@ -130,13 +171,16 @@ public sealed class SwitchPlanner(DesktopMap map, DesktopReading reading, IDeskt
             var address = kind.AddressOf(key);
             edits[place.File.Name] = to is null
                 ? Open(place.File).Remove(address)
-                : Open(place.File).Set(address, place.ToFile(kind.Kind.Setting(key).Type.Write(to)));
+                : Open(place.File)
+                    .Set(address, place.ToFile(kind.Kind.Setting(key).Type.Write(to)));
         }
         return edits;
     }
 
     private bool IsHeld(Asset asset) =>
-        asset.IsFolder ? saved.FindTree(asset.Content!.Value) is not null : saved.SizeOf(asset.Content!.Value) is not null;
+        asset.IsFolder
+            ? saved.FindTree(asset.Content!.Value) is not null
+            : saved.SizeOf(asset.Content!.Value) is not null;
 
     /// <summary>What it takes to bring an asset back to what was saved.</summary>
     private IEnumerable<FileChange> Restore(Asset asset, List<string> notes)
@@ -147,22 +191,54 @@ public sealed class SwitchPlanner(DesktopMap map, DesktopReading reading, IDeskt
         var root = path.FromRoot;
         if (!path.Place.IsPersons)
         {
-            notes.Add($"{root} is not as it was saved. It belongs to the administrator and stays as it is.");
+            notes.Add(
+                $"{root} is not as it was saved. It belongs to the administrator and stays as it is."
+            );
             return [];
         }
         var now = view.Find(root);
         var parents = TreeChanges.MissingParents(root, view);
         var digest = asset.Content!.Value;
         return asset.IsFolder
-            ? [.. parents, .. TreeChanges.Between(root, now, view.FindTree(root) ?? Tree.Of([]), saved.FindTree(digest)!)]
-            : [.. parents, new FileChange(root, now, FileState.OfFile(now?.Mode ?? TreeChanges.NewFileMode, saved.SizeOf(digest)!.Value, digest))];
+            ?
+            [
+                .. parents,
+                .. TreeChanges.Between(
+                    root,
+                    now,
+                    view.FindTree(root) ?? Tree.Of([]),
+                    saved.FindTree(digest)!
+                ),
+            ]
+            :
+            [
+                .. parents,
+                new FileChange(
+                    root,
+                    now,
+                    FileState.OfFile(
+                        now?.Mode ?? TreeChanges.NewFileMode,
+                        saved.SizeOf(digest)!.Value,
+                        digest
+                    )
+                ),
+            ];
     }
 
-    private (FileChange Change, ReadOnlyMemory<byte> Bytes) EditOf(KeyValuePair<string, SettingsDocument> edited)
+    private (FileChange Change, ReadOnlyMemory<byte> Bytes) EditOf(
+        KeyValuePair<string, SettingsDocument> edited
+    )
     {
         var path = reading.Files[edited.Key].Path;
         var before = view.Find(path);
         var bytes = edited.Value.Bytes;
-        return (new FileChange(path, before, FileState.OfFile(before!.Mode, bytes.Length, Digest.Of(bytes.Span))), bytes);
+        return (
+            new FileChange(
+                path,
+                before,
+                FileState.OfFile(before!.Mode, bytes.Length, Digest.Of(bytes.Span))
+            ),
+            bytes
+        );
     }
 }

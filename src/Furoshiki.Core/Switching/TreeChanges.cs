@@ -16,7 +16,12 @@ public static class TreeChanges
     /// <param name="now">What stands at that path now.</param>
     /// <param name="before">The tree that is there.</param>
     /// <param name="after">The tree that will be there.</param>
-    public static IEnumerable<FileChange> Between(string root, FileState? now, Tree before, Tree after)
+    public static IEnumerable<FileChange> Between(
+        string root,
+        FileState? now,
+        Tree before,
+        Tree after
+    )
     {
         var changes = before
             .Entries.Keys.Union(after.Entries.Keys)
@@ -27,13 +32,21 @@ public static class TreeChanges
             ))
             .Where(change => change.Before != change.After);
         var folder = root.Length > 0 && now?.Type != FileType.Folder;
-        return InOrder(folder ? changes.Prepend(new FileChange(root, now, FileState.OfFolder(NewFolderMode))) : changes);
+        return InOrder(
+            folder
+                ? changes.Prepend(new FileChange(root, now, FileState.OfFolder(NewFolderMode)))
+                : changes
+        );
     }
 
     /// <summary>The folders above a path that are not there yet.</summary>
     public static IEnumerable<FileChange> MissingParents(string path, IDesktopView view)
     {
-        for (var slash = path.IndexOf('/', StringComparison.Ordinal); slash > 0; slash = path.IndexOf('/', slash + 1))
+        for (
+            var slash = path.IndexOf('/', StringComparison.Ordinal);
+            slash > 0;
+            slash = path.IndexOf('/', slash + 1)
+        )
             if (view.Find(path[..slash]) is null)
                 yield return new FileChange(path[..slash], null, FileState.OfFolder(NewFolderMode));
     }
@@ -44,6 +57,9 @@ public static class TreeChanges
         var all = changes.ToList();
         return all.Where(change => change.After is null)
             .OrderByDescending(change => change.Path, StringComparer.Ordinal)
-            .Concat(all.Where(change => change.After is not null).OrderBy(change => change.Path, StringComparer.Ordinal));
+            .Concat(
+                all.Where(change => change.After is not null)
+                    .OrderBy(change => change.Path, StringComparer.Ordinal)
+            );
     }
 }

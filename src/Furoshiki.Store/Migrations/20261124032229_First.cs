@@ -16,36 +16,45 @@ namespace Furoshiki.Store.Migrations
                 columns: table => new
                 {
                     Digest = table.Column<string>(type: "TEXT", nullable: false),
-                    Size = table.Column<long>(type: "INTEGER", nullable: false)
+                    Size = table.Column<long>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Contents", x => x.Digest);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Profiles",
                 columns: table => new
                 {
-                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                    Id = table
+                        .Column<long>(type: "INTEGER", nullable: false)
                         .Annotation("Sqlite:Autoincrement", true),
-                    Name = table.Column<string>(type: "TEXT", maxLength: 60, nullable: false, collation: "NOCASE"),
+                    Name = table.Column<string>(
+                        type: "TEXT",
+                        maxLength: 60,
+                        nullable: false,
+                        collation: "NOCASE"
+                    ),
                     Description = table.Column<string>(type: "TEXT", nullable: false),
                     Author = table.Column<string>(type: "TEXT", nullable: false),
                     Licence = table.Column<string>(type: "TEXT", nullable: false),
                     Tags = table.Column<string>(type: "TEXT", nullable: false),
-                    LastOn = table.Column<DateTime>(type: "TEXT", nullable: true)
+                    LastOn = table.Column<DateTime>(type: "TEXT", nullable: true),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Profiles", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "SafeStates",
                 columns: table => new
                 {
-                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                    Id = table
+                        .Column<long>(type: "INTEGER", nullable: false)
                         .Annotation("Sqlite:Autoincrement", true),
                     DesktopId = table.Column<long>(type: "INTEGER", nullable: false),
                     Tree = table.Column<string>(type: "TEXT", nullable: false),
@@ -54,30 +63,33 @@ namespace Furoshiki.Store.Migrations
                     MadeAt = table.Column<DateTime>(type: "TEXT", nullable: false),
                     SavingOnId = table.Column<long>(type: "INTEGER", nullable: true),
                     Files = table.Column<int>(type: "INTEGER", nullable: false),
-                    Size = table.Column<long>(type: "INTEGER", nullable: false)
+                    Size = table.Column<long>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_SafeStates", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Switches",
                 columns: table => new
                 {
-                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                    Id = table
+                        .Column<long>(type: "INTEGER", nullable: false)
                         .Annotation("Sqlite:Autoincrement", true),
                     DesktopId = table.Column<long>(type: "INTEGER", nullable: false),
                     Root = table.Column<string>(type: "TEXT", nullable: false),
                     Changes = table.Column<string>(type: "TEXT", nullable: false),
                     State = table.Column<string>(type: "TEXT", nullable: false),
                     BegunAt = table.Column<DateTime>(type: "TEXT", nullable: false),
-                    EndedAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                    EndedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Switches", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "ContentChunks",
@@ -85,7 +97,7 @@ namespace Furoshiki.Store.Migrations
                 {
                     Digest = table.Column<string>(type: "TEXT", nullable: false),
                     Ordinal = table.Column<int>(type: "INTEGER", nullable: false),
-                    Bytes = table.Column<byte[]>(type: "BLOB", nullable: false)
+                    Bytes = table.Column<byte[]>(type: "BLOB", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -95,21 +107,24 @@ namespace Furoshiki.Store.Migrations
                         column: x => x.Digest,
                         principalTable: "Contents",
                         principalColumn: "Digest",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Savings",
                 columns: table => new
                 {
-                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                    Id = table
+                        .Column<long>(type: "INTEGER", nullable: false)
                         .Annotation("Sqlite:Autoincrement", true),
                     ProfileId = table.Column<long>(type: "INTEGER", nullable: false),
                     Number = table.Column<int>(type: "INTEGER", nullable: false),
                     Look = table.Column<string>(type: "TEXT", nullable: false),
                     Cover = table.Column<string>(type: "TEXT", nullable: false),
                     Note = table.Column<string>(type: "TEXT", nullable: false),
-                    SavedAt = table.Column<DateTime>(type: "TEXT", nullable: false)
+                    SavedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -119,21 +134,29 @@ namespace Furoshiki.Store.Migrations
                         column: x => x.ProfileId,
                         principalTable: "Profiles",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Desktops",
                 columns: table => new
                 {
-                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                    Id = table
+                        .Column<long>(type: "INTEGER", nullable: false)
                         .Annotation("Sqlite:Autoincrement", true),
-                    Name = table.Column<string>(type: "TEXT", maxLength: 60, nullable: false, collation: "NOCASE"),
+                    Name = table.Column<string>(
+                        type: "TEXT",
+                        maxLength: 60,
+                        nullable: false,
+                        collation: "NOCASE"
+                    ),
                     Root = table.Column<string>(type: "TEXT", nullable: false),
                     Version = table.Column<string>(type: "TEXT", nullable: false),
                     Map = table.Column<string>(type: "TEXT", nullable: false),
                     Screens = table.Column<string>(type: "TEXT", nullable: false),
-                    SavingOnId = table.Column<long>(type: "INTEGER", nullable: true)
+                    SavingOnId = table.Column<long>(type: "INTEGER", nullable: true),
                 },
                 constraints: table =>
                 {
@@ -143,66 +166,67 @@ namespace Furoshiki.Store.Migrations
                         column: x => x.SavingOnId,
                         principalTable: "Savings",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.SetNull);
-                });
+                        onDelete: ReferentialAction.SetNull
+                    );
+                }
+            );
 
             migrationBuilder.CreateIndex(
                 name: "IX_Desktops_Name",
                 table: "Desktops",
                 column: "Name",
-                unique: true);
+                unique: true
+            );
 
             migrationBuilder.CreateIndex(
                 name: "IX_Desktops_SavingOnId",
                 table: "Desktops",
-                column: "SavingOnId");
+                column: "SavingOnId"
+            );
 
             migrationBuilder.CreateIndex(
                 name: "IX_Profiles_Name",
                 table: "Profiles",
                 column: "Name",
-                unique: true);
+                unique: true
+            );
 
             migrationBuilder.CreateIndex(
                 name: "IX_SafeStates_DesktopId_MadeAt",
                 table: "SafeStates",
-                columns: new[] { "DesktopId", "MadeAt" });
+                columns: new[] { "DesktopId", "MadeAt" }
+            );
 
             migrationBuilder.CreateIndex(
                 name: "IX_Savings_ProfileId_Number",
                 table: "Savings",
                 columns: new[] { "ProfileId", "Number" },
-                unique: true);
+                unique: true
+            );
 
             migrationBuilder.CreateIndex(
                 name: "IX_Switches_State",
                 table: "Switches",
-                column: "State");
+                column: "State"
+            );
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropTable(
-                name: "ContentChunks");
+            migrationBuilder.DropTable(name: "ContentChunks");
 
-            migrationBuilder.DropTable(
-                name: "Desktops");
+            migrationBuilder.DropTable(name: "Desktops");
 
-            migrationBuilder.DropTable(
-                name: "SafeStates");
+            migrationBuilder.DropTable(name: "SafeStates");
 
-            migrationBuilder.DropTable(
-                name: "Switches");
+            migrationBuilder.DropTable(name: "Switches");
 
-            migrationBuilder.DropTable(
-                name: "Contents");
+            migrationBuilder.DropTable(name: "Contents");
 
-            migrationBuilder.DropTable(
-                name: "Savings");
+            migrationBuilder.DropTable(name: "Savings");
 
-            migrationBuilder.DropTable(
-                name: "Profiles");
+            migrationBuilder.DropTable(name: "Profiles");
         }
     }
 }

@@ -18,13 +18,29 @@ namespace Furoshiki.Web.Demo;
 /// Sets up the demo: writes the simulated desktop's folder, puts every look of the scenario on it by a real switch and
 /// saves it, and at last edits some of its files as other programs would.
 /// </summary>
-internal sealed class DemoScenario(DataFolder data, DesktopRegister register, Saver saver, SwitchRuns runs, IContentStore content)
+internal sealed class DemoScenario(
+    DataFolder data,
+    DesktopRegister register,
+    Saver saver,
+    SwitchRuns runs,
+    IContentStore content
+)
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
 
-    private sealed record ScenarioJson(DesktopJson Desktop, ProfileJson[] Profiles, EditJson[] Edits);
+    private sealed record ScenarioJson(
+        DesktopJson Desktop,
+        ProfileJson[] Profiles,
+        EditJson[] Edits
+    );
 
-    private sealed record DesktopJson(string Name, string Folder, string Map, string Version, Screen[] Screens);
+    private sealed record DesktopJson(
+        string Name,
+        string Folder,
+        string Map,
+        string Version,
+        Screen[] Screens
+    );
 
     private sealed record ProfileJson(ProfileForm Form, string[]? Cover, SavingJson[] Savings);
 
@@ -37,11 +53,20 @@ internal sealed class DemoScenario(DataFolder data, DesktopRegister register, Sa
     {
         if (register.All().Count > 0)
             return;
-        var scenario = JsonSerializer.Deserialize<ScenarioJson>(File.ReadAllBytes(Path.Combine(folder, "scenario.json")), Json)!;
+        var scenario = JsonSerializer.Deserialize<ScenarioJson>(
+            File.ReadAllBytes(Path.Combine(folder, "scenario.json")),
+            Json
+        )!;
         var root = data.Desktop(scenario.Desktop.Folder);
         CopyFolder(Path.Combine(folder, scenario.Desktop.Folder), root);
         var map = File.ReadAllBytes(Path.Combine(folder, scenario.Desktop.Map));
-        var desktop = register.Add(scenario.Desktop.Name, root, scenario.Desktop.Version, scenario.Desktop.Screens, map);
+        var desktop = register.Add(
+            scenario.Desktop.Name,
+            root,
+            scenario.Desktop.Version,
+            scenario.Desktop.Screens,
+            map
+        );
         foreach (var profile in scenario.Profiles)
             Save(desktop.Id, profile);
         foreach (var edit in scenario.Edits)
@@ -59,7 +84,9 @@ internal sealed class DemoScenario(DataFolder data, DesktopRegister register, Sa
             var desktop = register.Get(desktopId);
             PutOn(desktop, settings, profile.Form.Name);
             var cover = profile.Cover ?? [.. settings.Keys];
-            var saved = id is { } known ? saver.SaveNext(desktop, known, saving.Note, cover) : saver.SaveNew(desktop, profile.Form, saving.Note, cover);
+            var saved = id is { } known
+                ? saver.SaveNext(desktop, known, saving.Note, cover)
+                : saver.SaveNew(desktop, profile.Form, saving.Note, cover);
             id = saved.ProfileId;
         }
     }
@@ -76,13 +103,28 @@ internal sealed class DemoScenario(DataFolder data, DesktopRegister register, Sa
     {
         var look = Look.Of(settings.Select(kind => ComponentOf(desktop, kind.Key, kind.Value)));
         var reading = DesktopReader.Read(desktop.Map, desktop.Folder);
-        var plan = new SwitchPlanner(desktop.Map, reading, desktop.Folder, content).Plan(look, settings.Keys);
+        var plan = new SwitchPlanner(desktop.Map, reading, desktop.Folder, content).Plan(
+            look,
+            settings.Keys
+        );
         if (plan.Changes.IsEmpty)
             return;
-        using var run = new SwitchRun(new ReadyPlan(desktop, new Target(TargetKind.Saving, 0), plan, name, "", null, look.Digest.Hex));
+        using var run = new SwitchRun(
+            new ReadyPlan(
+                desktop,
+                new Target(TargetKind.Saving, 0),
+                plan,
+                name,
+                "",
+                null,
+                look.Digest.Hex
+            )
+        );
         var result = runs.CarryOut(run);
         if (!result.Switched || result.Parts.Any(part => part.Outcome == PartOutcome.NotTaken))
-            throw new InvalidOperationException($"The demo could not put {name} on: {result.Problem} {string.Join(" ", result.Parts.Select(part => part.Words))}");
+            throw new InvalidOperationException(
+                $"The demo could not put {name} on: {result.Problem} {string.Join(" ", result.Parts.Select(part => part.Words))}"
+            );
     }
 
     private static Component ComponentOf(LiveDesktop desktop, string kindName, JsonObject settings)
@@ -90,9 +132,22 @@ internal sealed class DemoScenario(DataFolder data, DesktopRegister register, Sa
         var kind = Kind.Get(kindName);
         var values = settings
             .Where(set => set.Value is not null)
-            .Select(set => KeyValuePair.Create(SettingKey.Parse(set.Key), kind.Setting(SettingKey.Parse(set.Key)).Type.Read(NativeJson.Read(set.Value!))));
+            .Select(set =>
+                KeyValuePair.Create(
+                    SettingKey.Parse(set.Key),
+                    kind.Setting(SettingKey.Parse(set.Key)).Type.Read(NativeJson.Read(set.Value!))
+                )
+            );
         var component = new Component(kindName, values.ToImmutableSortedDictionary(), []);
-        return component with { Assets = AssetFinder.Find(desktop.Map, desktop.Map.Find(kindName)!, component, desktop.Folder) };
+        return component with
+        {
+            Assets = AssetFinder.Find(
+                desktop.Map,
+                desktop.Map.Find(kindName)!,
+                component,
+                desktop.Folder
+            ),
+        };
     }
 
     private static void Edit(string path, EditJson edit)

@@ -39,10 +39,25 @@ internal sealed class NowReader(
         return new NowView(
             DesktopView.Of(desktop),
             reading.Look.Digest.Hex,
-            drift.On is { } on ? new OnView(on.ProfileId, on.Profile!.Name, on.Id, Saver.Ordinal(on.Number), Saver.Ordinal(on.Number + 1), on.Look) : null,
+            drift.On is { } on
+                ? new OnView(
+                    on.ProfileId,
+                    on.Profile!.Name,
+                    on.Id,
+                    Saver.Ordinal(on.Number),
+                    Saver.Ordinal(on.Number + 1),
+                    on.Look
+                )
+                : null,
             [.. drift.Parts.Select(DriftView.Of)],
             [.. reading.Unread.Select(UnreadView.Of)],
-            [.. reading.Look.Components.SelectMany(part => part.Assets).Where(asset => asset.Path is null).Select(asset => asset.Name).Distinct()],
+            [
+                .. reading
+                    .Look.Components.SelectMany(part => part.Assets)
+                    .Where(asset => asset.Path is null)
+                    .Select(asset => asset.Name)
+                    .Distinct(),
+            ],
             [.. reading.Look.Components.Select(PartView.Of)],
             safeStates.Last(desktop.Id),
             news.Of(desktop.Id)
@@ -53,12 +68,21 @@ internal sealed class NowReader(
     public Drift DriftOf(LiveDesktop desktop, DesktopReading reading)
     {
         using var db = databases.CreateDbContext();
-        var on = db.Savings.AsNoTracking().Include(one => one.Profile).FirstOrDefault(one => one.Id == desktop.SavingOnId);
+        var on = db
+            .Savings.AsNoTracking()
+            .Include(one => one.Profile)
+            .FirstOrDefault(one => one.Id == desktop.SavingOnId);
         if (on is null)
             return new Drift(null, []);
         var saved = library.Get(Digest.Parse(on.Look));
-        var kinds = saved.Components.Select(part => part.Kind).Except(reading.Unread.Select(part => part.Kind)).ToList();
-        return new Drift(on, Difference.Between(saved.Only(kinds), reading.Look.Only(kinds), library.FindTree));
+        var kinds = saved
+            .Components.Select(part => part.Kind)
+            .Except(reading.Unread.Select(part => part.Kind))
+            .ToList();
+        return new Drift(
+            on,
+            Difference.Between(saved.Only(kinds), reading.Look.Only(kinds), library.FindTree)
+        );
     }
 }
 
@@ -77,9 +101,17 @@ internal static class DesktopEndpoints
     public static void MapDesktops(this IEndpointRouteBuilder api)
     {
         var desktops = api.MapGroup("/desktops").WithTags("Desktops");
-        desktops.MapGet("", (DesktopRegister register) => register.All().Select(DesktopView.Of).ToList()).WithName("listDesktops");
         desktops
-            .MapGet("/{id:long}/now", (long id, DesktopRegister register, NowReader now) => now.Read(register.Get(id)))
+            .MapGet(
+                "",
+                (DesktopRegister register) => register.All().Select(DesktopView.Of).ToList()
+            )
+            .WithName("listDesktops");
+        desktops
+            .MapGet(
+                "/{id:long}/now",
+                (long id, DesktopRegister register, NowReader now) => now.Read(register.Get(id))
+            )
             .WithName("readNow");
     }
 }

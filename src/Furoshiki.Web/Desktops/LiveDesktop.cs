@@ -27,7 +27,10 @@ internal sealed record LiveDesktop(
 );
 
 /// <summary>The desktops that are registered.</summary>
-internal sealed class DesktopRegister(IDbContextFactory<FuroshikiDb> databases, IContentStore content)
+internal sealed class DesktopRegister(
+    IDbContextFactory<FuroshikiDb> databases,
+    IContentStore content
+)
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
 
@@ -40,11 +43,20 @@ internal sealed class DesktopRegister(IDbContextFactory<FuroshikiDb> databases, 
     public LiveDesktop Get(long id)
     {
         using var db = databases.CreateDbContext();
-        return Open(db.Desktops.AsNoTracking().FirstOrDefault(one => one.Id == id) ?? throw ProblemException.NotFound("This desktop"));
+        return Open(
+            db.Desktops.AsNoTracking().FirstOrDefault(one => one.Id == id)
+                ?? throw ProblemException.NotFound("This desktop")
+        );
     }
 
     /// <summary>Registers a desktop; nothing is written in its folder.</summary>
-    public LiveDesktop Add(string name, string root, string version, IReadOnlyList<Screen> screens, byte[] map)
+    public LiveDesktop Add(
+        string name,
+        string root,
+        string version,
+        IReadOnlyList<Screen> screens,
+        byte[] map
+    )
     {
         DesktopMapReader.Read(map);
         using var db = databases.CreateDbContext();
@@ -65,9 +77,11 @@ internal sealed class DesktopRegister(IDbContextFactory<FuroshikiDb> databases, 
     public void NoteOn(long desktop, long? saving)
     {
         using var db = databases.CreateDbContext();
-        db.Desktops.Where(one => one.Id == desktop).ExecuteUpdate(set => set.SetProperty(one => one.SavingOnId, saving));
+        db.Desktops.Where(one => one.Id == desktop)
+            .ExecuteUpdate(set => set.SetProperty(one => one.SavingOnId, saving));
         var now = DateTime.UtcNow;
-        db.Profiles.Where(one => one.Savings.Any(made => made.Id == saving)).ExecuteUpdate(set => set.SetProperty(one => one.LastOn, now));
+        db.Profiles.Where(one => one.Savings.Any(made => made.Id == saving))
+            .ExecuteUpdate(set => set.SetProperty(one => one.LastOn, now));
     }
 
     private LiveDesktop Open(DesktopRow row) =>

@@ -66,7 +66,9 @@ internal sealed class LookLibrary(IContentStore content)
                 return look;
         if (_planned.TryGetValue(digest, out var planned))
             return planned;
-        return content.SizeOf(digest) is null ? throw ProblemException.NotFound("This look") : Look.Parse(content.Read(digest));
+        return content.SizeOf(digest) is null
+            ? throw ProblemException.NotFound("This look")
+            : Look.Parse(content.Read(digest));
     }
 
     /// <summary>The tree with a digest; null if it was neither saved nor seen.</summary>
@@ -84,7 +86,12 @@ internal sealed class LookLibrary(IContentStore content)
     public byte[]? FindBytes(Digest digest)
     {
         foreach (var seen in _seen.Values)
-            if (seen.Files.TryGetValue(digest, out var path) && File.Exists(path) && File.ReadAllBytes(path) is var bytes && Digest.Of(bytes) == digest)
+            if (
+                seen.Files.TryGetValue(digest, out var path)
+                && File.Exists(path)
+                && File.ReadAllBytes(path) is var bytes
+                && Digest.Of(bytes) == digest
+            )
                 return bytes;
         return content.SizeOf(digest) is null ? null : content.Read(digest);
     }

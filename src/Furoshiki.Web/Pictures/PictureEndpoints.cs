@@ -7,7 +7,11 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Furoshiki.Web.Pictures;
 
 /// <summary>A look as a picture: each screen as SVG, its cloth as SVG, and its accent.</summary>
-internal sealed record PictureView(IReadOnlyList<ScreenPicture> Screens, string Cloth, string? Accent);
+internal sealed record PictureView(
+    IReadOnlyList<ScreenPicture> Screens,
+    string Cloth,
+    string? Accent
+);
 
 /// <summary>The drawing of a screen, whose size is in px.</summary>
 internal sealed record ScreenPicture(string Id, int Width, int Height, string Svg);
@@ -32,7 +36,12 @@ internal static class PictureEndpoints
         api.MapGet("/content/{digest}/{name}", Load).WithTags("Pictures").WithName("loadContent");
     }
 
-    private static PictureView Draw(string digest, long desktop, LookLibrary library, DesktopRegister register)
+    private static PictureView Draw(
+        string digest,
+        long desktop,
+        LookLibrary library,
+        DesktopRegister register
+    )
     {
         var look = library.Get(Parse(digest));
         var content = new PictureContent(
@@ -42,22 +51,40 @@ internal static class PictureEndpoints
         );
         var drawings = DesktopPicture.Draw(look, register.Get(desktop).Screens, content);
         return new PictureView(
-            [.. drawings.Select(one => new ScreenPicture(one.Screen.Id, one.Screen.Width, one.Screen.Height, one.Svg))],
+            [
+                .. drawings.Select(one => new ScreenPicture(
+                    one.Screen.Id,
+                    one.Screen.Width,
+                    one.Screen.Height,
+                    one.Svg
+                )),
+            ],
             Cloth.Draw(look),
             look[ColoursKind.Kind.Name]?["accent"]?.ToString()
         );
     }
 
     /// <summary>Content of foreign origin is only ever loaded as an image: a policy of its own keeps scripts in it from running.</summary>
-    private static Results<FileContentHttpResult, NotFound> Load(string digest, string name, LookLibrary library, HttpResponse response)
+    private static Results<FileContentHttpResult, NotFound> Load(
+        string digest,
+        string name,
+        LookLibrary library,
+        HttpResponse response
+    )
     {
-        if (!MediaTypes.TryGetValue(Path.GetExtension(name).ToLowerInvariant(), out var type) || library.FindBytes(Parse(digest)) is not { } bytes)
+        if (
+            !MediaTypes.TryGetValue(Path.GetExtension(name).ToLowerInvariant(), out var type)
+            || library.FindBytes(Parse(digest)) is not { } bytes
+        )
             return TypedResults.NotFound();
         response.Headers.CacheControl = ForEver;
-        response.Headers.ContentSecurityPolicy = "default-src 'none'; style-src 'unsafe-inline'; sandbox";
+        response.Headers.ContentSecurityPolicy =
+            "default-src 'none'; style-src 'unsafe-inline'; sandbox";
         return TypedResults.File(bytes, type);
     }
 
     private static Digest Parse(string digest) =>
-        Digest.TryParse(digest, out var parsed) ? parsed : throw ProblemException.NotFound("Content with such a digest");
+        Digest.TryParse(digest, out var parsed)
+            ? parsed
+            : throw ProblemException.NotFound("Content with such a digest");
 }

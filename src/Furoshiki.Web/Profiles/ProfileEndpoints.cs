@@ -48,13 +48,31 @@ internal sealed record ProfileCard(
 
 /// <summary>A saving in the list of a profile.</summary>
 /// <param name="Changes">What differs from the saving before it, in words; empty for the first.</param>
-internal sealed record SavingView(long Id, string Ordinal, string Look, string Note, DateTime SavedAt, IReadOnlyList<DriftView> Changes);
+internal sealed record SavingView(
+    long Id,
+    string Ordinal,
+    string Look,
+    string Note,
+    DateTime SavedAt,
+    IReadOnlyList<DriftView> Changes
+);
 
 /// <summary>A profile with all its savings, newest first.</summary>
-internal sealed record ProfilePage(ProfileCard Card, IReadOnlyList<SavingView> Savings, IReadOnlyList<PartView> Parts, IReadOnlyList<string> LeftAlone);
+internal sealed record ProfilePage(
+    ProfileCard Card,
+    IReadOnlyList<SavingView> Savings,
+    IReadOnlyList<PartView> Parts,
+    IReadOnlyList<string> LeftAlone
+);
 
 /// <summary>A request to save what is on a desktop; as a new profile where there is a form, as the next saving of one where there is a profile.</summary>
-internal sealed record SaveRequest(long Desktop, ProfileForm? Form, long? Profile, string Note, IReadOnlyList<string> Cover);
+internal sealed record SaveRequest(
+    long Desktop,
+    ProfileForm? Form,
+    long? Profile,
+    string Note,
+    IReadOnlyList<string> Cover
+);
 
 /// <summary>What was saved.</summary>
 internal sealed record SavedView(long ProfileId, long SavingId, int Number);
@@ -66,8 +84,14 @@ internal static class ProfileEndpoints
         var profiles = api.MapGroup("/profiles").WithTags("Profiles");
         profiles.MapGet("", List).WithName("listProfiles");
         profiles.MapGet("/{id:long}", Open).WithName("openProfile");
-        profiles.MapPost("", Save).WithName("save").ProducesProblem(StatusCodes.Status422UnprocessableEntity);
-        profiles.MapPut("/{id:long}", Describe).WithName("describeProfile").ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        profiles
+            .MapPost("", Save)
+            .WithName("save")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        profiles
+            .MapPut("/{id:long}", Describe)
+            .WithName("describeProfile")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
     }
 
     private static List<ProfileCard> List(long desktop, DesktopRegister register, CardMaker cards)
@@ -76,12 +100,22 @@ internal static class ProfileEndpoints
         return cards.All(live);
     }
 
-    private static ProfilePage Open(long id, long desktop, DesktopRegister register, CardMaker cards, LookLibrary library, IDbContextFactory<FuroshikiDb> databases)
+    private static ProfilePage Open(
+        long id,
+        long desktop,
+        DesktopRegister register,
+        CardMaker cards,
+        LookLibrary library,
+        IDbContextFactory<FuroshikiDb> databases
+    )
     {
         using var db = databases.CreateDbContext();
         var live = register.Get(desktop);
         var row =
-            db.Profiles.AsNoTracking().Include(one => one.Savings).FirstOrDefault(one => one.Id == id) ?? throw ProblemException.NotFound("This profile");
+            db.Profiles.AsNoTracking()
+                .Include(one => one.Savings)
+                .FirstOrDefault(one => one.Id == id)
+            ?? throw ProblemException.NotFound("This profile");
         var savings = row.Savings.OrderBy(one => one.Number).ToList();
         var looks = savings.Select(one => library.Get(Digest.Parse(one.Look))).ToList();
         var views = savings.Select(
@@ -92,14 +126,26 @@ internal static class ProfileEndpoints
                     one.Look,
                     one.Note,
                     DateTime.SpecifyKind(one.SavedAt, DateTimeKind.Utc),
-                    i == 0 ? [] : [.. Difference.Between(looks[i - 1], looks[i], library.FindTree).Select(DriftView.Of)]
+                    i == 0
+                        ? []
+                        :
+                        [
+                            .. Difference
+                                .Between(looks[i - 1], looks[i], library.FindTree)
+                                .Select(DriftView.Of),
+                        ]
                 )
         );
         return new ProfilePage(
             cards.One(live, row),
             [.. views.Reverse()],
             [.. looks[^1].Components.Select(PartView.Of)],
-            [.. live.Map.Kinds.Select(kind => kind.Kind).Where(kind => looks[^1][kind.Name] is null).Select(kind => kind.Title)]
+            [
+                .. live
+                    .Map.Kinds.Select(kind => kind.Kind)
+                    .Where(kind => looks[^1][kind.Name] is null)
+                    .Select(kind => kind.Title),
+            ]
         );
     }
 
@@ -110,15 +156,24 @@ internal static class ProfileEndpoints
         {
             ({ } form, null) => saver.SaveNew(desktop, form, request.Note, request.Cover),
             (null, { } profile) => saver.SaveNext(desktop, profile, request.Note, request.Cover),
-            _ => throw ProblemException.Field("name", "Save either as a new profile or as the next saving of one."),
+            _ => throw ProblemException.Field(
+                "name",
+                "Save either as a new profile or as the next saving of one."
+            ),
         };
         return new SavedView(saving.ProfileId, saving.Id, saving.Number);
     }
 
-    private static ProfileForm Describe(long id, ProfileForm form, IDbContextFactory<FuroshikiDb> databases)
+    private static ProfileForm Describe(
+        long id,
+        ProfileForm form,
+        IDbContextFactory<FuroshikiDb> databases
+    )
     {
         using var db = databases.CreateDbContext();
-        var row = db.Profiles.FirstOrDefault(one => one.Id == id) ?? throw ProblemException.NotFound("This profile");
+        var row =
+            db.Profiles.FirstOrDefault(one => one.Id == id)
+            ?? throw ProblemException.NotFound("This profile");
         var taken = form.Checked(db, id);
         taken.WriteTo(row);
         db.SaveChanges();
@@ -127,7 +182,11 @@ internal static class ProfileEndpoints
 }
 
 /// <summary>Makes the cards of the shelf: reads the desktop once, and plans every profile against it.</summary>
-internal sealed class CardMaker(IDbContextFactory<FuroshikiDb> databases, LookLibrary library, Core.Content.IContentStore content)
+internal sealed class CardMaker(
+    IDbContextFactory<FuroshikiDb> databases,
+    LookLibrary library,
+    Core.Content.IContentStore content
+)
 {
     public List<ProfileCard> All(LiveDesktop desktop)
     {
@@ -135,7 +194,8 @@ internal sealed class CardMaker(IDbContextFactory<FuroshikiDb> databases, LookLi
         var reading = library.ReadNow(desktop);
         return
         [
-            .. db.Profiles.AsNoTracking()
+            .. db
+                .Profiles.AsNoTracking()
                 .Include(one => one.Savings)
                 .OrderByDescending(one => one.LastOn)
                 .AsEnumerable()
@@ -143,14 +203,18 @@ internal sealed class CardMaker(IDbContextFactory<FuroshikiDb> databases, LookLi
         ];
     }
 
-    public ProfileCard One(LiveDesktop desktop, ProfileRow row) => Card(desktop, library.ReadNow(desktop), row);
+    public ProfileCard One(LiveDesktop desktop, ProfileRow row) =>
+        Card(desktop, library.ReadNow(desktop), row);
 
     private ProfileCard Card(LiveDesktop desktop, DesktopReading reading, ProfileRow row)
     {
         var saving = row.Savings.MaxBy(one => one.Number)!;
         var look = library.Get(Digest.Parse(saving.Look));
         var kinds = look.Components.Select(part => part.Kind).ToList();
-        var plan = new SwitchPlanner(desktop.Map, reading, desktop.Folder, content).Plan(look, kinds);
+        var plan = new SwitchPlanner(desktop.Map, reading, desktop.Folder, content).Plan(
+            look,
+            kinds
+        );
         return new ProfileCard(
             row.Id,
             ProfileForm.Of(row),
@@ -166,19 +230,36 @@ internal sealed class CardMaker(IDbContextFactory<FuroshikiDb> databases, LookLi
         );
     }
 
-    private static ReadinessView Readiness(LiveDesktop desktop, ProfileRow row, SavingRow saving, SwitchPlan plan)
+    private static ReadinessView Readiness(
+        LiveDesktop desktop,
+        ProfileRow row,
+        SavingRow saving,
+        SwitchPlan plan
+    )
     {
         if (plan.Refused.Length > 0)
-            return new ReadinessView(ReadinessState.Cannot, $"{Count(plan.Refused.Length, "part")} cannot go on");
+            return new ReadinessView(
+                ReadinessState.Cannot,
+                $"{Count(plan.Refused.Length, "part")} cannot go on"
+            );
         if (plan.Steps.IsEmpty)
             return new ReadinessView(ReadinessState.On, "On now");
-        return desktop.SavingOnId == saving.Id ? new ReadinessView(ReadinessState.Drifted, $"On, {Count(plan.Steps.Length, "part")} changed")
-            : row.Savings.FirstOrDefault(one => one.Id == desktop.SavingOnId) is { } on ? new ReadinessView(ReadinessState.Drifted, $"{Saver.Ordinal(on.Number)} is on")
+        return desktop.SavingOnId == saving.Id
+                ? new ReadinessView(
+                    ReadinessState.Drifted,
+                    $"On, {Count(plan.Steps.Length, "part")} changed"
+                )
+            : row.Savings.FirstOrDefault(one => one.Id == desktop.SavingOnId) is { } on
+                ? new ReadinessView(ReadinessState.Drifted, $"{Saver.Ordinal(on.Number)} is on")
             : new ReadinessView(ReadinessState.Ready, "Ready here");
     }
 
-    private static string Count(int count, string thing) => count == 1 ? $"1 {thing}" : $"{count} {thing}s";
+    private static string Count(int count, string thing) =>
+        count == 1 ? $"1 {thing}" : $"{count} {thing}s";
 
     private static IEnumerable<string> SuppliesOf(Look look) =>
-        look.Components.SelectMany(part => part.Assets).Select(asset => new SettingType.AssetName().Words(new SettingValue.Text(asset.Name))).Distinct();
+        look
+            .Components.SelectMany(part => part.Assets)
+            .Select(asset => new SettingType.AssetName().Words(new SettingValue.Text(asset.Name)))
+            .Distinct();
 }

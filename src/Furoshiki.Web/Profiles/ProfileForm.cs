@@ -5,7 +5,13 @@ using Microsoft.EntityFrameworkCore;
 namespace Furoshiki.Web.Profiles;
 
 /// <summary>What a person says of a profile.</summary>
-internal sealed record ProfileForm(string Name, string Description, string Author, string Licence, IReadOnlyList<string> Tags)
+internal sealed record ProfileForm(
+    string Name,
+    string Description,
+    string Author,
+    string Licence,
+    IReadOnlyList<string> Tags
+)
 {
     private const int LongestText = 2000;
     private const int MostTags = 12;
@@ -19,16 +25,34 @@ internal sealed record ProfileForm(string Name, string Description, string Autho
         if (name.Length == 0)
             throw ProblemException.Field("name", "A profile needs a name.");
         if (name.Length > FuroshikiDb.LongestName)
-            throw ProblemException.Field("name", $"The name has {name.Length} characters; {FuroshikiDb.LongestName} are the most.");
+            throw ProblemException.Field(
+                "name",
+                $"The name has {name.Length} characters; {FuroshikiDb.LongestName} are the most."
+            );
         if (name.Any(char.IsControl))
-            throw ProblemException.Field("name", "The name has a line break or another control character in it.");
+            throw ProblemException.Field(
+                "name",
+                "The name has a line break or another control character in it."
+            );
         if (db.Profiles.AsNoTracking().Any(one => one.Name == name && one.Id != profile))
-            throw ProblemException.Field("name", $"There is a profile named {name} already. Choose another name, or save as its next saving.");
+            throw ProblemException.Field(
+                "name",
+                $"There is a profile named {name} already. Choose another name, or save as its next saving."
+            );
         if (Description.Length > LongestText)
-            throw ProblemException.Field("description", $"The description has {Description.Length} characters; {LongestText} are the most.");
-        var tags = Tags.Select(tag => tag.Trim()).Where(tag => tag.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase).ToList();
+            throw ProblemException.Field(
+                "description",
+                $"The description has {Description.Length} characters; {LongestText} are the most."
+            );
+        var tags = Tags.Select(tag => tag.Trim())
+            .Where(tag => tag.Length > 0)
+            .Distinct(StringComparer.OrdinalIgnoreCase)
+            .ToList();
         if (tags.Count > MostTags || tags.Any(tag => tag.Length > LongestTag))
-            throw ProblemException.Field("tags", $"At most {MostTags} tags, each of at most {LongestTag} characters.");
+            throw ProblemException.Field(
+                "tags",
+                $"At most {MostTags} tags, each of at most {LongestTag} characters."
+            );
         return new ProfileForm(name, Description.Trim(), Author.Trim(), Licence.Trim(), tags);
     }
 
@@ -42,5 +66,11 @@ internal sealed record ProfileForm(string Name, string Description, string Autho
     }
 
     public static ProfileForm Of(ProfileRow row) =>
-        new(row.Name, row.Description, row.Author, row.Licence, JsonSerializer.Deserialize<string[]>(row.Tags)!);
+        new(
+            row.Name,
+            row.Description,
+            row.Author,
+            row.Licence,
+            JsonSerializer.Deserialize<string[]>(row.Tags)!
+        );
 }

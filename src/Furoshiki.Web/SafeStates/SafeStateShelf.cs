@@ -8,10 +8,22 @@ using Microsoft.EntityFrameworkCore;
 namespace Furoshiki.Web.SafeStates;
 
 /// <summary>A safe state: why and when it was made, the look it holds, how many files and how large. Its copies were read back when it was made.</summary>
-internal sealed record SafeStateView(long Id, string Reason, DateTime MadeAt, string Look, int Files, long Size);
+internal sealed record SafeStateView(
+    long Id,
+    string Reason,
+    DateTime MadeAt,
+    string Look,
+    int Files,
+    long Size
+);
 
 /// <summary>Keeps the safe states of all desktops.</summary>
-internal sealed class SafeStateShelf(IDbContextFactory<FuroshikiDb> databases, IContentStore content, LookLibrary library, TimeProvider clock)
+internal sealed class SafeStateShelf(
+    IDbContextFactory<FuroshikiDb> databases,
+    IContentStore content,
+    LookLibrary library,
+    TimeProvider clock
+)
 {
     public IReadOnlyList<SafeStateView> All(long desktop)
     {
@@ -28,7 +40,8 @@ internal sealed class SafeStateShelf(IDbContextFactory<FuroshikiDb> databases, I
     public SafeStateRow Get(long id)
     {
         using var db = databases.CreateDbContext();
-        return db.SafeStates.AsNoTracking().FirstOrDefault(one => one.Id == id) ?? throw ProblemException.NotFound("This safe state");
+        return db.SafeStates.AsNoTracking().FirstOrDefault(one => one.Id == id)
+            ?? throw ProblemException.NotFound("This safe state");
     }
 
     /// <summary>Keeps a safe state whose files are in the content store already.</summary>
@@ -56,8 +69,16 @@ internal sealed class SafeStateShelf(IDbContextFactory<FuroshikiDb> databases, I
     /// <summary>The desktop as a safe state has it, and everything managed in it.</summary>
     public (DesktopReading Reading, Tree Tree) Open(LiveDesktop desktop, SafeStateRow row)
     {
-        var tree = content.FindTree(Digest.Parse(row.Tree)) ?? throw ProblemException.NotFound("The content of this safe state");
-        return (DesktopReader.Read(desktop.Map, new SavedView(desktop.Map, tree, content, desktop.Folder)), tree);
+        var tree =
+            content.FindTree(Digest.Parse(row.Tree))
+            ?? throw ProblemException.NotFound("The content of this safe state");
+        return (
+            DesktopReader.Read(
+                desktop.Map,
+                new SavedView(desktop.Map, tree, content, desktop.Folder)
+            ),
+            tree
+        );
     }
 
     /// <summary>Keeps a look and the trees and files it names, so that its picture can be drawn later.</summary>
@@ -65,7 +86,10 @@ internal sealed class SafeStateShelf(IDbContextFactory<FuroshikiDb> databases, I
     {
         foreach (var asset in look.Components.SelectMany(part => part.Assets))
         {
-            if (asset is not { Content: { } digest, Path: { } place } || content.SizeOf(digest) is not null)
+            if (
+                asset is not { Content: { } digest, Path: { } place }
+                || content.SizeOf(digest) is not null
+            )
                 continue;
             var path = desktop.Map.FindPath(place)!.FromRoot;
             if (!asset.IsFolder)
@@ -90,19 +114,37 @@ internal sealed class SafeStateShelf(IDbContextFactory<FuroshikiDb> databases, I
     }
 
     private static ProblemException Changed(string path) =>
-        new(StatusCodes.Status409Conflict, "changed-meanwhile", $"{path} changed while it was being read. Try again.", "Nothing was saved.");
+        new(
+            StatusCodes.Status409Conflict,
+            "changed-meanwhile",
+            $"{path} changed while it was being read. Try again.",
+            "Nothing was saved."
+        );
 
     private static IQueryable<SafeStateRow> Of(FuroshikiDb db, long desktop) =>
-        db.SafeStates.AsNoTracking().Where(one => one.DesktopId == desktop).OrderByDescending(one => one.Id);
+        db
+            .SafeStates.AsNoTracking()
+            .Where(one => one.DesktopId == desktop)
+            .OrderByDescending(one => one.Id);
 
     private static SafeStateView View(SafeStateRow row) =>
-        new(row.Id, row.Reason, DateTime.SpecifyKind(row.MadeAt, DateTimeKind.Utc), row.Look, row.Files, row.Size);
+        new(
+            row.Id,
+            row.Reason,
+            DateTime.SpecifyKind(row.MadeAt, DateTimeKind.Utc),
+            row.Look,
+            row.Files,
+            row.Size
+        );
 }
 
 internal static class SafeStateEndpoints
 {
     public static void MapSafeStates(this IEndpointRouteBuilder api) =>
-        api.MapGet("/desktops/{id:long}/safe-states", (long id, SafeStateShelf shelf) => shelf.All(id))
+        api.MapGet(
+                "/desktops/{id:long}/safe-states",
+                (long id, SafeStateShelf shelf) => shelf.All(id)
+            )
             .WithTags("Safe states")
             .WithName("listSafeStates");
 }

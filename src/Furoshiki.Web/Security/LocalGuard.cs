@@ -28,11 +28,17 @@ internal static class LocalGuard
                 headers["Referrer-Policy"] = "no-referrer";
                 headers["Cross-Origin-Resource-Policy"] = "same-origin";
                 if (!IsLocal(context.Request))
-                    await Refuse(context, "This application answers on its own loopback address only.");
+                    await Refuse(
+                        context,
+                        "This application answers on its own loopback address only."
+                    );
                 else if (context.Request.Path == EnterPath)
                     await Enter(context, key);
                 else if (!Matches(context.Request.Cookies[Cookie], key))
-                    await Refuse(context, "Open the address that the start command printed: it has the key.");
+                    await Refuse(
+                        context,
+                        "Open the address that the start command printed: it has the key."
+                    );
                 else
                     await next();
             }
@@ -42,7 +48,9 @@ internal static class LocalGuard
     private static bool IsLocal(HttpRequest request)
     {
         var host = request.Host.Host;
-        var isLoopback = host == "localhost" || (IPAddress.TryParse(host, out var address) && IPAddress.IsLoopback(address));
+        var isLoopback =
+            host == "localhost"
+            || (IPAddress.TryParse(host, out var address) && IPAddress.IsLoopback(address));
         var origin = request.Headers.Origin.ToString();
         return isLoopback && (origin.Length == 0 || origin == $"{request.Scheme}://{request.Host}");
     }
@@ -67,7 +75,11 @@ internal static class LocalGuard
     }
 
     private static bool Matches(string? given, string key) =>
-        given is not null && CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(given), Encoding.UTF8.GetBytes(key));
+        given is not null
+        && CryptographicOperations.FixedTimeEquals(
+            Encoding.UTF8.GetBytes(given),
+            Encoding.UTF8.GetBytes(key)
+        );
 
     private static Task Refuse(HttpContext context, string sentence)
     {

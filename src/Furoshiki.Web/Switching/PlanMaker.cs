@@ -25,7 +25,14 @@ internal enum TargetKind
 internal sealed record Target(TargetKind Kind, long Id);
 
 /// <summary>A part in a plan.</summary>
-internal sealed record StepView(string Kind, string Title, string Words, IReadOnlyList<string> Settings, IReadOnlyList<string> Files, IReadOnlyList<string> Notes);
+internal sealed record StepView(
+    string Kind,
+    string Title,
+    string Words,
+    IReadOnlyList<string> Settings,
+    IReadOnlyList<string> Files,
+    IReadOnlyList<string> Notes
+);
 
 /// <summary>The parts whose change can be seen at the same moment.</summary>
 internal sealed record StepGroup(Shows Shows, IReadOnlyList<StepView> Steps);
@@ -59,7 +66,15 @@ internal sealed record PlanView(
 /// <summary>A plan with what it takes to carry it out.</summary>
 /// <param name="Name">What is put on, in words.</param>
 /// <param name="SavingAfter">The saving that is on afterwards.</param>
-internal sealed record ReadyPlan(LiveDesktop Desktop, Target Target, SwitchPlan Plan, string Name, string Caption, long? SavingAfter, string NowLook);
+internal sealed record ReadyPlan(
+    LiveDesktop Desktop,
+    Target Target,
+    SwitchPlan Plan,
+    string Name,
+    string Caption,
+    long? SavingAfter,
+    string NowLook
+);
 
 /// <summary>Makes plans from what stands on the disk.</summary>
 internal sealed class PlanMaker(
@@ -74,15 +89,21 @@ internal sealed class PlanMaker(
     public ReadyPlan Make(long desktopId, Target target)
     {
         var desktop = register.Get(desktopId);
-        return target.Kind == TargetKind.Saving ? ToSaving(desktop, target) : ToSafeState(desktop, target);
+        return target.Kind == TargetKind.Saving
+            ? ToSaving(desktop, target)
+            : ToSafeState(desktop, target);
     }
 
     public PlanView View(ReadyPlan ready)
     {
         var (desktop, plan) = (ready.Desktop, ready.Plan);
         var reading = library.ReadNow(desktop);
-        var leftAlone = plan.LeftAlone.Select(kind => reading.Look[kind]).Concat(plan.Refused.Select(part => reading.Look[part.Kind]));
-        var next = Core.Looks.Look.Of(plan.Wanted.Components.Concat(leftAlone.OfType<Core.Looks.Component>()));
+        var leftAlone = plan
+            .LeftAlone.Select(kind => reading.Look[kind])
+            .Concat(plan.Refused.Select(part => reading.Look[part.Kind]));
+        var next = Core.Looks.Look.Of(
+            plan.Wanted.Components.Concat(leftAlone.OfType<Core.Looks.Component>())
+        );
         library.Remember(next);
         return new PlanView(
             ready.Target,
@@ -90,12 +111,25 @@ internal sealed class PlanMaker(
             ready.Caption,
             ready.NowLook,
             next.Digest.Hex,
-            [.. plan.Steps.GroupBy(step => step.Shows).OrderBy(group => group.Key).Select(group => new StepGroup(group.Key, [.. group.Select(Step)]))],
-            [.. plan.Refused.Select(part => new RefusedView(part.Kind, Kind.Get(part.Kind).Title, part.Reason))],
+            [
+                .. plan
+                    .Steps.GroupBy(step => step.Shows)
+                    .OrderBy(group => group.Key)
+                    .Select(group => new StepGroup(group.Key, [.. group.Select(Step)])),
+            ],
+            [
+                .. plan.Refused.Select(part => new RefusedView(
+                    part.Kind,
+                    Kind.Get(part.Kind).Title,
+                    part.Reason
+                )),
+            ],
             [.. plan.Same.Select(kind => Kind.Get(kind).Title)],
             [.. plan.LeftAlone.Select(kind => Kind.Get(kind).Title)],
             [.. now.DriftOf(desktop, reading).Parts.Select(DriftView.Of)],
-            desktop.Folder.ManagedTree(desktop.Map).Entries.Values.Count(state => state.Type == FileType.File),
+            desktop
+                .Folder.ManagedTree(desktop.Map)
+                .Entries.Values.Count(state => state.Type == FileType.File),
             [.. plan.Changes.Select(change => change.Path)],
             plan.Fingerprint.Hex,
             [.. States(plan).Select(state => new MadeFromView(state.Key, Mark(state.Value)))]
@@ -103,13 +137,21 @@ internal sealed class PlanMaker(
     }
 
     /// <summary>The paths that are no longer in the state that a plan was made from; empty if the plan still holds.</summary>
-    public static IReadOnlyList<string> ChangedSince(ReadyPlan today, string fingerprint, IReadOnlyList<MadeFromView> madeFrom)
+    public static IReadOnlyList<string> ChangedSince(
+        ReadyPlan today,
+        string fingerprint,
+        IReadOnlyList<MadeFromView> madeFrom
+    )
     {
         if (today.Plan.Fingerprint.Hex == fingerprint)
             return [];
         var then = madeFrom.ToDictionary(one => one.Path, one => one.State);
-        var states = States(today.Plan).Select(state => new MadeFromView(state.Key, Mark(state.Value)));
-        var changed = states.Where(state => then.GetValueOrDefault(state.Path) != state.State).Select(state => state.Path).ToList();
+        var states = States(today.Plan)
+            .Select(state => new MadeFromView(state.Key, Mark(state.Value)));
+        var changed = states
+            .Where(state => then.GetValueOrDefault(state.Path) != state.State)
+            .Select(state => state.Path)
+            .ToList();
         return changed.Count > 0 ? changed : [.. madeFrom.Select(one => one.Path)];
     }
 
@@ -117,12 +159,26 @@ internal sealed class PlanMaker(
     {
         using var db = databases.CreateDbContext();
         var row =
-            db.Savings.AsNoTracking().Include(one => one.Profile).FirstOrDefault(one => one.Id == target.Id) ?? throw ProblemException.NotFound("This saving");
+            db.Savings.AsNoTracking()
+                .Include(one => one.Profile)
+                .FirstOrDefault(one => one.Id == target.Id)
+            ?? throw ProblemException.NotFound("This saving");
         var look = library.Get(Digest.Parse(row.Look));
         var reading = library.ReadNow(desktop);
         var cover = look.Components.Select(part => part.Kind).ToList();
-        var plan = new SwitchPlanner(desktop.Map, reading, desktop.Folder, content).Plan(look, cover);
-        return new ReadyPlan(desktop, target, plan, row.Profile!.Name, $"{Saver.Ordinal(row.Number)} saving", row.Id, reading.Look.Digest.Hex);
+        var plan = new SwitchPlanner(desktop.Map, reading, desktop.Folder, content).Plan(
+            look,
+            cover
+        );
+        return new ReadyPlan(
+            desktop,
+            target,
+            plan,
+            row.Profile!.Name,
+            $"{Saver.Ordinal(row.Number)} saving",
+            row.Id,
+            reading.Look.Digest.Hex
+        );
     }
 
     private ReadyPlan ToSafeState(LiveDesktop desktop, Target target)
@@ -132,11 +188,36 @@ internal sealed class PlanMaker(
             throw ProblemException.NotFound("This safe state");
         var reading = library.ReadNow(desktop);
         var (then, tree) = safeStates.Open(desktop, row);
-        foreach (var file in tree.Entries.Values.Select(state => state.Content).OfType<Digest>().Distinct())
+        foreach (
+            var file in tree
+                .Entries.Values.Select(state => state.Content)
+                .OfType<Digest>()
+                .Distinct()
+        )
             if (content.SizeOf(file) is null)
-                throw new ProblemException(StatusCodes.Status409Conflict, "safe-state-damaged", "This safe state has lost some of its content.", "Nothing was changed.");
-        var plan = GoBackPlanner.Plan(desktop.Map, reading, desktop.Folder.ManagedTree(desktop.Map), then, tree, library.FindTree);
-        return new ReadyPlan(desktop, target, plan, row.Reason, "safe state", row.SavingOnId, reading.Look.Digest.Hex);
+                throw new ProblemException(
+                    StatusCodes.Status409Conflict,
+                    "safe-state-damaged",
+                    "This safe state has lost some of its content.",
+                    "Nothing was changed."
+                );
+        var plan = GoBackPlanner.Plan(
+            desktop.Map,
+            reading,
+            desktop.Folder.ManagedTree(desktop.Map),
+            then,
+            tree,
+            library.FindTree
+        );
+        return new ReadyPlan(
+            desktop,
+            target,
+            plan,
+            row.Reason,
+            "safe state",
+            row.SavingOnId,
+            reading.Look.Digest.Hex
+        );
     }
 
     private static StepView Step(PartStep step) =>
@@ -144,14 +225,24 @@ internal sealed class PlanMaker(
             step.Difference.Kind,
             Kind.Get(step.Difference.Kind).Title,
             step.Difference.Summary(),
-            [.. step.Difference.Settings.Select(one => $"{one.Title}: {DifferenceWords.FromTo(step.Difference.Kind, one)}")],
+            [
+                .. step.Difference.Settings.Select(one =>
+                    $"{one.Title}: {DifferenceWords.FromTo(step.Difference.Kind, one)}"
+                ),
+            ],
             step.Files,
             step.Notes
         );
 
     private static IEnumerable<KeyValuePair<string, FileState?>> States(SwitchPlan plan) =>
-        plan.MadeFrom.Concat(plan.Changes.Select(change => KeyValuePair.Create(change.Path, change.Before))).DistinctBy(state => state.Key);
+        plan
+            .MadeFrom.Concat(
+                plan.Changes.Select(change => KeyValuePair.Create(change.Path, change.Before))
+            )
+            .DistinctBy(state => state.Key);
 
     private static string Mark(FileState? state) =>
-        state is null ? "absent" : Digest.Of(Tree.Of([KeyValuePair.Create("", state)]).ToBytes()).Short;
+        state is null
+            ? "absent"
+            : Digest.Of(Tree.Of([KeyValuePair.Create("", state)]).ToBytes()).Short;
 }

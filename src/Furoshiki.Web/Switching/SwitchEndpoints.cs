@@ -5,7 +5,11 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Furoshiki.Web.Switching;
 
 /// <summary>A request to carry out a plan as it was shown.</summary>
-internal sealed record SwitchRequest(Target Target, string Fingerprint, IReadOnlyList<MadeFromView> MadeFrom);
+internal sealed record SwitchRequest(
+    Target Target,
+    string Fingerprint,
+    IReadOnlyList<MadeFromView> MadeFrom
+);
 
 /// <summary>A switch that was started.</summary>
 internal sealed record StartedSwitch(long Id);
@@ -16,9 +20,15 @@ internal static class SwitchEndpoints
     {
         var group = api.MapGroup("").WithTags("Switching");
         group
-            .MapPost("/desktops/{id:long}/plans", (long id, Target target, PlanMaker plans) => plans.View(plans.Make(id, target)))
+            .MapPost(
+                "/desktops/{id:long}/plans",
+                (long id, Target target, PlanMaker plans) => plans.View(plans.Make(id, target))
+            )
             .WithName("planSwitch");
-        group.MapPost("/desktops/{id:long}/switches", Start).WithName("startSwitch").ProducesProblem(StatusCodes.Status409Conflict);
+        group
+            .MapPost("/desktops/{id:long}/switches", Start)
+            .WithName("startSwitch")
+            .ProducesProblem(StatusCodes.Status409Conflict);
         group.MapGet("/switches/{id:long}/progress", Follow).WithName("followSwitch");
         group
             .MapPost(
@@ -32,7 +42,12 @@ internal static class SwitchEndpoints
             .WithName("stopSwitch");
     }
 
-    private static Accepted<StartedSwitch> Start(long id, SwitchRequest request, PlanMaker plans, SwitchRuns runs)
+    private static Accepted<StartedSwitch> Start(
+        long id,
+        SwitchRequest request,
+        PlanMaker plans,
+        SwitchRuns runs
+    )
     {
         var ready = plans.Make(id, request.Target);
         var changed = PlanMaker.ChangedSince(ready, request.Fingerprint, request.MadeFrom);
@@ -47,10 +62,16 @@ internal static class SwitchEndpoints
         return TypedResults.Accepted($"/api/switches/{run}/progress", new StartedSwitch(run));
     }
 
-    private static ServerSentEventsResult<RunProgress> Follow(long id, SwitchRuns runs, CancellationToken cancellation) =>
-        TypedResults.ServerSentEvents(Events(runs.Get(id), cancellation));
+    private static ServerSentEventsResult<RunProgress> Follow(
+        long id,
+        SwitchRuns runs,
+        CancellationToken cancellation
+    ) => TypedResults.ServerSentEvents(Events(runs.Get(id), cancellation));
 
-    private static async IAsyncEnumerable<SseItem<RunProgress>> Events(SwitchRun run, [EnumeratorCancellation] CancellationToken cancellation)
+    private static async IAsyncEnumerable<SseItem<RunProgress>> Events(
+        SwitchRun run,
+        [EnumeratorCancellation] CancellationToken cancellation
+    )
     {
         await foreach (var progress in run.Follow(cancellation))
             yield return new SseItem<RunProgress>(progress, "progress");

@@ -32,7 +32,12 @@ internal sealed record PartResult(string Kind, string Title, PartOutcome Outcome
 /// <param name="Switched">False if everything is as it was before.</param>
 /// <param name="Problem">Why it went back; null if it did not.</param>
 /// <param name="SafeState">The safe state that was made before it; null if it came to none.</param>
-internal sealed record RunResult(bool Switched, string? Problem, long? SafeState, IReadOnlyList<PartResult> Parts);
+internal sealed record RunResult(
+    bool Switched,
+    string? Problem,
+    long? SafeState,
+    IReadOnlyList<PartResult> Parts
+);
 
 /// <summary>How far a switch is.</summary>
 /// <param name="Stage">What is being done: "safe-state", "writing", "checking" or "ended".</param>
@@ -40,7 +45,13 @@ internal sealed record RunResult(bool Switched, string? Problem, long? SafeState
 /// <param name="Total">Files in all.</param>
 /// <param name="Path">The file that was put in place last.</param>
 /// <param name="Result">How it ended; null before that.</param>
-internal sealed record RunProgress(string Stage, int Done, int Total, string? Path, RunResult? Result);
+internal sealed record RunProgress(
+    string Stage,
+    int Done,
+    int Total,
+    string? Path,
+    RunResult? Result
+);
 
 /// <summary>A switch on its way, or ended.</summary>
 internal sealed class SwitchRun(ReadyPlan plan) : IDisposable
@@ -66,7 +77,9 @@ internal sealed class SwitchRun(ReadyPlan plan) : IDisposable
     }
 
     /// <summary>All progress from the beginning, then each as it comes, to the end.</summary>
-    public async IAsyncEnumerable<RunProgress> Follow([EnumeratorCancellation] CancellationToken cancellation)
+    public async IAsyncEnumerable<RunProgress> Follow(
+        [EnumeratorCancellation] CancellationToken cancellation
+    )
     {
         for (var next = 0; ; next++)
         {
@@ -105,7 +118,8 @@ internal sealed class SwitchRuns(
     private readonly ConcurrentDictionary<long, SwitchRun> _runs = new();
     private long _last;
 
-    public SwitchRun Get(long id) => _runs.GetValueOrDefault(id) ?? throw ProblemException.NotFound("This switch");
+    public SwitchRun Get(long id) =>
+        _runs.GetValueOrDefault(id) ?? throw ProblemException.NotFound("This switch");
 
     public long Start(ReadyPlan plan)
     {
@@ -122,9 +136,16 @@ internal sealed class SwitchRuns(
         var (done, total) = (0, plan.Changes.Length);
         long? safeState = null;
         var before = library.ReadNow(desktop).Look;
-        var transaction = new SwitchTransaction(desktop.Id, desktop.Folder, desktop.Map, content, journal)
+        var transaction = new SwitchTransaction(
+            desktop.Id,
+            desktop.Folder,
+            desktop.Map,
+            content,
+            journal
+        )
         {
-            SafeStateMade = tree => safeState = safeStates.Keep(desktop, tree, before, $"Before {run.Plan.Name}"),
+            SafeStateMade = tree =>
+                safeState = safeStates.Keep(desktop, tree, before, $"Before {run.Plan.Name}"),
             At = point => Report(point),
         };
         RunResult result;
@@ -134,18 +155,33 @@ internal sealed class SwitchRuns(
             var outcome = transaction.Run(plan, run.Stopped);
             if (outcome.Switched)
                 register.NoteOn(desktop.Id, run.Plan.SavingAfter);
-            result = new RunResult(outcome.Switched, outcome.Problem, safeState, outcome.Switched ? Check(plan, desktop) : []);
+            result = new RunResult(
+                outcome.Switched,
+                outcome.Problem,
+                safeState,
+                outcome.Switched ? Check(plan, desktop) : []
+            );
         }
         catch (SwitchRefusedException refused)
         {
-            result = new RunResult(false, $"{refused.Message} {string.Join(", ", refused.Paths)}".Trim(), null, []);
+            result = new RunResult(
+                false,
+                $"{refused.Message} {string.Join(", ", refused.Paths)}".Trim(),
+                null,
+                []
+            );
         }
 #pragma warning disable CA1031 // However a switch ends, the person who waits for it is told.
         catch (Exception problem)
 #pragma warning restore CA1031
         {
             SwitchLog.BrokenOff(log, problem);
-            result = new RunResult(false, $"{problem.Message} The journal has this switch: the next start ends it as exactly the old or the new state.", safeState, []);
+            result = new RunResult(
+                false,
+                $"{problem.Message} The journal has this switch: the next start ends it as exactly the old or the new state.",
+                safeState,
+                []
+            );
         }
         run.Report(new RunProgress("ended", done, total, null, result));
         return result;
@@ -163,7 +199,11 @@ internal sealed class SwitchRuns(
     private List<PartResult> Check(SwitchPlan plan, LiveDesktop desktop)
     {
         var reading = library.ReadNow(desktop);
-        return [.. plan.Steps.Select(step => Check(step, plan.Wanted, reading)), .. plan.Refused.Select(part => Result(part.Kind, PartOutcome.NotTaken, part.Reason))];
+        return
+        [
+            .. plan.Steps.Select(step => Check(step, plan.Wanted, reading)),
+            .. plan.Refused.Select(part => Result(part.Kind, PartOutcome.NotTaken, part.Reason)),
+        ];
     }
 
     private static PartResult Check(PartStep step, Look wanted, DesktopReading reading)
@@ -171,7 +211,11 @@ internal sealed class SwitchRuns(
         var kind = step.Difference.Kind;
         var part = reading.Parts.First(one => one.Kind == kind);
         if (part.Component is null)
-            return Result(kind, PartOutcome.NotTaken, $"{part.File} could not be read: {part.Reason}");
+            return Result(
+                kind,
+                PartOutcome.NotTaken,
+                $"{part.File} could not be read: {part.Reason}"
+            );
         if (!Equals(part.Component, wanted[kind]) && step.Notes.IsEmpty)
             return Result(kind, PartOutcome.NotTaken, $"It reads as {part.Component.Words} now.");
         return step.Shows == Shows.AtOnce
@@ -179,7 +223,8 @@ internal sealed class SwitchRuns(
             : Result(kind, PartOutcome.Waiting, $"{part.Component.Words}, written");
     }
 
-    private static PartResult Result(string kind, PartOutcome outcome, string words) => new(kind, Kind.Get(kind).Title, outcome, words);
+    private static PartResult Result(string kind, PartOutcome outcome, string words) =>
+        new(kind, Kind.Get(kind).Title, outcome, words);
 }
 
 internal static partial class SwitchLog

@@ -4,12 +4,37 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'shelf', component: () => import('./pages/ShelfPage.vue'), meta: { title: 'Shelf' } },
-    { path: '/profiles/:id(\\d+)', name: 'profile', component: () => import('./pages/ProfilePage.vue'), meta: { title: 'Profile' } },
+    {
+      path: '/profiles/:id(\\d+)',
+      name: 'profile',
+      component: () => import('./pages/ProfilePage.vue'),
+      meta: { title: 'Profile' },
+    },
     { path: '/save', name: 'save', component: () => import('./pages/SavePage.vue'), meta: { title: 'Save' } },
-    { path: '/compare', name: 'compare', component: () => import('./pages/ComparePage.vue'), meta: { title: 'Compare' } },
-    { path: '/switch', name: 'switch', component: () => import('./pages/SwitchPage.vue'), meta: { title: 'Switch plan' } },
-    { path: '/safe-states', name: 'states', component: () => import('./pages/SafeStatesPage.vue'), meta: { title: 'Safe states' } },
-    { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./pages/NowherePage.vue'), meta: { title: 'Nothing here' } },
+    {
+      path: '/compare',
+      name: 'compare',
+      component: () => import('./pages/ComparePage.vue'),
+      meta: { title: 'Compare' },
+    },
+    {
+      path: '/switch',
+      name: 'switch',
+      component: () => import('./pages/SwitchPage.vue'),
+      meta: { title: 'Switch plan' },
+    },
+    {
+      path: '/safe-states',
+      name: 'states',
+      component: () => import('./pages/SafeStatesPage.vue'),
+      meta: { title: 'Safe states' },
+    },
+    {
+      path: '/:rest(.*)*',
+      name: 'nowhere',
+      component: () => import('./pages/NowherePage.vue'),
+      meta: { title: 'Nothing here' },
+    },
   ],
 })
 
@@ -19,7 +44,10 @@ const CARRIED = ['lineup', 'desktop'] as const
 router.beforeEach((to: RouteLocationNormalized, from: RouteLocationNormalized) => {
   const missing = CARRIED.filter((name) => from.query[name] && to.query[name] === undefined)
   if (missing.length === 0) return true
-  return { ...to, query: { ...to.query, ...Object.fromEntries(missing.map((name) => [name, from.query[name]])) } }
+  return {
+    ...to,
+    query: { ...to.query, ...Object.fromEntries(missing.map((name) => [name, from.query[name]])) },
+  }
 })
 
 router.afterEach((to) => {

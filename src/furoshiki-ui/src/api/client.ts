@@ -28,7 +28,9 @@ export class ProblemError extends Error {
 }
 
 /** The data of an answer; a problem is thrown. */
-export async function take<T>(request: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+export async function take<T>(
+  request: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
   const answer = await request.catch(() => {
     throw new ProblemError(UNREACHABLE)
   })

@@ -23,7 +23,8 @@ export function useFreshness(now: Ref<Schemas['NowView'] | undefined>) {
     () => now.value && `${now.value.look} ${now.value.on?.savingId} ${now.value.wayBack?.id}`,
     (_, before) => {
       if (before !== undefined)
-        for (const key of ['profiles', 'profile', 'comparison', 'safe-states']) void client.invalidateQueries({ queryKey: [key] })
+        for (const key of ['profiles', 'profile', 'comparison', 'safe-states'])
+          void client.invalidateQueries({ queryKey: [key] })
     },
   )
 }
@@ -38,7 +39,11 @@ export const useProfile = (id: Ref<number>, desktop: Ref<number>) =>
   useQuery({
     queryKey: ['profile', id, desktop],
     queryFn: () =>
-      take(api.GET('/api/profiles/{id}', { params: { path: { id: id.value }, query: { desktop: desktop.value } } })),
+      take(
+        api.GET('/api/profiles/{id}', {
+          params: { path: { id: id.value }, query: { desktop: desktop.value } },
+        }),
+      ),
   })
 
 export const useComparison = (desktop: Ref<number>, looks: Ref<string[]>) =>
@@ -57,7 +62,8 @@ export const useComparison = (desktop: Ref<number>, looks: Ref<string[]>) =>
 export const useSafeStates = (desktop: Ref<number>) =>
   useQuery({
     queryKey: ['safe-states', desktop],
-    queryFn: () => take(api.GET('/api/desktops/{id}/safe-states', { params: { path: { id: desktop.value } } })),
+    queryFn: () =>
+      take(api.GET('/api/desktops/{id}/safe-states', { params: { path: { id: desktop.value } } })),
   })
 
 /** A plan is made anew whenever it is asked for, never taken from memory. */

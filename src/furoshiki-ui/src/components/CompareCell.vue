@@ -11,7 +11,9 @@ defineProps<{ cell: Schemas['CellView']; first: boolean }>()
     <template v-else>
       <SwatchRow v-if="cell.swatches.length > 0" :colours="cell.swatches" />
       {{ cell.words }}
-      <span v-if="cell.distance !== null" class="second" title="Colour difference, CIEDE2000">ΔE {{ cell.distance }}</span>
+      <span v-if="cell.distance !== null" class="second" title="Colour difference, CIEDE2000"
+        >ΔE {{ cell.distance }}</span
+      >
     </template>
   </span>
 </template>

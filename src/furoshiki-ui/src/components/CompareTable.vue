@@ -13,7 +13,8 @@ const props = defineProps<{
 const emit = defineEmits<{ open: [kind: string] }>()
 
 const rows = computed(() => props.comparison.rows.filter((row) => props.all || row.differs))
-const isOpen = (row: Schemas['PartRowView']) => row.settings.length > 0 && (props.settings || row.kind === props.opened)
+const isOpen = (row: Schemas['PartRowView']) =>
+  row.settings.length > 0 && (props.settings || row.kind === props.opened)
 </script>
 
 <template>
@@ -22,7 +23,9 @@ const isOpen = (row: Schemas['PartRowView']) => row.settings.length > 0 && (prop
     <div class="unseen" role="rowgroup">
       <div role="row">
         <span role="columnheader">Part</span>
-        <span v-for="side in comparison.sides" :key="side.ref" role="columnheader">{{ side.name }}, {{ side.caption }}</span>
+        <span v-for="side in comparison.sides" :key="side.ref" role="columnheader"
+          >{{ side.name }}, {{ side.caption }}</span
+        >
       </div>
     </div>
     <div role="rowgroup">
@@ -42,7 +45,13 @@ const isOpen = (row: Schemas['PartRowView']) => row.settings.length > 0 && (prop
           <CompareCell v-for="(cell, i) in row.cells" :key="i" :cell="cell" :first="i === 0" />
         </div>
         <template v-if="isOpen(row)">
-          <div v-for="setting in row.settings" :key="setting.title" class="line setting" role="row" :style="{ gridTemplateColumns: columns }">
+          <div
+            v-for="setting in row.settings"
+            :key="setting.title"
+            class="line setting"
+            role="row"
+            :style="{ gridTemplateColumns: columns }"
+          >
             <span role="rowheader" class="second">{{ setting.title }}</span>
             <CompareCell v-for="(cell, i) in setting.cells" :key="i" :cell="cell" :first="i === 0" />
           </div>

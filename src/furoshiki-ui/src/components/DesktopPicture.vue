@@ -51,6 +51,7 @@ function open(event: Event) {
 
 <template>
   <div class="picture">
+    <!-- eslint-disable vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/no-static-element-interactions -- every part that can be pressed here stands in a list beside the picture too -->
     <div
       ref="stage"
       class="screens"
@@ -73,11 +74,17 @@ function open(event: Event) {
         v-if="mark"
         class="mark"
         :class="{ low: mark.top < 24 }"
-        :style="{ left: `${mark.left}px`, top: `${mark.top}px`, width: `${mark.width}px`, height: `${mark.height}px` }"
+        :style="{
+          left: `${mark.left}px`,
+          top: `${mark.top}px`,
+          width: `${mark.width}px`,
+          height: `${mark.height}px`,
+        }"
       >
         <span class="mark-name">{{ mark.name }}</span>
       </span>
     </div>
+    <!-- eslint-enable -->
     <span v-if="corner && data?.accent" class="corner" :style="{ backgroundColor: data.accent }" />
     <div v-if="cloth" class="cloth" v-html="data?.cloth" />
   </div>

@@ -22,7 +22,9 @@ const KEYS = [
       </div>
       <dl>
         <div v-for="[key, words] in KEYS" :key="key">
-          <dt><kbd>{{ key }}</kbd></dt>
+          <dt>
+            <kbd>{{ key }}</kbd>
+          </dt>
           <dd>{{ words }}</dd>
         </div>
       </dl>

@@ -23,15 +23,28 @@ const lined = computed(() =>
   <section class="line-up" aria-label="Line-up">
     <h2>Line-up</h2>
     <div v-for="one in lined" :key="one.reference" class="one">
-      <DesktopPicture v-if="one.look" class="thumb" :look="one.look" :desktop="id" :name="one.name" main-only />
+      <DesktopPicture
+        v-if="one.look"
+        class="thumb"
+        :look="one.look"
+        :desktop="id"
+        :name="one.name"
+        main-only
+      />
       <span>{{ one.name }}</span>
-      <VBtn class="bare" :aria-label="`Take ${one.name} out of the line-up`" @click="lineUp.toggle(one.reference)">
+      <VBtn
+        class="bare"
+        :aria-label="`Take ${one.name} out of the line-up`"
+        @click="lineUp.toggle(one.reference)"
+      >
         <IconX :size="14" />
       </VBtn>
     </div>
     <span v-if="lined.length === 1" class="third">Line up another look to compare them.</span>
     <VBtn class="push" @click="lineUp.clear()">Clear</VBtn>
-    <VBtn class="main" :disabled="lined.length < 2" @click="lineUp.compare()">Compare {{ lined.length }}</VBtn>
+    <VBtn class="main" :disabled="lined.length < 2" @click="lineUp.compare()"
+      >Compare {{ lined.length }}</VBtn
+    >
   </section>
 </template>
 

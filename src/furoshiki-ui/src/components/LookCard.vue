@@ -28,12 +28,18 @@ function press(event: KeyboardEvent) {
 <template>
   <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- the keys belong to what in the card has the focus -->
   <article class="card" :data-profile="card.profile.name" @keydown="press">
-    <RouterLink class="open" :to="{ name: 'profile', params: { id: card.id } }" :aria-label="`Open ${card.profile.name}`">
+    <RouterLink
+      class="open"
+      :to="{ name: 'profile', params: { id: card.id } }"
+      :aria-label="`Open ${card.profile.name}`"
+    >
       <DesktopPicture :look="card.look" :desktop="desktop" :name="card.profile.name" main-only cloth corner />
     </RouterLink>
     <div class="actions">
       <VBtn v-if="!isOn" class="main" :to="plan">Switch…</VBtn>
-      <VBtn :aria-pressed="isLined" @click="lineUp.toggle(reference)">{{ isLined ? 'Lined up' : 'Line up' }}</VBtn>
+      <VBtn :aria-pressed="isLined" @click="lineUp.toggle(reference)">{{
+        isLined ? 'Lined up' : 'Line up'
+      }}</VBtn>
     </div>
     <div class="words">
       <h2 :title="card.profile.name">{{ card.profile.name }}</h2>

@@ -18,7 +18,9 @@ const screens = (desktop: Schemas['DesktopView']) =>
 
 <template>
   <aside class="now" :class="{ unfolded: isUnfolded }" aria-label="Now">
-    <VBtn class="fold" :aria-expanded="isUnfolded" @click="isUnfolded = !isUnfolded">{{ isUnfolded ? 'Fold' : 'Unfold' }}</VBtn>
+    <VBtn class="fold" :aria-expanded="isUnfolded" @click="isUnfolded = !isUnfolded">{{
+      isUnfolded ? 'Fold' : 'Unfold'
+    }}</VBtn>
     <template v-if="now">
       <VMenu>
         <template #activator="{ props: menu }">
@@ -41,9 +43,13 @@ const screens = (desktop: Schemas['DesktopView']) =>
         <p class="third label">Now</p>
         <DesktopPicture :look="now.look" :desktop="now.desktop.id" :name="`${now.desktop.name} now`" framed />
         <template v-if="on">
-          <RouterLink class="on" :to="{ name: 'profile', params: { id: on.profileId } }">{{ on.name }}</RouterLink>
+          <RouterLink class="on" :to="{ name: 'profile', params: { id: on.profileId } }">{{
+            on.name
+          }}</RouterLink>
           <p class="second folds" data-test="on">
-            {{ on.ordinal }} saving{{ drift.length > 0 ? `, and ${count(drift.length, 'change')} since` : '' }}
+            {{ on.ordinal }} saving{{
+              drift.length > 0 ? `, and ${count(drift.length, 'change')} since` : ''
+            }}
           </p>
           <p v-if="drift.length > 0" class="second strip">{{ count(drift.length, 'change') }}</p>
         </template>
@@ -76,11 +82,18 @@ const screens = (desktop: Schemas['DesktopView']) =>
       <section class="back" aria-label="Way back">
         <h3 class="folds">Way back</h3>
         <div v-if="now.wayBack" class="last folds">
-          <DesktopPicture :look="now.wayBack.look" :desktop="now.desktop.id" :name="now.wayBack.reason" main-only />
+          <DesktopPicture
+            :look="now.wayBack.look"
+            :desktop="now.desktop.id"
+            :name="now.wayBack.reason"
+            main-only
+          />
           <p>{{ now.wayBack.reason }}<br />{{ moment(now.wayBack.madeAt) }}, checked</p>
         </div>
         <p v-else class="folds">Every switch makes a safe state first. It will stand here.</p>
-        <VBtn v-if="now.wayBack" class="go" :to="{ name: 'switch', query: { state: now.wayBack.id } }">Go back…</VBtn>
+        <VBtn v-if="now.wayBack" class="go" :to="{ name: 'switch', query: { state: now.wayBack.id } }"
+          >Go back…</VBtn
+        >
       </section>
     </template>
     <p v-else class="third">Reading the desktop…</p>

@@ -3,12 +3,25 @@ import type { Schemas } from '@/api/client'
 import SwatchRow from './SwatchRow.vue'
 
 defineProps<{ parts: Schemas['PartView'][]; opened?: string }>()
+defineEmits<{ open: [kind: string] }>()
 </script>
 
 <template>
   <dl class="parts paper">
-    <div v-for="part in parts" :id="`part-${part.kind}`" :key="part.kind" :class="{ opened: part.kind === opened }">
-      <dt>{{ part.title }}</dt>
+    <div
+      v-for="part in parts"
+      :id="`part-${part.kind}`"
+      :key="part.kind"
+      :class="{ opened: part.kind === opened }"
+    >
+      <dt>
+        <button
+          :aria-expanded="part.kind === opened"
+          @click="$emit('open', part.kind === opened ? '' : part.kind)"
+        >
+          {{ part.title }}
+        </button>
+      </dt>
       <dd>
         <SwatchRow v-if="part.swatches.length > 0" :colours="part.swatches" />
         {{ part.words }}
@@ -38,6 +51,10 @@ defineProps<{ parts: Schemas['PartView'][]; opened?: string }>()
 
 .parts dt {
   font-weight: 600;
+}
+
+.parts button:hover {
+  text-decoration: underline;
 }
 
 .opened {

@@ -27,7 +27,10 @@ const summary = (group: Schemas['StepGroup']) => {
   const settings = group.steps.reduce((sum, step) => sum + step.settings.length, 0)
   return `${count(group.steps.length, 'part')}, ${count(settings, 'setting')} in ${count(files, 'file')}`
 }
-const isMade = computed(() => !!props.progress && props.progress.stage !== 'safe-state' && props.progress.result?.safeState !== null)
+const isMade = computed(
+  () =>
+    !!props.progress && props.progress.stage !== 'safe-state' && props.progress.result?.safeState !== null,
+)
 </script>
 
 <template>

@@ -11,7 +11,9 @@ const shape = computed(() => SHAPES[props.signal])
 </script>
 
 <template>
-  <span class="signal" :class="[signal, { tinted }]"><span aria-hidden="true">{{ shape }}</span> {{ word }}</span>
+  <span class="signal" :class="[signal, { tinted }]"
+    ><span aria-hidden="true">{{ shape }}</span> {{ word }}</span
+  >
 </template>
 
 <style scoped>

@@ -14,7 +14,9 @@ const KEY: InjectionKey<Desktop> = Symbol('desktop')
 export function provideDesktop() {
   const { data: desktops, error } = useDesktops()
   const chosen = useAddress('desktop')
-  const known = computed(() => desktops.value?.find((one) => String(one.id) === chosen.value) ?? desktops.value?.[0])
+  const known = computed(
+    () => desktops.value?.find((one) => String(one.id) === chosen.value) ?? desktops.value?.[0],
+  )
   const id = computed(() => known.value?.id)
   const { data: now, error: nowError } = useNow(id)
   provide(KEY, { id: computed(() => id.value ?? 0), now })

@@ -3,7 +3,8 @@ import { useEventListener } from '@vueuse/core'
 const SEQUENCE_MS = 1200
 
 const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
 
 /**
  * Calls what belongs to a key, or to two keys pressed one after the other ("g s"). Nothing is called while a person
@@ -13,7 +14,8 @@ export function useKeys(keys: Record<string, () => void>) {
   let first = ''
   let at = 0
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-    if (event.defaultPrevented || isTyping(event.target) || event.ctrlKey || event.altKey || event.metaKey) return
+    if (event.defaultPrevented || isTyping(event.target) || event.ctrlKey || event.altKey || event.metaKey)
+      return
     const now = performance.now()
     const pair = now - at < SEQUENCE_MS ? `${first} ${event.key}` : ''
     const action = keys[pair] ?? keys[event.key]

@@ -17,7 +17,9 @@ const { id } = useDesktop()
 const lineUp = useLineUp()
 const { data: profiles } = useProfiles(id)
 
-const looks = computed(() => [route.query.look ?? lineUp.looks.value].flat().filter((one): one is string => !!one))
+const looks = computed(() =>
+  [route.query.look ?? lineUp.looks.value].flat().filter((one): one is string => !!one),
+)
 const { data, error } = useComparison(id, looks)
 const showsAll = useAddress('all')
 const showsSettings = useAddress('settings')
@@ -26,7 +28,10 @@ const opened = useAddress('part')
 const choices = computed(() =>
   [
     { reference: 'now', name: 'Now' },
-    ...(profiles.value ?? []).map((card) => ({ reference: `saving-${card.savingId}`, name: card.profile.name })),
+    ...(profiles.value ?? []).map((card) => ({
+      reference: `saving-${card.savingId}`,
+      name: card.profile.name,
+    })),
   ].filter((one) => !looks.value.includes(one.reference)),
 )
 const columns = computed(() => `132px repeat(${data.value?.sides.length ?? 2}, minmax(0, 1fr))`)
@@ -40,7 +45,9 @@ const choose = (look: string[]) => router.replace({ query: { ...route.query, loo
     <h2>{{ looks.length === 0 ? 'Choose two looks to compare' : 'Choose one more' }}</h2>
     <p class="second">The first one is what the others are held against.</p>
     <div class="row">
-      <VBtn v-for="choice in choices" :key="choice.reference" @click="choose([...looks, choice.reference])">{{ choice.name }}</VBtn>
+      <VBtn v-for="choice in choices" :key="choice.reference" @click="choose([...looks, choice.reference])">{{
+        choice.name
+      }}</VBtn>
     </div>
   </div>
 
@@ -52,12 +59,20 @@ const choose = (look: string[]) => router.replace({ query: { ...route.query, loo
         </VBtn>
         <VBtn class="chip" :aria-pressed="!!showsAll" @click="showsAll = '1'">Everything</VBtn>
       </div>
-      <VBtn class="chip" :aria-pressed="!!showsSettings" @click="showsSettings = showsSettings ? '' : '1'">Setting by setting</VBtn>
+      <VBtn class="chip" :aria-pressed="!!showsSettings" @click="showsSettings = showsSettings ? '' : '1'"
+        >Setting by setting</VBtn
+      >
       <span class="push third">Against {{ data.sides[0]?.name }}, {{ data.sides[0]?.caption }}</span>
       <VMenu v-if="looks.length < MOST">
         <template #activator="{ props: menu }"><VBtn v-bind="menu">Add a look…</VBtn></template>
         <div class="menu">
-          <button v-for="choice in choices" :key="choice.reference" @click="choose([...looks, choice.reference])">{{ choice.name }}</button>
+          <button
+            v-for="choice in choices"
+            :key="choice.reference"
+            @click="choose([...looks, choice.reference])"
+          >
+            {{ choice.name }}
+          </button>
         </div>
       </VMenu>
     </div>
@@ -65,21 +80,48 @@ const choose = (look: string[]) => router.replace({ query: { ...route.query, loo
     <div class="sides" :style="{ gridTemplateColumns: columns }">
       <p class="third">Each cell is marked where it differs from the first look.</p>
       <section v-for="(side, i) in data.sides" :key="side.ref" :aria-label="side.name">
-        <DesktopPicture :look="side.look" :desktop="id" :name="side.name" main-only cloth pointable @open="opened = $event" />
+        <DesktopPicture
+          :look="side.look"
+          :desktop="id"
+          :name="side.name"
+          main-only
+          cloth
+          pointable
+          @open="opened = $event"
+        />
         <div class="row title">
           <h2>{{ side.name }}</h2>
           <span class="second">{{ side.caption }}</span>
-          <VBtn class="bare push" :aria-label="`Take ${side.name} out`" @click="choose(looks.filter((one) => one !== side.ref))">
+          <VBtn
+            class="bare push"
+            :aria-label="`Take ${side.name} out`"
+            @click="choose(looks.filter((one) => one !== side.ref))"
+          >
             <IconX :size="14" />
           </VBtn>
         </div>
         <div class="row">
-          <span class="second">{{ i === 0 ? 'The first' : side.differs === 0 ? 'the same in every part' : `${count(side.differs, 'part')} ${side.differs === 1 ? 'differs' : 'differ'}` }}</span>
-          <VBtn v-if="side.saving" class="push" :to="{ name: 'switch', query: { saving: side.saving } }">Switch…</VBtn>
+          <span class="second">{{
+            i === 0
+              ? 'The first'
+              : side.differs === 0
+                ? 'the same in every part'
+                : `${count(side.differs, 'part')} ${side.differs === 1 ? 'differs' : 'differ'}`
+          }}</span>
+          <VBtn v-if="side.saving" class="push" :to="{ name: 'switch', query: { saving: side.saving } }"
+            >Switch…</VBtn
+          >
         </div>
       </section>
     </div>
-    <CompareTable :comparison="data" :columns="columns" :all="!!showsAll" :settings="!!showsSettings" :opened="opened" @open="opened = $event" />
+    <CompareTable
+      :comparison="data"
+      :columns="columns"
+      :all="!!showsAll"
+      :settings="!!showsSettings"
+      :opened="opened"
+      @open="opened = $event"
+    />
   </template>
   <p v-else-if="!error" class="third">Comparing…</p>
 </template>

@@ -28,7 +28,8 @@ const reference = computed(() => `saving-${card.value?.savingId}`)
 const form = ref<Schemas['ProfileForm']>()
 const client = useQueryClient()
 const describe = useMutation({
-  mutationFn: (body: Schemas['ProfileForm']) => take(api.PUT('/api/profiles/{id}', { params: { path: { id: id.value } }, body })),
+  mutationFn: (body: Schemas['ProfileForm']) =>
+    take(api.PUT('/api/profiles/{id}', { params: { path: { id: id.value } }, body })),
   onSuccess: async () => {
     form.value = undefined
     await client.invalidateQueries()
@@ -43,7 +44,8 @@ function edit() {
 useKeys({
   l: () => lineUp.toggle(reference.value),
   p: () => {
-    if (card.value && card.value.readiness.state !== 'On') void router.push({ name: 'switch', query: { saving: card.value.savingId } })
+    if (card.value && card.value.readiness.state !== 'On')
+      void router.push({ name: 'switch', query: { saving: card.value.savingId } })
   },
 })
 </script>
@@ -57,14 +59,29 @@ useKeys({
         <span class="second">{{ card.ordinal }} saving, {{ card.isDark ? 'night' : 'day' }}</span>
         <ReadinessWord class="push" :readiness="card.readiness" />
       </div>
-      <DesktopPicture :look="card.look" :desktop="desktop" :name="card.profile.name" cloth corner pointable @open="opened = $event" />
+      <DesktopPicture
+        :look="card.look"
+        :desktop="desktop"
+        :name="card.profile.name"
+        cloth
+        corner
+        pointable
+        @open="opened = $event"
+      />
 
       <h2>Savings</h2>
       <ol class="savings paper">
         <li v-for="saving in data.savings" :key="saving.id">
-          <DesktopPicture :look="saving.look" :desktop="desktop" :name="`${saving.ordinal} saving`" main-only />
+          <DesktopPicture
+            :look="saving.look"
+            :desktop="desktop"
+            :name="`${saving.ordinal} saving`"
+            main-only
+          />
           <div class="what">
-            <p><strong>{{ saving.ordinal }}</strong> {{ saving.note }}</p>
+            <p>
+              <strong>{{ saving.ordinal }}</strong> {{ saving.note }}
+            </p>
             <p v-if="saving.changes.length > 0" class="second">
               <template v-for="(change, i) in saving.changes" :key="change.kind">
                 {{ i > 0 ? '; ' : '' }}{{ change.title }}: {{ change.words }}
@@ -74,7 +91,10 @@ useKeys({
           </div>
           <div class="row">
             <VBtn :to="{ name: 'switch', query: { saving: saving.id } }">Switch…</VBtn>
-            <VBtn :aria-pressed="lineUp.has(`saving-${saving.id}`)" @click="lineUp.toggle(`saving-${saving.id}`)">
+            <VBtn
+              :aria-pressed="lineUp.has(`saving-${saving.id}`)"
+              @click="lineUp.toggle(`saving-${saving.id}`)"
+            >
               {{ lineUp.has(`saving-${saving.id}`) ? 'Lined up' : 'Line up' }}
             </VBtn>
           </div>
@@ -83,7 +103,11 @@ useKeys({
     </div>
 
     <div class="facts">
-      <VBtn v-if="card.readiness.state !== 'On'" class="main tall" :to="{ name: 'switch', query: { saving: card.savingId } }">
+      <VBtn
+        v-if="card.readiness.state !== 'On'"
+        class="main tall"
+        :to="{ name: 'switch', query: { saving: card.savingId } }"
+      >
         Switch to {{ card.profile.name }}…
       </VBtn>
       <div class="row">
@@ -94,8 +118,14 @@ useKeys({
       </div>
 
       <form v-if="form" class="about paper" @submit.prevent="describe.mutate(form)">
-        <ProfileFields v-model="form" :problem="describe.error.value ? problemOf(describe.error.value) : undefined" />
-        <ProblemNote v-if="describe.error.value && !problemOf(describe.error.value).field" :error="describe.error.value" />
+        <ProfileFields
+          v-model="form"
+          :problem="describe.error.value ? problemOf(describe.error.value) : undefined"
+        />
+        <ProblemNote
+          v-if="describe.error.value && !problemOf(describe.error.value).field"
+          :error="describe.error.value"
+        />
         <div class="row">
           <VBtn class="main" type="submit">Save the words</VBtn>
           <VBtn @click="form = undefined">Leave as it was</VBtn>
@@ -111,8 +141,10 @@ useKeys({
       </div>
 
       <h2>{{ data.parts.length }} parts</h2>
-      <PartList :parts="data.parts" :opened="opened" />
-      <p v-if="data.leftAlone.length > 0" class="third">Left alone when it is put on: {{ data.leftAlone.join(', ') }}.</p>
+      <PartList :parts="data.parts" :opened="opened" @open="opened = $event" />
+      <p v-if="data.leftAlone.length > 0" class="third">
+        Left alone when it is put on: {{ data.leftAlone.join(', ') }}.
+      </p>
     </div>
   </div>
   <p v-else class="third">Opening the profile…</p>

@@ -11,8 +11,12 @@ import { count, moment, size } from '@/composables/words'
 const { id } = useDesktop()
 const { data: states, error } = useSafeStates(id)
 const chosen = useAddress('state')
-const state = computed(() => states.value?.find((one) => String(one.id) === chosen.value) ?? states.value?.[0])
-const target = computed<Schemas['Target'] | null>(() => (state.value ? { kind: 'SafeState', id: state.value.id } : null))
+const state = computed(
+  () => states.value?.find((one) => String(one.id) === chosen.value) ?? states.value?.[0],
+)
+const target = computed<Schemas['Target'] | null>(() =>
+  state.value ? { kind: 'SafeState', id: state.value.id } : null,
+)
 const { data: plan, error: planError } = usePlan(id, target)
 const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) ?? [])
 </script>
@@ -21,7 +25,8 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
   <h1 class="title">Safe states</h1>
   <ProblemNote v-if="error" :error="error" />
   <p v-else-if="states?.length === 0" class="nothing paper">
-    Before every switch, an exact copy of every managed file is made here and read back. There was no switch yet.
+    Before every switch, an exact copy of every managed file is made here and read back. There was no switch
+    yet.
   </p>
   <div v-else-if="state" class="states">
     <ol class="line" aria-label="Newest first">
@@ -31,7 +36,9 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
           <span>
             <strong>{{ one.reason }}</strong>
             <span class="second">{{ moment(one.madeAt) }}</span>
-            <span class="third">{{ count(one.files, 'file') }}, {{ size(one.size) }}, checked when it was made</span>
+            <span class="third"
+              >{{ count(one.files, 'file') }}, {{ size(one.size) }}, checked when it was made</span
+            >
           </span>
         </button>
       </li>
@@ -42,7 +49,11 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
       <ProblemNote v-if="planError" :error="planError" />
       <template v-else-if="plan">
         <p class="second">
-          {{ plan.files.length === 0 ? 'Every file is as in this state.' : `${count(plan.files.length, 'file')} ${plan.files.length === 1 ? 'is' : 'are'} different now.` }}
+          {{
+            plan.files.length === 0
+              ? 'Every file is as in this state.'
+              : `${count(plan.files.length, 'file')} ${plan.files.length === 1 ? 'is' : 'are'} different now.`
+          }}
         </p>
         <dl v-if="steps.length > 0">
           <div v-for="step in steps" :key="step.kind">
@@ -50,7 +61,12 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
             <dd class="second">{{ step.words }}</dd>
           </div>
         </dl>
-        <VBtn v-if="plan.files.length > 0" class="main tall" :to="{ name: 'switch', query: { state: state.id } }">Go back to this…</VBtn>
+        <VBtn
+          v-if="plan.files.length > 0"
+          class="main tall"
+          :to="{ name: 'switch', query: { state: state.id } }"
+          >Go back to this…</VBtn
+        >
       </template>
     </section>
   </div>

@@ -19,8 +19,12 @@ const note = ref('')
 const left = ref<string[]>([])
 
 const on = computed(() => now.value?.on)
-const isNext = computed(() => on.value !== null && on.value !== undefined && as.value === String(on.value.profileId))
-const cover = computed(() => (now.value?.parts ?? []).map((part) => part.kind).filter((kind) => !left.value.includes(kind)))
+const isNext = computed(
+  () => on.value !== null && on.value !== undefined && as.value === String(on.value.profileId),
+)
+const cover = computed(() =>
+  (now.value?.parts ?? []).map((part) => part.kind).filter((kind) => !left.value.includes(kind)),
+)
 
 /** A next saving covers what the profile covered, until a person says otherwise. */
 watch(
@@ -29,7 +33,9 @@ watch(
     left.value = []
     if (!isNext.value || !on.value || !now.value) return
     const profile = await take(
-      api.GET('/api/profiles/{id}', { params: { path: { id: on.value.profileId }, query: { desktop: id.value } } }),
+      api.GET('/api/profiles/{id}', {
+        params: { path: { id: on.value.profileId }, query: { desktop: id.value } },
+      }),
     )
     const covered = profile.parts.map((part) => part.kind)
     left.value = now.value.parts.map((part) => part.kind).filter((kind) => !covered.includes(kind))
@@ -68,7 +74,9 @@ function toggle(kind: string) {
       <h1>Save what’s on now</h1>
       <div v-if="on" class="row" role="group" aria-label="Save as">
         <VBtn class="chip" :aria-pressed="!isNext" @click="as = ''">As a new profile</VBtn>
-        <VBtn class="chip" :aria-pressed="isNext" @click="as = String(on.profileId)">As {{ on.name }}, {{ on.nextOrdinal }} saving</VBtn>
+        <VBtn class="chip" :aria-pressed="isNext" @click="as = String(on.profileId)"
+          >As {{ on.name }}, {{ on.nextOrdinal }} saving</VBtn
+        >
       </div>
       <ProfileFields v-if="!isNext" v-model="form" :problem="problem" />
       <div class="note">
@@ -80,7 +88,10 @@ function toggle(kind: string) {
           :error-messages="problem?.field === 'note' ? problem.detail : undefined"
         />
       </div>
-      <ProblemNote v-if="problem && !['name', 'description', 'tags', 'note'].includes(problem.field ?? '')" :error="save.error.value" />
+      <ProblemNote
+        v-if="problem && !['name', 'description', 'tags', 'note'].includes(problem.field ?? '')"
+        :error="save.error.value"
+      />
       <div class="row">
         <VBtn class="main" type="submit" :loading="save.isPending.value">Save</VBtn>
         <VBtn @click="$router.back()">Leave</VBtn>
@@ -89,7 +100,15 @@ function toggle(kind: string) {
     </div>
 
     <div class="what">
-      <DesktopPicture :look="now.look" :desktop="id" :name="`${now.desktop.name} now`" cloth corner pointable @open="toggle" />
+      <DesktopPicture
+        :look="now.look"
+        :desktop="id"
+        :name="`${now.desktop.name} now`"
+        cloth
+        corner
+        pointable
+        @open="toggle"
+      />
       <h2>What it covers</h2>
       <p class="third">A part that is not covered stays as it is when this look is put on.</p>
       <ul class="cover paper">

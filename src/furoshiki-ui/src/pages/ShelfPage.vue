@@ -28,7 +28,9 @@ const FIXED: Record<string, (card: Card) => boolean> = {
 
 const tags = computed(() => {
   const fixed = Object.keys(FIXED).map((word) => word.toLowerCase())
-  return [...new Set((cards.value ?? []).flatMap((card) => card.profile.tags))].filter((tag) => !fixed.includes(tag)).sort()
+  return [...new Set((cards.value ?? []).flatMap((card) => card.profile.tags))]
+    .filter((tag) => !fixed.includes(tag))
+    .sort()
 })
 const filters = computed(() => [...Object.keys(FIXED), ...tags.value])
 const passes = (card: Card, filter: string) => FIXED[filter]?.(card) ?? card.profile.tags.includes(filter)
@@ -50,7 +52,13 @@ const found = computed(() =>
   <div class="head">
     <div class="row" role="group" aria-label="Show">
       <VBtn class="chip" :aria-pressed="!shown" @click="shown = ''">All {{ cards?.length }}</VBtn>
-      <VBtn v-for="filter in filters" :key="filter" class="chip" :aria-pressed="shown === filter" @click="shown = filter">
+      <VBtn
+        v-for="filter in filters"
+        :key="filter"
+        class="chip"
+        :aria-pressed="shown === filter"
+        @click="shown = filter"
+      >
         {{ filter.charAt(0).toUpperCase() + filter.slice(1) }}
       </VBtn>
     </div>
@@ -74,7 +82,9 @@ const found = computed(() =>
   </div>
   <div v-else-if="found.length === 0" class="nothing paper">
     <h2>No look fits</h2>
-    <p class="second">{{ sought ? `Nothing here is named, tagged or made of “${sought}”.` : 'No look passes this filter.' }}</p>
+    <p class="second">
+      {{ sought ? `Nothing here is named, tagged or made of “${sought}”.` : 'No look passes this filter.' }}
+    </p>
     <VBtn @click="$router.replace({ query: {} })">Show all</VBtn>
   </div>
   <div v-else class="cards">

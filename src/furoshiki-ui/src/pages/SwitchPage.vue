@@ -59,13 +59,18 @@ function planAgain() {
           <DesktopPicture :look="plan.nowLook" :desktop="id" name="Before the switch" />
           <figcaption>
             <strong>{{ now?.on?.name ?? 'Now' }}</strong>{{ ' ' }}
-            <span class="second">{{ result?.switched ? 'before' : 'now' }}{{ plan.unsaved.length > 0 ? `, ${count(plan.unsaved.length, 'change')} unsaved` : '' }}</span>
+            <span class="second"
+              >{{ result?.switched ? 'before' : 'now'
+              }}{{ plan.unsaved.length > 0 ? `, ${count(plan.unsaved.length, 'change')} unsaved` : '' }}</span
+            >
           </figcaption>
         </figure>
         <IconArrowRight :size="22" aria-hidden="true" />
         <figure>
           <DesktopPicture :look="plan.nextLook" :desktop="id" name="After the switch" />
-          <figcaption><strong>{{ plan.name }}</strong> <span class="second">{{ plan.caption }}</span></figcaption>
+          <figcaption>
+            <strong>{{ plan.name }}</strong> <span class="second">{{ plan.caption }}</span>
+          </figcaption>
         </figure>
       </div>
       <PlanSteps :plan="plan" :progress="run.progress.value" :outcomes="outcomes" />
@@ -73,13 +78,23 @@ function planAgain() {
 
     <div class="deciding">
       <PlanDecisions :plan="plan" :ended="!!result" />
-      <ProblemNote v-if="run.problem.value" :error="run.problem.value"><VBtn @click="planAgain">Plan again</VBtn></ProblemNote>
+      <ProblemNote v-if="run.problem.value" :error="run.problem.value"
+        ><VBtn @click="planAgain">Plan again</VBtn></ProblemNote
+      >
 
-      <div v-if="result" class="result paper" :class="{ failed: !result.switched }" role="status" data-test="result">
+      <div
+        v-if="result"
+        class="result paper"
+        :class="{ failed: !result.switched }"
+        role="status"
+        data-test="result"
+      >
         <template v-if="result.switched">
           <h2>● {{ isBack ? 'The desktop is back' : `${plan.name} is on` }}</h2>
           <p class="second">Every file was read again and is as planned.</p>
-          <VBtn v-if="result.safeState" :to="{ name: 'switch', query: { state: result.safeState } }">Go back to what was before…</VBtn>
+          <VBtn v-if="result.safeState" :to="{ name: 'switch', query: { state: result.safeState } }"
+            >Go back to what was before…</VBtn
+          >
         </template>
         <template v-else>
           <h2>◇ The switch went back</h2>
@@ -90,12 +105,19 @@ function planAgain() {
         <VBtn :to="{ name: 'shelf' }">To the shelf</VBtn>
       </div>
       <div v-else-if="run.isRunning.value" class="running" role="status">
-        <p>{{ STAGES[run.progress.value?.stage ?? 'safe-state'] }}, {{ run.progress.value?.done ?? 0 }} of {{ count(plan.files.length, 'file') }}</p>
+        <p>
+          {{ STAGES[run.progress.value?.stage ?? 'safe-state'] }}, {{ run.progress.value?.done ?? 0 }} of
+          {{ count(plan.files.length, 'file') }}
+        </p>
         <VProgressLinear :model-value="share" height="6" color="var(--action)" />
         <VBtn class="tall" @click="run.stop">Stop and go back</VBtn>
       </div>
       <p v-else-if="isNothing" class="nothing paper">
-        {{ plan.refused.length > 0 ? 'Nothing else differs, so there is nothing to switch.' : 'Nothing differs: this is on already.' }}
+        {{
+          plan.refused.length > 0
+            ? 'Nothing else differs, so there is nothing to switch.'
+            : 'Nothing differs: this is on already.'
+        }}
       </p>
       <VBtn v-else-if="!run.problem.value" class="main tall go" data-test="go" @click="run.start(plan)">
         {{ isBack ? 'Go back to this' : `Switch to ${plan.name}` }}

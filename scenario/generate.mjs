@@ -1,5 +1,5 @@
 // Draws the demo's assets: wallpapers, icon sets, cursor sets, border themes and colour sets of the Dome console.
-// Usage: node demo/generate.mjs [--check]   With --check it writes nothing and fails if a file is not what it would write.
+// Usage: node scenario/generate.mjs [--check]   With --check it writes nothing and fails if a file is not what it would write.
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -248,7 +248,7 @@ for (const [path, text] of files) {
   if (existsSync(full) && readFileSync(full, 'utf8') === text) continue
   if (isCheck) {
     stale++
-    console.error(`${path} is not what demo/generate.mjs draws.`)
+    console.error(`${path} is not what scenario/generate.mjs draws.`)
     continue
   }
   mkdirSync(dirname(full), { recursive: true })

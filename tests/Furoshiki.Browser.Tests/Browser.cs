@@ -1,0 +1,172 @@
+using System.Globalization;
+using Furoshiki.Tests.Shared;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Interactions;
+
+namespace Furoshiki.Browser.Tests;
+
+/// <summary>A person at headless Chromium, in front of the application with the demo.</summary>
+public sealed class Person : IAsyncLifetime
+{
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
+    private const int MostTabs = 120;
+
+    public AppProcess App { get; } = new();
+
+    public ChromeDriver Driver { get; private set; } = null!;
+
+    public async ValueTask InitializeAsync()
+    {
+        await App.InitializeAsync();
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments(
+            "--headless",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--disable-dev-shm-usage",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--hide-scrollbars",
+            "--force-prefers-reduced-motion"
+        );
+        Driver = new ChromeDriver(
+            ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"),
+            options
+        );
+        Resize(1280, 800);
+        Driver.Navigate().GoToUrl(App.Enter);
+        See("[data-profile='Red Lamp']");
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        Driver.Dispose();
+        await App.DisposeAsync();
+    }
+
+    public void Resize(int width, int height) =>
+        Driver.ExecuteCdpCommand(
+            "Emulation.setDeviceMetricsOverride",
+            new Dictionary<string, object?>
+            {
+                ["width"] = width,
+                ["height"] = height,
+                ["deviceScaleFactor"] = 1,
+                ["mobile"] = false,
+            }
+        );
+
+    public void Room(string room) =>
+        Driver.ExecuteCdpCommand(
+            "Emulation.setEmulatedMedia",
+            new Dictionary<string, object?>
+            {
+                ["features"] = new[]
+                {
+                    new Dictionary<string, object>
+                    {
+                        ["name"] = "prefers-color-scheme",
+                        ["value"] = room,
+                    },
+                },
+            }
+        );
+
+    public void GoTo(string path) => Driver.Navigate().GoToUrl(new Uri(App.Root, path));
+
+    /// <summary>Waits for something to be true of the page.</summary>
+    public T Wait<T>(Func<T?> look, string what)
+        where T : class
+    {
+        var until = DateTime.UtcNow + Patience;
+        while (true)
+        {
+            try
+            {
+                if (look() is { } found)
+                    return found;
+            }
+            catch (WebDriverException) when (DateTime.UtcNow < until)
+            {
+                // The page is between two states.
+            }
+            if (DateTime.UtcNow > until)
+                throw new TimeoutException(
+                    $"{what} did not come. The page says: {Driver.FindElement(By.TagName("body")).Text}"
+                );
+            Thread.Sleep(30);
+        }
+    }
+
+    /// <summary>Waits for an element, and for a text in it.</summary>
+    public IWebElement See(string selector, string text = "") =>
+        Wait(
+            () =>
+                Driver
+                    .FindElements(By.CssSelector(selector))
+                    .FirstOrDefault(one => one.Text.Contains(text, StringComparison.Ordinal)),
+            $"{selector} with '{text}'"
+        );
+
+    public void Gone(string selector) =>
+        Wait(
+            () => Driver.FindElements(By.CssSelector(selector)).Count == 0 ? "gone" : null,
+            $"{selector} gone"
+        );
+
+    public void Press(string words, string within = "body") =>
+        Wait(
+            () =>
+            {
+                var button = Driver
+                    .FindElements(By.CssSelector($"{within} button, {within} a"))
+                    .FirstOrDefault(one => one.Displayed && one.Text.Trim() == words);
+                button?.Click();
+                return button;
+            },
+            $"the button {words}"
+        );
+
+    public void PointAt(string selector) =>
+        new Actions(Driver).MoveToElement(See(selector)).Perform();
+
+    public void Type(string keys) => new Actions(Driver).SendKeys(keys).Perform();
+
+    /// <summary>Goes on with the Tab key to what has these words.</summary>
+    public void TabTo(string words)
+    {
+        for (var i = 0; i < MostTabs; i++)
+        {
+            Type(Keys.Tab);
+            var focused = (string)
+                Driver.ExecuteScript(
+                    "const one = document.activeElement; return one.ariaLabel ?? (one.id || one.innerText.trim())"
+                )!;
+            if (focused == words)
+                return;
+        }
+        throw new TimeoutException($"The Tab key does not lead to {words}.");
+    }
+
+    /// <summary>What axe-core finds on the page against WCAG 2.2 A and AA.</summary>
+    public IReadOnlyList<string> Violations()
+    {
+        Driver.ExecuteScript(
+            File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "axe.min.js"))
+        );
+        var found =
+            (IReadOnlyList<object>)
+                Driver.ExecuteAsyncScript(
+                    """
+                    const done = arguments[arguments.length - 1]
+                    axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then((result) =>
+                      done(result.violations.flatMap((one) => one.nodes.map((node) => `${one.id}: ${node.html.slice(0, 160)} ${node.failureSummary}`))))
+                    """
+                )!;
+        return [.. found.Select(one => Convert.ToString(one, CultureInfo.InvariantCulture)!)];
+    }
+}

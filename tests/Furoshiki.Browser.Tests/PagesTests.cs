@@ -1,0 +1,142 @@
+using OpenQA.Selenium;
+
+namespace Furoshiki.Browser.Tests;
+
+/// <summary>What is true of every page. The tests read only, so they share one person.</summary>
+public sealed class PagesTests(Person person) : IClassFixture<Person>
+{
+    private static readonly (string Path, string Shows)[] Pages =
+    [
+        ("/?lineup=saving-12", "[data-profile='Cloud Cover'] svg"),
+        ("/?find=nothing+like+it", ".nothing"),
+        ("/profiles/4?part=icons", ".savings svg"),
+        ("/save", ".cover"),
+        ("/compare", ".choose button"),
+        ("/compare?look=now&look=saving-12&look=saving-3&settings=1", "[data-part='icons']"),
+        ("/switch?saving=8", "[data-step='cursor']"),
+        ("/safe-states", ".chosen svg"),
+        ("/nowhere", "h1"),
+    ];
+
+    public static TheoryData<string, string, string, int> InEveryRoom
+    {
+        get
+        {
+            var all = new TheoryData<string, string, string, int>();
+            foreach (var (path, shows) in Pages)
+            {
+                all.Add(path, shows, "light", 1280);
+                all.Add(path, shows, "dark", 1024);
+            }
+            return all;
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(InEveryRoom))]
+    public void Every_page_meets_WCAG_AA_and_is_nowhere_wider_than_the_screen(
+        string path,
+        string shows,
+        string room,
+        int width
+    )
+    {
+        person.Resize(width, 800);
+        person.Room(room);
+        person.GoTo(path);
+        person.See(shows);
+        person.Violations().ShouldBeEmpty();
+        var hidden = (long)
+            person.Driver.ExecuteScript(
+                "const page = document.querySelector('#page'); return page.scrollWidth - page.clientWidth"
+            )!;
+        hidden.ShouldBeLessThanOrEqualTo(0);
+    }
+
+    [Fact]
+    public void The_back_button_and_a_reload_keep_the_place()
+    {
+        person.GoTo("/?show=Night&find=sky");
+        person.Wait(
+            () =>
+                person.Driver.FindElements(By.CssSelector("[data-profile]")).Count == 0 ? "" : null,
+            "the empty shelf"
+        );
+        person.GoTo("/?show=Night");
+        person.See("[data-profile='Open Night']");
+        person.Press("Compare", "header");
+        person.See(".choose");
+        person.Driver.Navigate().Back();
+        person.See("[data-profile='Open Night']");
+        person.Driver.Navigate().Refresh();
+        person.See("[data-profile='Open Night']");
+        person.Gone("[data-profile='Day Log']");
+    }
+
+    [Fact]
+    public void Pointing_at_the_picture_names_the_part_and_its_role_and_pressing_opens_it()
+    {
+        person.Resize(1280, 800);
+        person.GoTo("/profiles/4");
+        person.PointAt(".look .screen [data-role='link']");
+        person.See(".mark-name", "Colours, link");
+        person.PointAt(".look .screen [data-kind='cursor']");
+        person.See(".mark-name", "Cursor");
+        person.See(".look .screen [data-kind='cursor'] image").Click();
+        person.See("#part-cursor", "data:icons/Brass-Pointer");
+    }
+
+    /// <summary>Not a test: takes the pictures of docs/screenshots, into the folder that FUROSHIKI_SCREENSHOTS names.</summary>
+    [Fact(Explicit = true)]
+    public void Take_the_screenshots()
+    {
+        var folder =
+            Environment.GetEnvironmentVariable("FUROSHIKI_SCREENSHOTS")
+            ?? throw new InvalidOperationException("FUROSHIKI_SCREENSHOTS is not set.");
+        Take("shelf", "/?lineup=saving-12,saving-8", "[data-profile='Cloud Cover'] svg", "light");
+        Take(
+            "shelf-night",
+            "/?lineup=saving-12,saving-8",
+            "[data-profile='Cloud Cover'] svg",
+            "dark"
+        );
+        Take("profile", "/profiles/4?part=icons", ".savings svg", "light");
+        Take("save", "/save?as=5", ".cover", "light");
+        Take(
+            "compare",
+            "/compare?look=saving-12&look=saving-8&part=fonts",
+            "[data-part='icons']",
+            "light"
+        );
+        Take("switch-plan", "/switch?saving=8", "[data-step='cursor']", "light");
+        Take("safe-states", "/safe-states?state=9", ".chosen dl", "light");
+        person.GoTo("/switch?saving=8");
+        person.Press("Switch to Open Night");
+        person.See("[data-test='result']", "Open Night is on");
+        person.See(".now .on", "Open Night");
+        Take("switched", null, ".now svg", "light");
+
+        void Take(string name, string? path, string shows, string room)
+        {
+            person.Resize(1280, 800);
+            person.Room(room);
+            if (path is not null)
+                person.GoTo(path);
+            person.See(shows);
+            person.Wait(
+                () =>
+                    (bool)
+                        person.Driver.ExecuteScript(
+                            "return [...document.querySelectorAll('.picture')].every((one) => one.querySelector('svg')) && document.fonts.status === 'loaded'"
+                        )!
+                        ? ""
+                        : null,
+                "all pictures"
+            );
+            person.Driver.ExecuteAsyncScript(
+                "const done = arguments[0]; Promise.all([...document.querySelectorAll('image')].map((one) => { const image = new Image(); image.src = one.getAttribute('href'); return image.decode().catch(() => 0) })).then(() => setTimeout(done, 400))"
+            );
+            person.Driver.GetScreenshot().SaveAsFile(Path.Combine(folder, $"{name}.png"));
+        }
+    }
+}

@@ -1,0 +1,233 @@
+using System.Text;
+using System.Text.Json.Nodes;
+using OpenQA.Selenium;
+
+namespace Furoshiki.Browser.Tests;
+
+/// <summary>The whole job, as a person does it.</summary>
+public sealed class WholeLineTests : IAsyncLifetime
+{
+    private const string Surface = "home/.config/engawa/surface.conf";
+    private const string Windows = "home/.config/engawa/windows.conf";
+    private const string Panels = "home/.config/engawa/panels.json";
+
+    private readonly Person _person = new();
+
+    public ValueTask InitializeAsync() => _person.InitializeAsync();
+
+    public ValueTask DisposeAsync() => _person.DisposeAsync();
+
+    /// <summary>The last settings of a demo profile, by kind and name.</summary>
+    private static Dictionary<string, JsonNode> SettingsOf(string profile)
+    {
+        var scenario = JsonNode.Parse(
+            File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "scenario", "scenario.json"))
+        )!;
+        var settings = new Dictionary<string, JsonNode>();
+        foreach (
+            var saving in scenario["profiles"]!
+                .AsArray()
+                .Single(one => one!["form"]!["name"]!.GetValue<string>() == profile)![
+                "savings"
+            ]!.AsArray()
+        )
+        foreach (var (kind, values) in saving!["settings"]!.AsObject())
+        foreach (var (name, value) in values!.AsObject())
+            settings[$"{kind}.{name}"] = value!;
+        return settings;
+    }
+
+    /// <summary>A key file with the values of a profile in it, line by line, worked out without the application.</summary>
+    private static string Expected(
+        string before,
+        Dictionary<string, JsonNode> settings,
+        Dictionary<string, string> kindOfGroup
+    )
+    {
+        var lines = before.Split('\n');
+        var kind = "";
+        for (var i = 0; i < lines.Length; i++)
+        {
+            if (lines[i].StartsWith('['))
+                kind = kindOfGroup.GetValueOrDefault(lines[i].Trim('[', ']'), "");
+            var key = lines[i].Split('=')[0];
+            var name = key switch
+            {
+                "fixed" => "fixed-width",
+                "smooth" => "antialiasing",
+                "desktop" => "on-desktop",
+                _ => key,
+            };
+            if (
+                lines[i].Contains('=', StringComparison.Ordinal)
+                && settings.TryGetValue($"{kind}.{name}", out var value)
+            )
+                lines[i] = $"{key}={Spell(name, value)}";
+        }
+        return string.Join('\n', lines);
+    }
+
+    private static string Spell(string name, JsonNode value) =>
+        value is JsonArray list ? string.Concat(list.Select(item => $"{item};"))
+        : name == "fit" ? "cover"
+        : value.ToString();
+
+    private static string Text(IDictionary<string, string> snapshot, string path) =>
+        Encoding.UTF8.GetString(Convert.FromHexString(snapshot[path]));
+
+    [Fact]
+    public void A_change_by_another_program_is_seen_saved_compared_switched_away_and_brought_back_byte_for_byte()
+    {
+        var app = _person.App;
+        app.Edit(Surface, "accent=#e2452b", "accent=#c23a20");
+        _person.See("[data-test='drift']", "accent #e2452b → #c23a20");
+
+        _person.Press("Save…", ".now");
+        _person.See("#note");
+        _person.Driver.FindElement(By.Id("note")).SendKeys("A quieter accent");
+        _person.Press("Save", ".save");
+        _person.See(".savings", "A quieter accent");
+        _person.See("[data-test='on']", "5th saving");
+        _person.Gone("[data-test='drift']");
+
+        _person.Press("Shelf", "header");
+        foreach (var name in new[] { "Red Lamp", "Open Night" })
+        {
+            _person.PointAt($"[data-profile='{name}']");
+            _person.Press("Line up", $"[data-profile='{name}']");
+        }
+        _person.Press("Compare 2");
+        _person.See("[data-part='wallpaper']", "Milky Arch, fill");
+        _person.See("[data-part='colours']", "ΔE");
+        _person.Driver.FindElements(By.CssSelector("[data-part]")).Count.ShouldBe(7);
+
+        var before = app.Snapshot();
+        _person.Press("Switch…", "[aria-label='Open Night']");
+        _person.See("[data-step='cursor']", "Brass Pointer");
+        app.Snapshot().ShouldBe(before);
+        _person.Press("Switch to Open Night");
+        _person.See("[data-test='result']", "Open Night is on");
+
+        var after = app.Snapshot();
+        var wanted = SettingsOf("Open Night");
+        var surface = Expected(
+            Text(before, Surface),
+            wanted,
+            new()
+            {
+                ["Wallpaper"] = "wallpaper",
+                ["Colours"] = "colours",
+                ["Roles"] = "colours",
+            }
+        );
+        var windows = Expected(
+            Text(before, Windows),
+            wanted,
+            new()
+            {
+                ["Borders"] = "borders",
+                ["Type"] = "fonts",
+                ["Icons"] = "icons",
+                ["Cursor"] = "cursor",
+            }
+        );
+        Text(after, Surface).ShouldBe(surface);
+        Text(after, Windows).ShouldBe(windows);
+        Text(after, Panels).ShouldContain("// The panels of the Dome console.");
+        var panels = JsonNode.Parse(
+            Text(after, Panels),
+            documentOptions: new() { CommentHandling = System.Text.Json.JsonCommentHandling.Skip }
+        )!["panels"]!.AsArray();
+        var set = panels.SelectMany(panel =>
+            panel!
+                .AsObject()
+                .Where(one => one.Key != "id")
+                .Select(one => ($"panels.{panel["id"]}/{one.Key}", one.Value!.ToJsonString()))
+        );
+        set.ShouldBe(
+            wanted
+                .Where(one => one.Key.StartsWith("panels.", StringComparison.Ordinal))
+                .Select(one => (one.Key, one.Value.ToJsonString())),
+            ignoreOrder: true
+        );
+        after
+            .Where(file => before[file.Key] != file.Value)
+            .Select(file => file.Key)
+            .ShouldBe([Panels, Surface, Windows], ignoreOrder: true);
+
+        _person.Press("Go back to what was before…");
+        _person.Press("Go back to this");
+        _person.See("[data-test='result']", "The desktop is back");
+        app.Snapshot().ShouldBe(before);
+        _person.See("[data-test='on']", "5th saving");
+    }
+
+    [Fact]
+    public void The_whole_line_can_be_done_by_keyboard_alone()
+    {
+        var app = _person.App;
+        _person.TabTo("Save…");
+        _person.Type(Keys.Enter);
+        _person.See("#note");
+        _person.TabTo("note");
+        _person.Type("By keyboard" + Keys.Enter);
+        _person.See(".savings", "By keyboard");
+
+        _person.Type("gs");
+        _person.TabTo("Open Day Log");
+        _person.Type("l");
+        _person.TabTo("Open First Light");
+        _person.Type("lx");
+        _person.See("[data-part='icons']", "Inkstone Rose");
+
+        var before = app.Snapshot();
+        _person.Type("gs");
+        _person.Type("/");
+        _person.Type("slate");
+        _person.Gone("[data-profile='First Light']");
+        _person.TabTo("Open Day Log");
+        _person.Type("p");
+        _person.See("[data-step='wallpaper']");
+        _person.TabTo("Switch to Day Log");
+        _person.Type(Keys.Enter);
+        _person.See("[data-test='result']", "Day Log is on");
+        app.Snapshot().ShouldNotBe(before);
+        _person.TabTo("Go back to what was before…");
+        _person.Type(Keys.Enter);
+        _person.TabTo("Go back to this");
+        _person.Type(Keys.Enter);
+        _person.See("[data-test='result']", "The desktop is back");
+        app.Snapshot().ShouldBe(before);
+    }
+
+    [Fact]
+    public void A_plan_that_no_longer_holds_says_what_changed_and_can_be_made_again()
+    {
+        _person.GoTo("/switch?saving=1");
+        _person.See("[data-test='go']");
+        _person.App.Edit(Surface, "after=15", "after=20");
+        var before = _person.App.Snapshot();
+        _person.Press("Switch to Cloud Cover");
+        _person.See("[role='alert']", Surface);
+        _person.See("[role='alert']", "Nothing was changed");
+        _person.App.Snapshot().ShouldBe(before);
+        _person.Press("Plan again");
+        _person.Press("Switch to Cloud Cover");
+        _person.See("[data-test='result']", "Cloud Cover is on");
+    }
+
+    [Fact]
+    public void A_damaged_file_and_a_taken_name_are_told_where_they_belong()
+    {
+        File.WriteAllText(_person.App.At(Panels), "{ \"panels\": ");
+        _person.See("[data-test='unread']", "not JSON");
+        _person.See("[data-test='unread']", Panels);
+        _person.Press("Save what’s on now…");
+        _person.See("#name");
+        _person.Driver.FindElement(By.Id("name")).SendKeys("open night");
+        _person.Press("Save", ".save");
+        _person.See(".fields .v-messages", "There is a profile named open night already");
+        _person.See(".cover .unread", "not JSON");
+        File.ReadAllText(_person.App.At(Panels)).ShouldBe("{ \"panels\": ");
+    }
+}

@@ -1,0 +1,222 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Furoshiki.Tests.Shared;
+
+namespace Furoshiki.Web.Tests;
+
+/// <summary>The line from now to a profile and back, over the API. Each test has the application to itself.</summary>
+public sealed class LineTests : IAsyncLifetime
+{
+    private const string Surface = "home/.config/engawa/surface.conf";
+    private const string Panels = "home/.config/engawa/panels.json";
+
+    private readonly AppProcess _app = new();
+    private HttpClient _client = null!;
+
+    public async ValueTask InitializeAsync()
+    {
+        await _app.InitializeAsync();
+        _client = await _app.Client();
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        _client.Dispose();
+        await _app.DisposeAsync();
+    }
+
+    private async Task<JsonNode> Get(string path) =>
+        JsonNode.Parse(await _client.GetStringAsync(new Uri(path, UriKind.Relative)))!;
+
+    private async Task<(HttpStatusCode Status, JsonNode Body)> Post(string path, JsonNode body)
+    {
+        using var answer = await _client.PostAsJsonAsync(path, body);
+        return (answer.StatusCode, JsonNode.Parse(await answer.Content.ReadAsStringAsync())!);
+    }
+
+    private Task<JsonNode> Now() => Get("/api/desktops/1/now");
+
+    private static JsonObject SaveAs(string name, params string[] cover) =>
+        new()
+        {
+            ["desktop"] = 1,
+            ["form"] = new JsonObject
+            {
+                ["name"] = name,
+                ["description"] = "",
+                ["author"] = "",
+                ["licence"] = "",
+                ["tags"] = new JsonArray(),
+            },
+            ["profile"] = null,
+            ["note"] = "",
+            ["cover"] = new JsonArray([.. cover.Select(kind => JsonValue.Create(kind))]),
+        };
+
+    private async Task<JsonNode> Plan(string kind, JsonNode id) =>
+        (
+            await Post(
+                "/api/desktops/1/plans",
+                new JsonObject { ["kind"] = kind, ["id"] = id.DeepClone() }
+            )
+        ).Body;
+
+    private static JsonObject RequestFor(JsonNode plan) =>
+        new()
+        {
+            ["target"] = plan["target"]!.DeepClone(),
+            ["fingerprint"] = plan["fingerprint"]!.DeepClone(),
+            ["madeFrom"] = plan["madeFrom"]!.DeepClone(),
+        };
+
+    private async Task<JsonNode> Switch(JsonNode plan)
+    {
+        var (status, started) = await Post("/api/desktops/1/switches", RequestFor(plan));
+        status.ShouldBe(HttpStatusCode.Accepted);
+        var events = await _client.GetStringAsync(
+            new Uri($"/api/switches/{started["id"]}/progress", UriKind.Relative)
+        );
+        return JsonNode.Parse(
+            events.Split('\n').Last(line => line.StartsWith("data:", StringComparison.Ordinal))[5..]
+        )!["result"]!;
+    }
+
+    [Fact]
+    public async Task The_demo_has_what_the_program_itself_saved_and_the_drift_that_other_programs_made()
+    {
+        var profiles = (await Get("/api/profiles?desktop=1")).AsArray();
+        profiles
+            .Select(one => one!["profile"]!["name"]!.GetValue<string>())
+            .ShouldBe(["Red Lamp", "Open Night", "Day Log", "First Light", "Cloud Cover"]);
+        var now = await Now();
+        now["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp");
+        now["drift"]!
+            .AsArray()
+            .Select(part => part!["kind"]!.GetValue<string>())
+            .ShouldBe(["wallpaper", "icons", "panels"]);
+        foreach (var profile in profiles)
+        {
+            var result = await Switch(await Plan("Saving", profile!["savingId"]!));
+            result["switched"]!.GetValue<bool>().ShouldBeTrue();
+            (await Now())["drift"]!.AsArray().ShouldBeEmpty();
+        }
+    }
+
+    [Theory]
+    [InlineData("  ", "needs a name")]
+    [InlineData(
+        "A name that goes on and on until nobody can read it on a card any more",
+        "60 are the most"
+    )]
+    [InlineData("red LAMP", "named red LAMP already")]
+    [InlineData("two\nlines", "line break")]
+    public async Task A_name_that_cannot_be_is_refused_at_its_field_and_nothing_is_saved(
+        string name,
+        string said
+    )
+    {
+        var (status, problem) = await Post("/api/profiles", SaveAs(name, "wallpaper"));
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        problem["field"]!.GetValue<string>().ShouldBe("name");
+        problem["detail"]!.GetValue<string>().ShouldContain(said);
+        problem["unharmed"]!.GetValue<string>().ShouldBe("Nothing was saved.");
+        (await Get("/api/profiles?desktop=1")).AsArray().Count.ShouldBe(5);
+    }
+
+    [Fact]
+    public async Task A_plan_made_from_files_that_changed_since_is_refused_with_what_changed()
+    {
+        var plan = await Plan("Saving", JsonValue.Create(1));
+        _app.Edit(Surface, "after=15", "after=20");
+        var before = _app.Snapshot();
+        var (status, problem) = await Post("/api/desktops/1/switches", RequestFor(plan));
+        status.ShouldBe(HttpStatusCode.Conflict);
+        problem["code"]!.GetValue<string>().ShouldBe("plan-outdated");
+        problem["changed"]!.AsArray().Select(path => path!.GetValue<string>()).ShouldBe([Surface]);
+        _app.Snapshot().ShouldBe(before);
+    }
+
+    public static TheoryData<byte[]?, string> BadFiles =>
+        new()
+        {
+            { null, "missing" },
+            { [], "empty" },
+            { [0x7B, 0xFF, 0xFE, 0x7D], "not UTF-8" },
+            {
+                "{ \"panels\": [ { \"id\": \"a\", \"edge\": \"top\", \"edge\": \"left\" } ] }"u8.ToArray(),
+                "stands twice"
+            },
+        };
+
+    [Theory]
+    [MemberData(nameof(BadFiles))]
+    public async Task A_damaged_settings_file_is_told_for_its_part_the_rest_works_and_nothing_is_repaired(
+        byte[]? bytes,
+        string said
+    )
+    {
+        if (bytes is null)
+            File.Delete(_app.At(Panels));
+        else
+            await File.WriteAllBytesAsync(_app.At(Panels), bytes);
+
+        var unread = (await Now())["unread"]!.AsArray().ShouldHaveSingleItem()!;
+        unread["file"]!.GetValue<string>().ShouldBe(Panels);
+        unread["reason"]!.GetValue<string>().ShouldContain(said);
+        (await Post("/api/profiles", SaveAs("Broken", "panels"))).Body["field"]!
+            .GetValue<string>()
+            .ShouldBe("cover");
+        (await Post("/api/profiles", SaveAs("The rest", "wallpaper", "colours"))).Status.ShouldBe(
+            HttpStatusCode.OK
+        );
+
+        var plan = await Plan("Saving", JsonValue.Create(3));
+        plan["refused"]!.AsArray().ShouldHaveSingleItem()!["reason"]!
+            .GetValue<string>()
+            .ShouldContain(said);
+        (await Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        (
+            File.Exists(_app.At(Panels)) ? await File.ReadAllBytesAsync(_app.At(Panels)) : null
+        ).ShouldBe(bytes);
+
+        var back = await Plan("SafeState", (await Now())["wayBack"]!["id"]!);
+        (await Switch(back))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        (
+            File.Exists(_app.At(Panels)) ? await File.ReadAllBytesAsync(_app.At(Panels)) : null
+        ).ShouldBe(bytes);
+    }
+
+    [Fact]
+    public async Task A_saving_that_would_hold_nothing_new_is_refused()
+    {
+        (await Switch(await Plan("Saving", JsonValue.Create(1))))["switched"]!
+            .GetValue<bool>()
+            .ShouldBeTrue();
+        (await Switch(await Plan("Saving", JsonValue.Create(2))))["switched"]!
+            .GetValue<bool>()
+            .ShouldBeTrue();
+        var request = SaveAs("", "wallpaper", "colours", "borders", "icons", "panels");
+        (request["form"], request["profile"]) = (null, 1);
+        var (status, problem) = await Post("/api/profiles", request);
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        problem["detail"]!.GetValue<string>().ShouldContain("Nothing differs from the 2nd saving");
+    }
+
+    [Fact]
+    public async Task Everything_is_still_there_after_the_process_was_killed_and_started_again()
+    {
+        var before = await Now();
+        _app.Kill();
+        await _app.Start();
+        using var client = await _app.Client();
+        JsonNode
+            .DeepEquals(
+                JsonNode.Parse(
+                    await client.GetStringAsync(new Uri("/api/desktops/1/now", UriKind.Relative))
+                ),
+                before
+            )
+            .ShouldBeTrue();
+    }
+}

@@ -1,0 +1,147 @@
+using System.Diagnostics;
+using System.Net;
+using System.Text;
+using System.Text.RegularExpressions;
+
+namespace Furoshiki.Tests.Shared;
+
+/// <summary>The application itself, started with the demo in a data folder of its own.</summary>
+public sealed class AppProcess : IAsyncLifetime
+{
+    private static readonly TimeSpan Patience = TimeSpan.FromMinutes(2);
+
+    private readonly StringBuilder _printed = new();
+    private Process? _process;
+
+    public string Data { get; } = Directory.CreateTempSubdirectory("furoshiki-test-").FullName;
+
+    /// <summary>The address to open, with its key.</summary>
+    public Uri Enter { get; private set; } = null!;
+
+    public Uri Root => new(Enter, "/");
+
+    public string Desktop => Path.Combine(Data, "desktops", "dome-console");
+
+    public string At(string path) => Path.Combine(Desktop, path);
+
+    public async ValueTask InitializeAsync() => await Start();
+
+    public async Task Start()
+    {
+        var found = new TaskCompletionSource<Uri>(
+            TaskCreationOptions.RunContinuationsAsynchronously
+        );
+        _process = Launch(
+            line =>
+            {
+                _printed.AppendLine(line);
+                if (Regex.Match(line, @"http://\S+") is { Success: true } address)
+                    found.TrySetResult(new Uri(address.Value));
+            },
+            [
+                "--demo",
+                Path.Combine(AppContext.BaseDirectory, "scenario"),
+                "--data",
+                Data,
+                "--port",
+                "0",
+            ]
+        );
+        var first = await Task.WhenAny(
+            found.Task,
+            _process.WaitForExitAsync(),
+            Task.Delay(Patience)
+        );
+        Enter =
+            first == found.Task
+                ? await found.Task
+                : throw new InvalidOperationException($"The application did not start: {_printed}");
+    }
+
+    /// <summary>Ends the process as a power cut would (SIGKILL).</summary>
+    public void Kill()
+    {
+        _process!.Kill();
+        _process.WaitForExit();
+    }
+
+    /// <summary>Starts the application with other arguments, and returns its exit code and all that it printed.</summary>
+    public static async Task<(int Code, string Printed)> Run(params string[] arguments)
+    {
+        var printed = new StringBuilder();
+        using var process = Launch(line => printed.AppendLine(line), arguments);
+        await process.WaitForExitAsync();
+        return (process.ExitCode, printed.ToString());
+    }
+
+    private static Process Launch(Action<string> line, string[] arguments)
+    {
+        var start = new ProcessStartInfo(
+            "dotnet",
+            [Path.Combine(AppContext.BaseDirectory, "Furoshiki.Web.dll"), .. arguments]
+        )
+        {
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+        };
+        var process = new Process { StartInfo = start };
+        foreach (var one in new[] { "out", "error" })
+        {
+            DataReceivedEventHandler received = (_, data) =>
+            {
+                if (data.Data is { } text)
+                    lock (start)
+                        line(text);
+            };
+            if (one == "out")
+                process.OutputDataReceived += received;
+            else
+                process.ErrorDataReceived += received;
+        }
+        process.Start();
+        process.BeginOutputReadLine();
+        process.BeginErrorReadLine();
+        return process;
+    }
+
+    /// <summary>A client that has entered with the key.</summary>
+    public async Task<HttpClient> Client()
+    {
+        var client = new HttpClient(
+            new HttpClientHandler { CookieContainer = new CookieContainer() }
+        )
+        {
+            BaseAddress = Root,
+        };
+        using var entered = await client.GetAsync(Enter);
+        return client;
+    }
+
+    /// <summary>The bytes of every file of the desktop.</summary>
+    public SortedDictionary<string, string> Snapshot() =>
+        new(
+            Directory
+                .EnumerateFiles(Desktop, "*", SearchOption.AllDirectories)
+                .ToDictionary(
+                    path => Path.GetRelativePath(Desktop, path),
+                    path => Convert.ToHexString(File.ReadAllBytes(path))
+                ),
+            StringComparer.Ordinal
+        );
+
+    /// <summary>Edits a file as another program would.</summary>
+    public void Edit(string path, string from, string to)
+    {
+        var text = File.ReadAllText(At(path));
+        text.ShouldContain(from);
+        File.WriteAllText(At(path), text.Replace(from, to, StringComparison.Ordinal));
+    }
+
+    public ValueTask DisposeAsync()
+    {
+        Kill();
+        _process!.Dispose();
+        Directory.Delete(Data, recursive: true);
+        return ValueTask.CompletedTask;
+    }
+}
