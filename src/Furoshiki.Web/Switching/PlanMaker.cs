@@ -44,12 +44,14 @@ internal sealed record RefusedView(string Kind, string Title, string Reason);
 internal sealed record MadeFromView(string Path, string State);
 
 /// <summary>A switch plan.</summary>
+/// <param name="Before">The name of the profile that is on before it; "Now" where none is.</param>
 /// <param name="Unsaved">What drifted and is in no saving: the safe state keeps it.</param>
 /// <param name="SafeFiles">How many files the safe state will hold.</param>
 internal sealed record PlanView(
     Target Target,
     string Name,
     string Caption,
+    string Before,
     string NowLook,
     string NextLook,
     IReadOnlyList<StepGroup> Groups,
@@ -105,10 +107,12 @@ internal sealed class PlanMaker(
             plan.Wanted.Components.Concat(leftAlone.OfType<Core.Looks.Component>())
         );
         library.Remember(next);
+        var drift = now.DriftOf(desktop, reading);
         return new PlanView(
             ready.Target,
             ready.Name,
             ready.Caption,
+            drift.On?.Profile!.Name ?? "Now",
             ready.NowLook,
             next.Digest.Hex,
             [
@@ -126,7 +130,7 @@ internal sealed class PlanMaker(
             ],
             [.. plan.Same.Select(kind => Kind.Get(kind).Title)],
             [.. plan.LeftAlone.Select(kind => Kind.Get(kind).Title)],
-            [.. now.DriftOf(desktop, reading).Parts.Select(DriftView.Of)],
+            [.. drift.Parts.Select(DriftView.Of)],
             desktop
                 .Folder.ManagedTree(desktop.Map)
                 .Entries.Values.Count(state => state.Type == FileType.File),

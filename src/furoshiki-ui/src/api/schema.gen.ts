@@ -309,6 +309,8 @@ export interface components {
             target: components["schemas"]["Target"];
             name: string;
             caption: string;
+            /** @description The name of the profile that is on before it; "Now" where none is. */
+            before: string;
             nowLook: string;
             nextLook: string;
             groups: components["schemas"]["StepGroup"][];

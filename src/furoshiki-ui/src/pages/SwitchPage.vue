@@ -15,7 +15,7 @@ import { count } from '@/composables/words'
 
 const route = useRoute()
 const client = useQueryClient()
-const { id, now } = useDesktop()
+const { id } = useDesktop()
 
 const target = computed<Schemas['Target'] | null>(() => {
   const [saving, state] = [Number(route.query.saving), Number(route.query.state)]
@@ -29,6 +29,11 @@ const result = computed(() => run.progress.value?.result)
 const share = computed(() => {
   const progress = run.progress.value
   return progress && progress.total > 0 ? (100 * progress.done) / progress.total : 0
+})
+const before = computed(() => {
+  const unsaved = plan.value?.unsaved.length ?? 0
+  if (result.value?.switched) return 'before'
+  return unsaved > 0 ? `now, ${count(unsaved, 'change')} unsaved` : 'now'
 })
 const outcomes = computed(() => new Map((result.value?.parts ?? []).map((part) => [part.kind, part])))
 const STAGES: Record<string, string> = {
@@ -58,11 +63,9 @@ function planAgain() {
         <figure>
           <DesktopPicture :look="plan.nowLook" :desktop="id" name="Before the switch" />
           <figcaption>
-            <strong>{{ now?.on?.name ?? 'Now' }}</strong>{{ ' ' }}
-            <span class="second"
-              >{{ result?.switched ? 'before' : 'now'
-              }}{{ plan.unsaved.length > 0 ? `, ${count(plan.unsaved.length, 'change')} unsaved` : '' }}</span
-            >
+            <strong>{{ plan.before }}</strong>
+            {{ ' ' }}
+            <span class="second">{{ before }}</span>
           </figcaption>
         </figure>
         <IconArrowRight :size="22" aria-hidden="true" />
