@@ -137,4 +137,178 @@ public sealed class PictureTests
             .Length.ShouldBe(2);
         Cloth.Draw(look).ShouldContain("<svg");
     }
+
+    private static double Number(XElement element, string attribute) =>
+        double.Parse(
+            element.Attribute(attribute)!.Value,
+            System.Globalization.CultureInfo.InvariantCulture
+        );
+
+    [Fact]
+    public void Every_screen_keeps_its_shape()
+    {
+        var drawings = DesktopPicture.Draw(
+            new TestDesktop().Read().Look,
+            Screens,
+            new PictureContent(_ => null, _ => null, (_, _) => "")
+        );
+        foreach (var (screen, svg) in drawings)
+        {
+            var box = XElement
+                .Parse(svg)
+                .Attribute("viewBox")!
+                .Value.Split(' ')
+                .Select(double.Parse)
+                .ToArray();
+            (box[2] / box[3]).ShouldBe((double)screen.Width / screen.Height, 0.01);
+        }
+    }
+
+    [Fact]
+    public void A_panel_is_drawn_on_its_own_screen_only()
+    {
+        var desktop = new TestDesktop().With(
+            TestDesktop.Panels,
+            "\"screen\": \"main\"",
+            "\"screen\": \"upright\""
+        );
+        Of(Draw(desktop), "data-role", "panel").ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void Opacity_and_hiding_of_a_panel_can_be_seen()
+    {
+        var clear = Of(
+                Draw(
+                    new TestDesktop().With(
+                        TestDesktop.Panels,
+                        "\"opacity\": 100",
+                        "\"opacity\": 35"
+                    )
+                ),
+                "data-role",
+                "panel"
+            )
+            .Single();
+        Number(clear, "opacity").ShouldBe(0.35);
+        var hidden = Of(
+                Draw(
+                    new TestDesktop().With(
+                        TestDesktop.Panels,
+                        "\"hides\": false",
+                        "\"hides\": true"
+                    )
+                ),
+                "data-role",
+                "panel"
+            )
+            .Single();
+        Number(hidden, "height").ShouldBe(3);
+    }
+
+    [Theory]
+    [InlineData("cover", "xMidYMid slice")]
+    [InlineData("contain", "xMidYMid meet")]
+    [InlineData("middle", "xMidYMid meet")]
+    public void The_wallpaper_is_fitted_as_it_is_set(string spelt, string aspect)
+    {
+        var image = Draw(new TestDesktop().With(TestDesktop.Surface, "fit=cover", $"fit={spelt}"))
+            .Descendants()
+            .First(element => element.Name.LocalName == "image");
+        image.Attribute("preserveAspectRatio")!.Value.ShouldBe(aspect);
+        Number(image, "width").ShouldBe(spelt == "middle" ? 1920 * 840.0 / 2560 : 840, 0.5);
+    }
+
+    [Fact]
+    public void A_tiled_wallpaper_covers_the_whole_screen()
+    {
+        var images = Of(
+                Draw(new TestDesktop().With(TestDesktop.Surface, "fit=cover", "fit=repeat")),
+                "href",
+                "/Morning-Paper.svg"
+            )
+            .ToList();
+        images
+            .Max(image => Number(image, "x") + Number(image, "width"))
+            .ShouldBeGreaterThanOrEqualTo(840);
+        images
+            .Max(image => Number(image, "y") + Number(image, "height"))
+            .ShouldBeGreaterThanOrEqualTo(472);
+    }
+
+    [Fact]
+    public void Title_buttons_stand_on_their_side_as_many_as_are_set()
+    {
+        static List<double> Buttons(TestDesktop desktop) =>
+            [
+                .. Draw(desktop)
+                    .Descendants()
+                    .Where(element =>
+                        element.Attribute("opacity")?.Value is "1"
+                        && element.Attribute("data-role")?.Value is "accent" or "title-text"
+                    )
+                    .Select(element => Number(element, "x")),
+            ];
+        var right = Buttons(new TestDesktop());
+        var left = Buttons(
+            new TestDesktop()
+                .With(TestDesktop.Windows, "buttons-side=right", "buttons-side=left")
+                .With(TestDesktop.Windows, "buttons=minimise;maximise;close;", "buttons=close;")
+        );
+        right.Count.ShouldBe(3);
+        left.Count.ShouldBe(1);
+        left[0].ShouldBeLessThan(right.Min());
+    }
+
+    [Fact]
+    public void Larger_type_makes_thicker_text()
+    {
+        static double Thickness(TestDesktop desktop) =>
+            Number(Of(Draw(desktop), "data-role", "link").First(), "height");
+        var plain = Thickness(new TestDesktop());
+        Thickness(new TestDesktop().With(TestDesktop.Windows, "size=10", "size=15"))
+            .ShouldBe(1.5 * plain, 0.02);
+    }
+
+    [Fact]
+    public void Icons_on_the_desktop_go_when_they_are_not_shown()
+    {
+        static int Homes(TestDesktop desktop) =>
+            Of(Draw(desktop), "href", "/user-home.svg").Count();
+        Homes(new TestDesktop()).ShouldBe(1);
+        Homes(new TestDesktop().With(TestDesktop.Windows, "desktop=true", "desktop=false"))
+            .ShouldBe(0);
+    }
+
+    [Theory]
+    [InlineData(20, "/small.svg")]
+    [InlineData(64, "/large.svg")]
+    public void An_icon_comes_from_the_directory_whose_size_is_nearest(int size, string expected)
+    {
+        const string set = "home/.local/share/icons/Sized";
+        var desktop = new TestDesktop().With(
+            TestDesktop.Windows,
+            "set=Fold-Slate\nsize=32",
+            $"set=Sized\nsize={size}"
+        );
+        desktop.Files[$"{set}/index.theme"] =
+            "[Icon Theme]\nDirectories=s,l\n[s]\nSize=22\nType=Fixed\n[l]\nSize=48\nType=Threshold\n"u8.ToArray();
+        desktop.Files[$"{set}/s/folder.svg"] = "<svg>small</svg>"u8.ToArray();
+        desktop.Files[$"{set}/l/folder.svg"] = "<svg>large</svg>"u8.ToArray();
+        var look = desktop.Read().Look;
+        var content = new PictureContent(
+            _ => desktop.FindTree(set),
+            digest =>
+                desktop.Files.Values.FirstOrDefault(bytes => Content.Digest.Of(bytes) == digest),
+            (digest, _) =>
+                digest == Content.Digest.Of("<svg>small</svg>"u8) ? "/small.svg"
+                : digest == Content.Digest.Of("<svg>large</svg>"u8) ? "/large.svg"
+                : "/other"
+        );
+        var windowIcon = XElement
+            .Parse(DesktopPicture.Draw(look, Screens, content)[0].Svg)
+            .Descendants()
+            .First(element => element.Attribute("width")?.Value == $"{size}");
+        windowIcon.Attribute("href")!.Value.ShouldBe(expected);
+    }
 }

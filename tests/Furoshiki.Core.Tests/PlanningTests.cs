@@ -25,25 +25,6 @@ public sealed class PlanningTests
                 desktop.Files[change.Path] = plan.NewContent[content].ToArray();
     }
 
-    private static readonly Gen<SettingValue> Colour = Gen.Select(Gen.Byte, Gen.Byte, Gen.Byte)
-        .Select(SettingValue (r, g, b) => new SettingValue.Colour(new(r, g, b)));
-
-    private static Gen<SettingValue> ValueOf(SettingType type) =>
-        type switch
-        {
-            SettingType.Choice choice => Gen.OneOf([.. choice.Options])
-                .Select(SettingValue (text) => new SettingValue.Text(text)),
-            SettingType.Number number => Gen.Int[(int)number.Min, (int)number.Max]
-                .Select(SettingValue (value) => new SettingValue.Number(value)),
-            SettingType.Flag => Gen.Bool.Select(SettingValue (flag) => new SettingValue.Flag(flag)),
-            SettingType.Colour => Colour,
-            SettingType.List => Gen.OneOf("clock", "tray", "a;b", "ü \"x\"")
-                .Array[0, 4]
-                .Select(SettingValue (items) => new SettingValue.List([.. items])),
-            _ => Gen.OneOf("Ridge Sans", " a", "b\\n", "Größe")
-                .Select(SettingValue (text) => new SettingValue.Text(text)),
-        };
-
     private static Gen<ImmutableList<T>> Together<T>(IEnumerable<Gen<T>> gens) =>
         gens.Aggregate(
             Gen.Const(ImmutableList<T>.Empty),
@@ -89,7 +70,7 @@ public sealed class PlanningTests
     /// <summary>An item has all its settings; elsewhere all but assets may be unset.</summary>
     private static Gen<Drawn> Draw(Setting setting, string? item) =>
         Gen.Select(
-            ValueOf(setting.Type),
+            Values.Of(setting.Type),
             Gen.Int[0, 9],
             (value, luck) =>
                 new Drawn(

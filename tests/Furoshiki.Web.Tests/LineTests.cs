@@ -1,6 +1,9 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Switching;
+using Furoshiki.Store;
 using Furoshiki.Tests.Shared;
 
 namespace Furoshiki.Web.Tests;
@@ -218,5 +221,139 @@ public sealed class LineTests : IAsyncLifetime
                 before
             )
             .ShouldBeTrue();
+    }
+
+    [Fact]
+    public async Task A_switch_that_a_crash_broke_off_is_ended_at_the_next_start_and_told()
+    {
+        var before = _app.Snapshot();
+        var path = _app.At(Surface);
+        var old = await File.ReadAllBytesAsync(path);
+        byte[] half = [.. old, .. "# half way"u8];
+        _app.Kill();
+        var databases = new FuroshikiDbFactory(Path.Combine(_app.Data, "furoshiki.db"));
+        var mode = (int)File.GetUnixFileMode(path);
+        new SqliteContentStore(databases).Put(old);
+        new SqliteSwitchJournal(databases, TimeProvider.System).Begin(
+            1,
+            _app.Desktop,
+            [
+                new FileChange(
+                    Surface,
+                    FileState.OfFile(mode, old.Length, Digest.Of(old)),
+                    FileState.OfFile(mode, half.Length, Digest.Of(half))
+                ),
+                new FileChange(
+                    "home/never written",
+                    null,
+                    FileState.OfFile(mode, 1, Digest.Of("x"u8))
+                ),
+            ]
+        );
+        await File.WriteAllBytesAsync(path, half);
+
+        await _app.Start();
+        _app.Snapshot().ShouldBe(before);
+        using var client = await _app.Client();
+        var now = JsonNode.Parse(
+            await client.GetStringAsync(new Uri("/api/desktops/1/now", UriKind.Relative))
+        )!;
+        now["recovered"]!
+            .GetValue<string>()
+            .ShouldBe("A switch was broken off. Every file is as it was before it.");
+    }
+
+    [Fact]
+    public async Task Looks_are_compared_in_the_measures_of_their_settings()
+    {
+        var comparison = await Get(
+            "/api/desktops/1/comparison?look=saving-12&look=now&look=saving-8"
+        );
+        comparison["sides"]!
+            .AsArray()
+            .Select(side => side!["differs"]!.GetValue<int>())
+            .ShouldBe([0, 3, 7]);
+        var rows = comparison["rows"]!
+            .AsArray()
+            .ToDictionary(row => row!["kind"]!.GetValue<string>(), row => row!);
+        rows["cursor"]["cells"]!
+            .AsArray()
+            .Select(cell => cell!["same"]!.GetValue<bool>())
+            .ShouldBe([true, true, false]);
+        var opacity = rows["panels"]["settings"]!
+            .AsArray()
+            .Single(row => row!["title"]!.GetValue<string>() == "main, opacity")!;
+        opacity["cells"]!
+            .AsArray()
+            .Select(cell => cell!["words"]!.GetValue<string>())
+            .ShouldBe(["92\u00A0%", "80\u00A0%", "60\u00A0%"]);
+        var accent = rows["colours"]["settings"]!
+            .AsArray()
+            .Single(row => row!["title"]!.GetValue<string>() == "Accent")!["cells"]!.AsArray();
+        accent[1]!["distance"].ShouldBeNull();
+        accent[2]!["distance"]!.GetValue<double>().ShouldBeGreaterThan(20);
+        rows["icons"]["settings"]!.AsArray().Last()!["cells"]![1]!["words"]!
+            .GetValue<string>()
+            .ShouldContain("scalable/places/folder.svg");
+    }
+
+    [Theory]
+    [InlineData("/api/desktops/1/comparison?look=now", 422)]
+    [InlineData("/api/desktops/1/comparison?look=now&look=saving-99", 404)]
+    [InlineData("/api/desktops/1/comparison?look=now&look=yesterday", 404)]
+    [InlineData("/api/desktops/9/now", 404)]
+    [InlineData("/api/profiles/99?desktop=1", 404)]
+    [InlineData("/api/looks/0000/picture?desktop=1", 404)]
+    [InlineData("/api/nothing", 404)]
+    public async Task What_is_not_there_is_told_as_a_problem_with_a_code_a_sentence_and_what_is_unharmed(
+        string path,
+        int status
+    )
+    {
+        using var answer = await _client.GetAsync(new Uri(path, UriKind.Relative));
+        ((int)answer.StatusCode).ShouldBe(status);
+        answer.Content.Headers.ContentType!.MediaType.ShouldBe("application/problem+json");
+        var problem = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+        foreach (var member in new[] { "code", "detail", "unharmed" })
+            problem[member]!.GetValue<string>().ShouldNotBeNullOrWhiteSpace();
+    }
+
+    [Fact]
+    public async Task A_profile_shows_its_savings_with_what_changed_in_each_and_its_words_can_be_changed()
+    {
+        var page = await Get("/api/profiles/5?desktop=1");
+        page["savings"]!
+            .AsArray()
+            .Select(one => one!["ordinal"]!.GetValue<string>())
+            .ShouldBe(["4th", "3rd", "2nd", "1st"]);
+        page["savings"]![2]!["changes"]!.AsArray().ShouldHaveSingleItem()!["kind"]!
+            .GetValue<string>()
+            .ShouldBe("panels");
+
+        var form = page["card"]!["profile"]!.DeepClone();
+        (form["name"], form["description"]) = ("  Red Lamp, winter ", "Darker still.");
+        using var answer = await _client.PutAsJsonAsync("/api/profiles/5", form);
+        answer.StatusCode.ShouldBe(HttpStatusCode.OK);
+        (await Now())["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp, winter");
+
+        form["name"] = "Day Log";
+        using var taken = await _client.PutAsJsonAsync("/api/profiles/5", form);
+        taken.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await Now())["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp, winter");
+    }
+
+    [Fact]
+    public async Task A_saving_is_not_changed_by_files_edited_in_place_later()
+    {
+        const string icon = "home/.local/share/icons/Inkstone-Amber/scalable/places/folder.svg";
+        var before = await File.ReadAllBytesAsync(_app.At(icon));
+        await File.WriteAllTextAsync(_app.At(icon), "<svg/>");
+        File.Delete(_app.At("home/.local/share/wallpapers/Milky-Arch.svg"));
+        var plan = await Plan("Saving", JsonValue.Create(8));
+        plan["refused"]!.AsArray().ShouldBeEmpty();
+        (await Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        (await File.ReadAllBytesAsync(_app.At(icon))).ShouldBe(before);
+        File.Exists(_app.At("home/.local/share/wallpapers/Milky-Arch.svg")).ShouldBeTrue();
+        (await Now())["drift"]!.AsArray().ShouldBeEmpty();
     }
 }

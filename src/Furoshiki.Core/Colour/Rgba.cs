@@ -39,9 +39,6 @@ public readonly record struct Rgba(byte R, byte G, byte B, byte A = 255)
     public override string ToString() =>
         A == 255 ? $"#{R:x2}{G:x2}{B:x2}" : $"#{R:x2}{G:x2}{B:x2}{A:x2}";
 
-    /// <summary>Relative luminance, 0 (black) to 1 (white). Source: WCAG 2.2, "relative luminance".</summary>
-    public double Luminance => 0.2126 * Linear(R) + 0.7152 * Linear(G) + 0.0722 * Linear(B);
-
     /// <summary>A channel with the sRGB transfer function taken off, 0 to 1. Source: IEC 61966-2-1.</summary>
     internal static double Linear(byte channel)
     {

@@ -70,8 +70,11 @@ public abstract record SettingType
         /// <inheritdoc />
         public override string Words(SettingValue value)
         {
-            var name = Path.GetFileNameWithoutExtension(value.ToString())!.Replace('-', ' ');
-            return name.Length == 0 ? "none" : name;
+            var name = value.ToString()!;
+            var words = Path.GetFileNameWithoutExtension(name).Replace('-', ' ').Trim();
+            return name.Length == 0 ? "none"
+                : words.Length == 0 ? $"'{name}'"
+                : words;
         }
     }
 

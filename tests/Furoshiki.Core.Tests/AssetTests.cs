@@ -1,0 +1,73 @@
+using System.Text;
+using Furoshiki.Core.Looks;
+
+namespace Furoshiki.Core.Tests;
+
+public sealed class AssetTests
+{
+    private const string Icons = "home/.local/share/icons";
+
+    private static TestDesktop WithSet(TestDesktop desktop, string name, string inherits)
+    {
+        desktop.Files[$"{Icons}/{name}/index.theme"] = Encoding.UTF8.GetBytes(
+            $"[Icon Theme]\nName={name}\nInherits={inherits}\n"
+        );
+        return desktop;
+    }
+
+    private static IEnumerable<Asset> IconsOf(TestDesktop desktop, string set)
+    {
+        desktop.With(TestDesktop.Windows, "set=Fold-Slate", $"set={set}");
+        return desktop.Read().Look["icons"]!.Assets;
+    }
+
+    [Fact]
+    public void Sets_that_inherit_from_each_other_in_a_circle_are_each_taken_once()
+    {
+        var desktop = WithSet(
+            WithSet(WithSet(new TestDesktop(), "One", "Two"), "Two", "Three,One"),
+            "Three",
+            "Two, One"
+        );
+        IconsOf(desktop, "One").Select(asset => asset.Name).ShouldBe(["One", "Two", "Three"]);
+    }
+
+    [Fact]
+    public void A_parent_that_is_not_there_is_recorded_as_not_found_and_the_others_are_taken()
+    {
+        var assets = IconsOf(WithSet(new TestDesktop(), "One", "Nowhere,Fold"), "One").ToList();
+        assets
+            .Select(asset => (asset.Name, asset.Path))
+            .ShouldBe([
+                ("One", "data:icons/One"),
+                ("Nowhere", null),
+                ("Fold", "system:icons/Fold"),
+            ]);
+        assets[1].Content.ShouldBeNull();
+    }
+
+    [Fact]
+    public void The_persons_own_set_comes_before_one_of_the_same_name_in_the_system()
+    {
+        var desktop = WithSet(new TestDesktop(), "Fold", "");
+        IconsOf(desktop, "Fold").Single().Path.ShouldBe("data:icons/Fold");
+    }
+
+    [Theory]
+    [InlineData("../../../.config/engawa")]
+    [InlineData("/etc")]
+    [InlineData("a//b")]
+    public void A_name_that_is_a_way_out_of_its_folder_finds_nothing(string name) =>
+        IconsOf(new TestDesktop(), name).Single().Path.ShouldBeNull();
+
+    [Fact]
+    public void A_set_whose_index_cannot_be_read_is_taken_without_parents()
+    {
+        var desktop = new TestDesktop();
+        desktop.Files[$"{Icons}/Odd/index.theme"] = [0xFF, 0xFE];
+        IconsOf(desktop, "Odd").Single().Path.ShouldBe("data:icons/Odd");
+    }
+
+    [Fact]
+    public void No_name_means_no_asset() => IconsOf(new TestDesktop(), "").ShouldBeEmpty();
+}

@@ -1,0 +1,121 @@
+using CsCheck;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Switching;
+
+namespace Furoshiki.Core.Tests;
+
+public sealed class TreeTests
+{
+    private static readonly Gen<string> Path = Gen.OneOf("a", "b", "c")
+        .Array[1, 4]
+        .Select(names => string.Join('/', names));
+
+    private static readonly Gen<FileState> Leaf = Gen.OneOf<FileState>(
+        Gen.Select(
+            Gen.Int[0, 3],
+            Gen.Byte,
+            (mode, content) => FileState.OfFile(mode, 1, Digest.Of([content]))
+        ),
+        Gen.Int[0, 3].Select(FileState.OfFolder),
+        Gen.OneOf("x", "y").Select(FileState.OfLink)
+    );
+
+    /// <summary>Any tree in which every path stands in a folder.</summary>
+    private static readonly Gen<Tree> AnyTree = Gen.Dictionary(Path, Leaf)[0, 12]
+        .Select(drawn =>
+        {
+            var entries = new Dictionary<string, FileState>();
+            foreach (var (path, state) in drawn)
+            {
+                entries[path] = state;
+                for (
+                    var slash = path.LastIndexOf('/');
+                    slash > 0;
+                    slash = path.LastIndexOf('/', slash - 1)
+                )
+                    if (entries.GetValueOrDefault(path[..slash])?.Type != FileType.Folder)
+                        entries[path[..slash]] = FileState.OfFolder(0);
+            }
+            foreach (
+                var path in entries
+                    .Keys.Where(path => path.Contains('/', StringComparison.Ordinal))
+                    .ToList()
+            )
+                if (entries[path[..path.LastIndexOf('/')]].Type != FileType.Folder)
+                    entries[path[..path.LastIndexOf('/')]] = FileState.OfFolder(0);
+            return Tree.Of(entries);
+        });
+
+    [Fact]
+    public void Making_the_changes_between_two_trees_one_after_the_other_is_always_possible_and_leads_to_the_second() =>
+        Gen.Select(AnyTree, AnyTree)
+            .Sample(
+                (before, after) =>
+                {
+                    var disk = before.Entries.ToDictionary();
+                    foreach (var change in TreeChanges.Between("", null, before, after))
+                    {
+                        disk.GetValueOrDefault(change.Path).ShouldBe(change.Before);
+                        var stays = change.After?.Type == FileType.Folder;
+                        disk.Keys.Where(path =>
+                                !stays
+                                && path.StartsWith(change.Path + "/", StringComparison.Ordinal)
+                            )
+                            .ShouldBeEmpty("what goes or becomes a file is empty");
+                        if (change.After is null)
+                        {
+                            disk.Remove(change.Path);
+                            continue;
+                        }
+                        var slash = change.Path.LastIndexOf('/');
+                        (
+                            slash < 0 || disk[change.Path[..slash]].Type == FileType.Folder
+                        ).ShouldBeTrue("what comes has a folder to come into");
+                        disk[change.Path] = change.After;
+                    }
+                    disk.ShouldBe(after.Entries, ignoreOrder: true);
+                },
+                iter: 3000
+            );
+
+    [Fact]
+    public void Two_trees_have_the_same_record_just_when_they_are_equal() =>
+        Gen.Select(AnyTree, AnyTree)
+            .Sample(
+                (one, other) =>
+                    one.ToBytes()
+                        .SequenceEqual(other.ToBytes())
+                        .ShouldBe(one.Entries.SequenceEqual(other.Entries)),
+                iter: 2000
+            );
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("7")]
+    [InlineData("{\"a\":{}}")]
+    [InlineData("{\"a\":{\"type\":\"file\",\"mode\":1}}")]
+    [InlineData("{\"a\":{\"type\":\"file\",\"mode\":1,\"size\":1,\"content\":\"abc\"}}")]
+    [InlineData("{\"a\":{\"type\":\"pipe\",\"mode\":1}}")]
+    public void What_is_no_tree_record_is_not_read_as_one(string text) =>
+        Should.Throw<FormatException>(() => Tree.Parse(System.Text.Encoding.UTF8.GetBytes(text)));
+
+    // FIPS 180-4, the example with the message "abc".
+    [Fact]
+    public void A_digest_is_that_of_the_standard_and_nothing_else_is_read_as_one()
+    {
+        var digest = Digest.Of("abc"u8);
+        digest.Hex.ShouldBe("ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad");
+        Digest.Parse(digest.Hex).ShouldBe(digest);
+        foreach (
+            var wrong in new[]
+            {
+                "",
+                "abc",
+                digest.Hex.ToUpperInvariant(),
+                digest.Hex + "0",
+                digest.Hex[..63] + "g",
+            }
+        )
+            Should.Throw<FormatException>(() => Digest.Parse(wrong));
+    }
+}
