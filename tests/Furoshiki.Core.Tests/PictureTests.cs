@@ -264,7 +264,7 @@ public sealed class PictureTests
     public void Larger_type_makes_thicker_text()
     {
         static double Thickness(TestDesktop desktop) =>
-            Number(Of(Draw(desktop), "data-role", "link").First(), "height");
+            Number(Of(Draw(desktop), "data-role", "text").First(), "height");
         var plain = Thickness(new TestDesktop());
         Thickness(new TestDesktop().With(TestDesktop.Windows, "size=10", "size=15"))
             .ShouldBe(1.5 * plain, 0.02);

@@ -15,84 +15,28 @@ public sealed class LineTests : IAsyncLifetime
     private const string Panels = "home/.config/engawa/panels.json";
 
     private readonly AppProcess _app = new();
-    private HttpClient _client = null!;
+    private Api _api = null!;
 
     public async ValueTask InitializeAsync()
     {
         await _app.InitializeAsync();
-        _client = await _app.Client();
+        _api = new Api(await _app.Client());
     }
 
     public async ValueTask DisposeAsync()
     {
-        _client.Dispose();
+        _api.Client.Dispose();
         await _app.DisposeAsync();
-    }
-
-    private async Task<JsonNode> Get(string path) =>
-        JsonNode.Parse(await _client.GetStringAsync(new Uri(path, UriKind.Relative)))!;
-
-    private async Task<(HttpStatusCode Status, JsonNode Body)> Post(string path, JsonNode body)
-    {
-        using var answer = await _client.PostAsJsonAsync(path, body);
-        return (answer.StatusCode, JsonNode.Parse(await answer.Content.ReadAsStringAsync())!);
-    }
-
-    private Task<JsonNode> Now() => Get("/api/desktops/1/now");
-
-    private static JsonObject SaveAs(string name, params string[] cover) =>
-        new()
-        {
-            ["desktop"] = 1,
-            ["form"] = new JsonObject
-            {
-                ["name"] = name,
-                ["description"] = "",
-                ["author"] = "",
-                ["licence"] = "",
-                ["tags"] = new JsonArray(),
-            },
-            ["profile"] = null,
-            ["note"] = "",
-            ["cover"] = new JsonArray([.. cover.Select(kind => JsonValue.Create(kind))]),
-        };
-
-    private async Task<JsonNode> Plan(string kind, JsonNode id) =>
-        (
-            await Post(
-                "/api/desktops/1/plans",
-                new JsonObject { ["kind"] = kind, ["id"] = id.DeepClone() }
-            )
-        ).Body;
-
-    private static JsonObject RequestFor(JsonNode plan) =>
-        new()
-        {
-            ["target"] = plan["target"]!.DeepClone(),
-            ["fingerprint"] = plan["fingerprint"]!.DeepClone(),
-            ["madeFrom"] = plan["madeFrom"]!.DeepClone(),
-        };
-
-    private async Task<JsonNode> Switch(JsonNode plan)
-    {
-        var (status, started) = await Post("/api/desktops/1/switches", RequestFor(plan));
-        status.ShouldBe(HttpStatusCode.Accepted);
-        var events = await _client.GetStringAsync(
-            new Uri($"/api/switches/{started["id"]}/progress", UriKind.Relative)
-        );
-        return JsonNode.Parse(
-            events.Split('\n').Last(line => line.StartsWith("data:", StringComparison.Ordinal))[5..]
-        )!["result"]!;
     }
 
     [Fact]
     public async Task The_demo_has_what_the_program_itself_saved_and_the_drift_that_other_programs_made()
     {
-        var profiles = (await Get("/api/profiles?desktop=1")).AsArray();
+        var profiles = (await _api.Get("/api/profiles?desktop=1")).AsArray();
         profiles
             .Select(one => one!["profile"]!["name"]!.GetValue<string>())
             .ShouldBe(["Red Lamp", "Open Night", "Day Log", "First Light", "Cloud Cover"]);
-        var now = await Now();
+        var now = await _api.Now();
         now["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp");
         now["drift"]!
             .AsArray()
@@ -100,40 +44,19 @@ public sealed class LineTests : IAsyncLifetime
             .ShouldBe(["wallpaper", "icons", "panels"]);
         foreach (var profile in profiles)
         {
-            var result = await Switch(await Plan("Saving", profile!["savingId"]!));
+            var result = await _api.Switch(await _api.Plan("Saving", profile!["savingId"]!));
             result["switched"]!.GetValue<bool>().ShouldBeTrue();
-            (await Now())["drift"]!.AsArray().ShouldBeEmpty();
+            (await _api.Now())["drift"]!.AsArray().ShouldBeEmpty();
         }
-    }
-
-    [Theory]
-    [InlineData("  ", "needs a name")]
-    [InlineData(
-        "A name that goes on and on until nobody can read it on a card any more",
-        "60 are the most"
-    )]
-    [InlineData("red LAMP", "named red LAMP already")]
-    [InlineData("two\nlines", "line break")]
-    public async Task A_name_that_cannot_be_is_refused_at_its_field_and_nothing_is_saved(
-        string name,
-        string said
-    )
-    {
-        var (status, problem) = await Post("/api/profiles", SaveAs(name, "wallpaper"));
-        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        problem["field"]!.GetValue<string>().ShouldBe("name");
-        problem["detail"]!.GetValue<string>().ShouldContain(said);
-        problem["unharmed"]!.GetValue<string>().ShouldBe("Nothing was saved.");
-        (await Get("/api/profiles?desktop=1")).AsArray().Count.ShouldBe(5);
     }
 
     [Fact]
     public async Task A_plan_made_from_files_that_changed_since_is_refused_with_what_changed()
     {
-        var plan = await Plan("Saving", JsonValue.Create(1));
+        var plan = await _api.Plan("Saving", JsonValue.Create(1));
         _app.Edit(Surface, "after=15", "after=20");
         var before = _app.Snapshot();
-        var (status, problem) = await Post("/api/desktops/1/switches", RequestFor(plan));
+        var (status, problem) = await _api.Post("/api/desktops/1/switches", Api.RequestFor(plan));
         status.ShouldBe(HttpStatusCode.Conflict);
         problem["code"]!.GetValue<string>().ShouldBe("plan-outdated");
         problem["changed"]!.AsArray().Select(path => path!.GetValue<string>()).ShouldBe([Surface]);
@@ -164,27 +87,27 @@ public sealed class LineTests : IAsyncLifetime
         else
             await File.WriteAllBytesAsync(_app.At(Panels), bytes);
 
-        var unread = (await Now())["unread"]!.AsArray().ShouldHaveSingleItem()!;
+        var unread = (await _api.Now())["unread"]!.AsArray().ShouldHaveSingleItem()!;
         unread["file"]!.GetValue<string>().ShouldBe(Panels);
         unread["reason"]!.GetValue<string>().ShouldContain(said);
-        (await Post("/api/profiles", SaveAs("Broken", "panels"))).Body["field"]!
+        (await _api.Post("/api/profiles", Api.SaveAs("Broken", "panels"))).Body["field"]!
             .GetValue<string>()
             .ShouldBe("cover");
-        (await Post("/api/profiles", SaveAs("The rest", "wallpaper", "colours"))).Status.ShouldBe(
-            HttpStatusCode.OK
-        );
+        (
+            await _api.Post("/api/profiles", Api.SaveAs("The rest", "wallpaper", "colours"))
+        ).Status.ShouldBe(HttpStatusCode.OK);
 
-        var plan = await Plan("Saving", JsonValue.Create(3));
+        var plan = await _api.Plan("Saving", JsonValue.Create(3));
         plan["refused"]!.AsArray().ShouldHaveSingleItem()!["reason"]!
             .GetValue<string>()
             .ShouldContain(said);
-        (await Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        (await _api.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
         (
             File.Exists(_app.At(Panels)) ? await File.ReadAllBytesAsync(_app.At(Panels)) : null
         ).ShouldBe(bytes);
 
-        var back = await Plan("SafeState", (await Now())["wayBack"]!["id"]!);
-        (await Switch(back))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        var back = await _api.Plan("SafeState", (await _api.Now())["wayBack"]!["id"]!);
+        (await _api.Switch(back))["switched"]!.GetValue<bool>().ShouldBeTrue();
         (
             File.Exists(_app.At(Panels)) ? await File.ReadAllBytesAsync(_app.At(Panels)) : null
         ).ShouldBe(bytes);
@@ -193,15 +116,15 @@ public sealed class LineTests : IAsyncLifetime
     [Fact]
     public async Task A_saving_that_would_hold_nothing_new_is_refused()
     {
-        (await Switch(await Plan("Saving", JsonValue.Create(1))))["switched"]!
+        (await _api.Switch(await _api.Plan("Saving", JsonValue.Create(1))))["switched"]!
             .GetValue<bool>()
             .ShouldBeTrue();
-        (await Switch(await Plan("Saving", JsonValue.Create(2))))["switched"]!
+        (await _api.Switch(await _api.Plan("Saving", JsonValue.Create(2))))["switched"]!
             .GetValue<bool>()
             .ShouldBeTrue();
-        var request = SaveAs("", "wallpaper", "colours", "borders", "icons", "panels");
+        var request = Api.SaveAs("", "wallpaper", "colours", "borders", "icons", "panels");
         (request["form"], request["profile"]) = (null, 1);
-        var (status, problem) = await Post("/api/profiles", request);
+        var (status, problem) = await _api.Post("/api/profiles", request);
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         problem["detail"]!.GetValue<string>().ShouldContain("Nothing differs from the 2nd saving");
     }
@@ -209,7 +132,7 @@ public sealed class LineTests : IAsyncLifetime
     [Fact]
     public async Task Everything_is_still_there_after_the_process_was_killed_and_started_again()
     {
-        var before = await Now();
+        var before = await _api.Now();
         _app.Kill();
         await _app.Start();
         using var client = await _app.Client();
@@ -264,64 +187,9 @@ public sealed class LineTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task Looks_are_compared_in_the_measures_of_their_settings()
-    {
-        var comparison = await Get(
-            "/api/desktops/1/comparison?look=saving-12&look=now&look=saving-8"
-        );
-        comparison["sides"]!
-            .AsArray()
-            .Select(side => side!["differs"]!.GetValue<int>())
-            .ShouldBe([0, 3, 7]);
-        var rows = comparison["rows"]!
-            .AsArray()
-            .ToDictionary(row => row!["kind"]!.GetValue<string>(), row => row!);
-        rows["cursor"]["cells"]!
-            .AsArray()
-            .Select(cell => cell!["same"]!.GetValue<bool>())
-            .ShouldBe([true, true, false]);
-        var opacity = rows["panels"]["settings"]!
-            .AsArray()
-            .Single(row => row!["title"]!.GetValue<string>() == "main, opacity")!;
-        opacity["cells"]!
-            .AsArray()
-            .Select(cell => cell!["words"]!.GetValue<string>())
-            .ShouldBe(["92\u00A0%", "80\u00A0%", "60\u00A0%"]);
-        var accent = rows["colours"]["settings"]!
-            .AsArray()
-            .Single(row => row!["title"]!.GetValue<string>() == "Accent")!["cells"]!.AsArray();
-        accent[1]!["distance"].ShouldBeNull();
-        accent[2]!["distance"]!.GetValue<double>().ShouldBeGreaterThan(20);
-        rows["icons"]["settings"]!.AsArray().Last()!["cells"]![1]!["words"]!
-            .GetValue<string>()
-            .ShouldContain("scalable/places/folder.svg");
-    }
-
-    [Theory]
-    [InlineData("/api/desktops/1/comparison?look=now", 422)]
-    [InlineData("/api/desktops/1/comparison?look=now&look=saving-99", 404)]
-    [InlineData("/api/desktops/1/comparison?look=now&look=yesterday", 404)]
-    [InlineData("/api/desktops/9/now", 404)]
-    [InlineData("/api/profiles/99?desktop=1", 404)]
-    [InlineData("/api/looks/0000/picture?desktop=1", 404)]
-    [InlineData("/api/nothing", 404)]
-    public async Task What_is_not_there_is_told_as_a_problem_with_a_code_a_sentence_and_what_is_unharmed(
-        string path,
-        int status
-    )
-    {
-        using var answer = await _client.GetAsync(new Uri(path, UriKind.Relative));
-        ((int)answer.StatusCode).ShouldBe(status);
-        answer.Content.Headers.ContentType!.MediaType.ShouldBe("application/problem+json");
-        var problem = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
-        foreach (var member in new[] { "code", "detail", "unharmed" })
-            problem[member]!.GetValue<string>().ShouldNotBeNullOrWhiteSpace();
-    }
-
-    [Fact]
     public async Task A_profile_shows_its_savings_with_what_changed_in_each_and_its_words_can_be_changed()
     {
-        var page = await Get("/api/profiles/5?desktop=1");
+        var page = await _api.Get("/api/profiles/5?desktop=1");
         page["savings"]!
             .AsArray()
             .Select(one => one!["ordinal"]!.GetValue<string>())
@@ -332,14 +200,14 @@ public sealed class LineTests : IAsyncLifetime
 
         var form = page["card"]!["profile"]!.DeepClone();
         (form["name"], form["description"]) = ("  Red Lamp, winter ", "Darker still.");
-        using var answer = await _client.PutAsJsonAsync("/api/profiles/5", form);
+        using var answer = await _api.Client.PutAsJsonAsync("/api/profiles/5", form);
         answer.StatusCode.ShouldBe(HttpStatusCode.OK);
-        (await Now())["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp, winter");
+        (await _api.Now())["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp, winter");
 
         form["name"] = "Day Log";
-        using var taken = await _client.PutAsJsonAsync("/api/profiles/5", form);
+        using var taken = await _api.Client.PutAsJsonAsync("/api/profiles/5", form);
         taken.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        (await Now())["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp, winter");
+        (await _api.Now())["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp, winter");
     }
 
     [Fact]
@@ -349,11 +217,11 @@ public sealed class LineTests : IAsyncLifetime
         var before = await File.ReadAllBytesAsync(_app.At(icon));
         await File.WriteAllTextAsync(_app.At(icon), "<svg/>");
         File.Delete(_app.At("home/.local/share/wallpapers/Milky-Arch.svg"));
-        var plan = await Plan("Saving", JsonValue.Create(8));
+        var plan = await _api.Plan("Saving", JsonValue.Create(8));
         plan["refused"]!.AsArray().ShouldBeEmpty();
-        (await Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        (await _api.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
         (await File.ReadAllBytesAsync(_app.At(icon))).ShouldBe(before);
         File.Exists(_app.At("home/.local/share/wallpapers/Milky-Arch.svg")).ShouldBeTrue();
-        (await Now())["drift"]!.AsArray().ShouldBeEmpty();
+        (await _api.Now())["drift"]!.AsArray().ShouldBeEmpty();
     }
 }

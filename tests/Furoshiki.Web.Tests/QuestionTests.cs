@@ -1,0 +1,88 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using Furoshiki.Tests.Shared;
+
+namespace Furoshiki.Web.Tests;
+
+/// <summary>What changes nothing, so that all of these tests share one application.</summary>
+public sealed class QuestionTests(AppProcess app) : IClassFixture<AppProcess>
+{
+    [Theory]
+    [InlineData("  ", "needs a name")]
+    [InlineData(
+        "A name that goes on and on until nobody can read it on a card any more",
+        "60 are the most"
+    )]
+    [InlineData("red LAMP", "named red LAMP already")]
+    [InlineData("two\nlines", "line break")]
+    public async Task A_name_that_cannot_be_is_refused_at_its_field_and_nothing_is_saved(
+        string name,
+        string said
+    )
+    {
+        var api = new Api(await app.Client());
+        var (status, problem) = await api.Post("/api/profiles", Api.SaveAs(name, "wallpaper"));
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        problem["field"]!.GetValue<string>().ShouldBe("name");
+        problem["detail"]!.GetValue<string>().ShouldContain(said);
+        problem["unharmed"]!.GetValue<string>().ShouldBe("Nothing was saved.");
+        (await api.Get("/api/profiles?desktop=1")).AsArray().Count.ShouldBe(5);
+    }
+
+    [Fact]
+    public async Task Looks_are_compared_in_the_measures_of_their_settings()
+    {
+        var api = new Api(await app.Client());
+        var comparison = await api.Get(
+            "/api/desktops/1/comparison?look=saving-12&look=now&look=saving-8"
+        );
+        comparison["sides"]!
+            .AsArray()
+            .Select(side => side!["differs"]!.GetValue<int>())
+            .ShouldBe([0, 3, 7]);
+        var rows = comparison["rows"]!
+            .AsArray()
+            .ToDictionary(row => row!["kind"]!.GetValue<string>(), row => row!);
+        rows["cursor"]["cells"]!
+            .AsArray()
+            .Select(cell => cell!["same"]!.GetValue<bool>())
+            .ShouldBe([true, true, false]);
+        var opacity = rows["panels"]["settings"]!
+            .AsArray()
+            .Single(row => row!["title"]!.GetValue<string>() == "main, opacity")!;
+        opacity["cells"]!
+            .AsArray()
+            .Select(cell => cell!["words"]!.GetValue<string>())
+            .ShouldBe(["92\u00A0%", "80\u00A0%", "60\u00A0%"]);
+        var accent = rows["colours"]["settings"]!
+            .AsArray()
+            .Single(row => row!["title"]!.GetValue<string>() == "Accent")!["cells"]!.AsArray();
+        accent[1]!["distance"].ShouldBeNull();
+        accent[2]!["distance"]!.GetValue<double>().ShouldBeGreaterThan(20);
+        rows["icons"]["settings"]!.AsArray().Last()!["cells"]![1]!["words"]!
+            .GetValue<string>()
+            .ShouldContain("scalable/places/folder.svg");
+    }
+
+    [Theory]
+    [InlineData("/api/desktops/1/comparison?look=now", 422)]
+    [InlineData("/api/desktops/1/comparison?look=now&look=saving-99", 404)]
+    [InlineData("/api/desktops/1/comparison?look=now&look=yesterday", 404)]
+    [InlineData("/api/desktops/9/now", 404)]
+    [InlineData("/api/profiles/99?desktop=1", 404)]
+    [InlineData("/api/looks/0000/picture?desktop=1", 404)]
+    [InlineData("/api/nothing", 404)]
+    public async Task What_is_not_there_is_told_as_a_problem_with_a_code_a_sentence_and_what_is_unharmed(
+        string path,
+        int status
+    )
+    {
+        var api = new Api(await app.Client());
+        using var answer = await api.Client.GetAsync(new Uri(path, UriKind.Relative));
+        ((int)answer.StatusCode).ShouldBe(status);
+        answer.Content.Headers.ContentType!.MediaType.ShouldBe("application/problem+json");
+        var problem = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+        foreach (var member in new[] { "code", "detail", "unharmed" })
+            problem[member]!.GetValue<string>().ShouldNotBeNullOrWhiteSpace();
+    }
+}
