@@ -33,49 +33,43 @@ public static class SwitchRecovery
             if (held is null)
                 continue;
             var switched = entry.Changes.All(change => folder.Find(change.Path) == change.After);
-            var kept = switched ? [] : KeepForeign(folder, content, entry);
-            if (!switched)
-                GoBack(folder, content, entry.Changes);
             RemoveUnfinished(folder, entry.Changes);
+            var kept = switched ? [] : GoBack(folder, content, entry.Changes);
             journal.End(entry.Id, switched ? JournalState.Done : JournalState.WentBack);
             recovered.Add(new RecoveredSwitch(entry, switched, kept));
         }
         return recovered;
     }
 
-    /// <summary>Brings every path back to what it was, the last one first.</summary>
-    internal static void GoBack(
+    /// <summary>
+    /// Brings every path back to what it was, the last one first. Bytes that are neither old nor new are another program's:
+    /// they are kept in the content store, and returned by path.
+    /// </summary>
+    internal static IReadOnlyList<KeyValuePair<string, Digest>> GoBack(
         DesktopFolder folder,
         IContentStore content,
         IReadOnlyList<FileChange> changes
     )
     {
-        var writer = new FileWriter(folder, content, static _ => { });
-        RemoveUnfinished(folder, changes);
-        foreach (var change in changes.Reverse())
-            if (folder.Find(change.Path) != change.Before)
-                writer.Bring(change.Path, change.Before);
-    }
-
-    private static List<KeyValuePair<string, Digest>> KeepForeign(
-        DesktopFolder folder,
-        IContentStore content,
-        JournalEntry entry
-    )
-    {
         var kept = new List<KeyValuePair<string, Digest>>();
-        foreach (var change in entry.Changes)
+        var writer = new FileWriter(folder, content, static _ => { });
+        foreach (var change in changes.Reverse())
         {
             var state = folder.Find(change.Path);
-            if (state == change.Before || state == change.After || state?.Type != FileType.File)
+            if (state == change.Before)
                 continue;
-            using var bytes = File.OpenRead(folder.PathOf(change.Path));
-            kept.Add(KeyValuePair.Create(change.Path, content.Put(bytes)));
+            if (state?.Type == FileType.File && state != change.After)
+            {
+                using var bytes = File.OpenRead(folder.PathOf(change.Path));
+                kept.Add(KeyValuePair.Create(change.Path, content.Put(bytes)));
+            }
+            writer.Bring(change.Path, change.Before);
         }
         return kept;
     }
 
-    private static void RemoveUnfinished(DesktopFolder folder, IReadOnlyList<FileChange> changes)
+    /// <summary>Removes what was written beside files and not put in their place.</summary>
+    internal static void RemoveUnfinished(DesktopFolder folder, IReadOnlyList<FileChange> changes)
     {
         foreach (var change in changes)
         {

@@ -57,7 +57,7 @@ public sealed class SwitchTransaction(
         using var held =
             Posix.TryLockFolder(folder.Root)
             ?? throw new SwitchRefusedException(
-                "Another switch is on its way on this desktop. Nothing was changed.",
+                "Another switch is on its way on this desktop.",
                 []
             );
         Point("read again");
@@ -72,6 +72,7 @@ public sealed class SwitchTransaction(
         Point("journal");
         var entry = journal.Begin(desktop, folder.Root, plan.Changes);
         Point("ready");
+        var begun = new List<FileChange>();
         try
         {
             var writer = new FileWriter(folder, content, At);
@@ -80,6 +81,11 @@ public sealed class SwitchTransaction(
             foreach (var change in plan.Changes)
             {
                 stop.ThrowIfCancellationRequested();
+                if (folder.Find(change.Path) != change.Before)
+                    throw new IOException(
+                        $"Another program wrote {change.Path} during the switch. It was left as that program wrote it."
+                    );
+                begun.Add(change);
                 writer.Bring(change.Path, change.After);
             }
             Point("verify");
@@ -91,9 +97,10 @@ public sealed class SwitchTransaction(
         catch (Exception problem)
 #pragma warning restore CA1031
         {
-            SwitchRecovery.GoBack(folder, content, plan.Changes);
+            SwitchRecovery.RemoveUnfinished(folder, plan.Changes);
+            var kept = SwitchRecovery.GoBack(folder, content, begun);
             journal.End(entry, JournalState.WentBack);
-            return new SwitchOutcome(false, safe, Sentence(problem));
+            return new SwitchOutcome(false, safe, Sentence(problem, kept));
         }
         Point("end");
         return new SwitchOutcome(true, safe, null);
@@ -113,7 +120,7 @@ public sealed class SwitchTransaction(
             .ToList();
         if (changed.Count > 0)
             throw new SwitchRefusedException(
-                "The desktop changed after this plan was made. Nothing was changed by the switch.",
+                "The desktop changed after this plan was made.",
                 changed
             );
     }
@@ -134,7 +141,7 @@ public sealed class SwitchTransaction(
             using var copy = content.Open(digest);
             if (Digest.Of(copy) != digest)
                 throw new SwitchRefusedException(
-                    $"The safe state's copy of {path} could not be read back. Nothing was changed.",
+                    $"The safe state's copy of {path} could not be read back.",
                     [path]
                 );
         }
@@ -149,6 +156,15 @@ public sealed class SwitchTransaction(
                 throw new IOException($"{change.Path} is not as it was written.");
     }
 
-    private static string Sentence(Exception problem) =>
-        problem is OperationCanceledException ? "It was stopped." : problem.Message;
+    private static string Sentence(
+        Exception problem,
+        IReadOnlyList<KeyValuePair<string, Digest>> kept
+    )
+    {
+        var why = problem is OperationCanceledException ? "It was stopped." : problem.Message;
+        var foreign = kept.Select(one =>
+            $" What another program wrote to {one.Key} meanwhile is kept as {one.Value.Short}."
+        );
+        return why + string.Concat(foreign);
+    }
 }

@@ -167,7 +167,9 @@ public sealed class SwitchTransactionTests : IDisposable
             if (point.Action == "verify")
                 File.AppendAllText(_desktop.At(Surface), "#");
         });
-        transaction.Run(plan, CancellationToken.None).Problem!.ShouldContain(Surface);
+        var problem = transaction.Run(plan, CancellationToken.None).Problem!;
+        problem.ShouldContain(Surface);
+        problem.ShouldContain("is kept as");
         _desktop.Snapshot().ShouldBe(before);
     }
 
@@ -194,5 +196,36 @@ public sealed class SwitchTransactionTests : IDisposable
         _desktop.Content.Read(recovered.Kept.ShouldHaveSingleItem().Value).ShouldBe(foreign);
         _desktop.Snapshot().ShouldBe(before);
         SwitchRecovery.Recover(_desktop.Journal, _desktop.Content).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void A_file_that_another_program_writes_in_the_middle_of_a_switch_stays_as_that_program_wrote_it()
+    {
+        var plan = _desktop.Plan(_desktop.SaveOtherAndComeBack());
+        var before = _desktop.Snapshot();
+        var transaction = _desktop.Transaction(point =>
+        {
+            if (point == new SwitchPoint("written", Surface))
+                _desktop.Edit(Surface, "after=15", "after=20");
+        });
+        var outcome = transaction.Run(plan, CancellationToken.None);
+        outcome.Switched.ShouldBeFalse();
+        outcome.Problem!.ShouldContain(Surface);
+        File.ReadAllText(_desktop.At(Surface)).ShouldContain("after=20");
+        _desktop.Edit(Surface, "after=20", "after=15");
+        _desktop.Snapshot().ShouldBe(before);
+    }
+
+    [Fact]
+    public void A_settings_file_that_is_a_link_is_read_and_its_parts_are_left_alone_by_a_switch()
+    {
+        var other = _desktop.SaveOtherAndComeBack();
+        File.Move(_desktop.At(Surface), _desktop.At("home/kept.conf"));
+        File.CreateSymbolicLink(_desktop.At(Surface), "../../kept.conf");
+        var plan = _desktop.Plan(other);
+        plan.Refused.Single().Reason.ShouldContain("is a link to ../../kept.conf");
+        _desktop.Transaction().Run(plan, CancellationToken.None).Switched.ShouldBeTrue();
+        new FileInfo(_desktop.At(Surface)).LinkTarget.ShouldBe("../../kept.conf");
+        File.ReadAllText(_desktop.At(Surface)).ShouldContain("accent=#2f6f93");
     }
 }

@@ -75,26 +75,26 @@ public sealed class SwitchPlanner(
     {
         var kind = map.Find(wanted.Kind);
         var part = reading.Parts.FirstOrDefault(one => one.Kind == wanted.Kind);
+        var now = part?.Component;
+        if (now is not null && now.Equals(wanted))
+        {
+            _same.Add(wanted.Kind);
+            return;
+        }
         var reason =
             kind is null ? $"{map.Platform} has no such part."
-            : part?.Component is null ? $"{part!.File} could not be read: {part.Reason}"
-            : NoMatch(kind, wanted) ?? MissingAsset(wanted);
+            : now is null ? $"{part!.File} could not be read: {part.Reason}"
+            : NoMatch(kind, wanted) ?? Linked(kind) ?? MissingAsset(wanted);
         if (reason is not null)
         {
             _refused.Add(new PartRefusal(wanted.Kind, reason));
             return;
         }
 
-        var now = part!.Component!;
-        if (now.Equals(wanted))
-        {
-            _same.Add(wanted.Kind);
-            return;
-        }
-        var difference = Difference.Between(Look.Of([now]), Look.Of([wanted]), saved.FindTree)[0];
+        var difference = Difference.Between(Look.Of([now!]), Look.Of([wanted]), saved.FindTree)[0];
         try
         {
-            var edits = Edit(kind!, now, wanted, difference);
+            var edits = Edit(kind!, now!, wanted, difference);
             var notes = new List<string>();
             var assets = wanted.Assets.SelectMany(asset => Restore(asset, notes)).ToList();
             foreach (var (file, document) in edits)
@@ -122,6 +122,17 @@ public sealed class SwitchPlanner(
         return unknown.Count == 0
             ? null
             : $"{map.Platform} has no place for {string.Join(", ", unknown)}.";
+    }
+
+    /// <summary>A settings file that is a link would be replaced by a file, so its parts are left alone.</summary>
+    private string? Linked(KindMap kind)
+    {
+        var link = kind
+            .Files.Select(file => file.Path.FromRoot)
+            .FirstOrDefault(path => view.Find(path)?.Type == FileType.Link);
+        return link is null
+            ? null
+            : $"{link} is a link to {view.Find(link)!.Target}. Writing would replace the link, so it is left alone.";
     }
 
     private string? MissingAsset(Component wanted)

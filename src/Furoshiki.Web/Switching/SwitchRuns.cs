@@ -29,12 +29,14 @@ internal enum PartOutcome
 internal sealed record PartResult(string Kind, string Title, PartOutcome Outcome, string Words);
 
 /// <summary>How a switch ended.</summary>
-/// <param name="Switched">False if everything is as it was before.</param>
-/// <param name="Problem">Why it went back; null if it did not.</param>
+/// <param name="Switched">Whether every file is as planned.</param>
+/// <param name="Problem">Why it is not; null if it is.</param>
+/// <param name="Unharmed">How the desktop stands, in a sentence.</param>
 /// <param name="SafeState">The safe state that was made before it; null if it came to none.</param>
 internal sealed record RunResult(
     bool Switched,
     string? Problem,
+    string Unharmed,
     long? SafeState,
     IReadOnlyList<PartResult> Parts
 );
@@ -115,6 +117,8 @@ internal sealed class SwitchRuns(
     ILogger<SwitchRuns> log
 )
 {
+    private const string NothingChanged = "Nothing was changed by the switch.";
+
     private readonly ConcurrentDictionary<long, SwitchRun> _runs = new();
     private long _last;
 
@@ -158,6 +162,9 @@ internal sealed class SwitchRuns(
             result = new RunResult(
                 outcome.Switched,
                 outcome.Problem,
+                outcome.Switched
+                    ? "Every file was read again and is as planned."
+                    : "All that the switch had written was taken back.",
                 safeState,
                 outcome.Switched ? Check(plan, desktop) : []
             );
@@ -167,6 +174,7 @@ internal sealed class SwitchRuns(
             result = new RunResult(
                 false,
                 $"{refused.Message} {string.Join(", ", refused.Paths)}".Trim(),
+                NothingChanged,
                 null,
                 []
             );
@@ -178,7 +186,10 @@ internal sealed class SwitchRuns(
             SwitchLog.BrokenOff(log, problem);
             result = new RunResult(
                 false,
-                $"{problem.Message} The journal has this switch: the next start ends it as exactly the old or the new state.",
+                problem.Message,
+                safeState is null
+                    ? NothingChanged
+                    : "The journal has this switch: the next start ends it as exactly the old or the new state.",
                 safeState,
                 []
             );

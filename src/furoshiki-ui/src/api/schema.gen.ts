@@ -410,10 +410,12 @@ export interface components {
         };
         /** @description How a switch ended. */
         RunResult: {
-            /** @description False if everything is as it was before. */
+            /** @description Whether every file is as planned. */
             switched: boolean;
-            /** @description Why it went back; null if it did not. */
+            /** @description Why it is not; null if it is. */
             problem: null | string;
+            /** @description How the desktop stands, in a sentence. */
+            unharmed: string;
             /**
              * Format: int64
              * @description The safe state that was made before it; null if it came to none.

@@ -179,7 +179,7 @@ describe('the steps of a plan', () => {
       done: 2,
       total: 2,
       path: null,
-      result: { switched: true, problem: null, safeState: 4, parts: [] },
+      result: { switched: true, problem: null, unharmed: '', safeState: 4, parts: [] },
     }
     const steps = mount(PlanSteps, { props: { plan, outcomes, progress } })
     expect(steps.text()).toContain('made and checked')

@@ -94,15 +94,15 @@ function planAgain() {
       >
         <template v-if="result.switched">
           <h2>● {{ isBack ? 'The desktop is back' : `${plan.name} is on` }}</h2>
-          <p class="second">Every file was read again and is as planned.</p>
+          <p class="second">{{ result.unharmed }}</p>
           <VBtn v-if="result.safeState" :to="{ name: 'switch', query: { state: result.safeState } }"
             >Go back to what was before…</VBtn
           >
         </template>
         <template v-else>
-          <h2>◇ The switch went back</h2>
+          <h2>◇ The switch was not done</h2>
           <p>{{ result.problem }}</p>
-          <p class="second">Every file is as it was before.</p>
+          <p class="second">{{ result.unharmed }}</p>
           <VBtn @click="planAgain">Plan again</VBtn>
         </template>
         <VBtn :to="{ name: 'shelf' }">To the shelf</VBtn>
