@@ -99,8 +99,16 @@ app.Lifetime.ApplicationStarted.Register(() =>
     Console.WriteLine($"Everything is kept in {data.Path}");
     Console.WriteLine($"Open {address}{LocalGuard.EnterPath}?key={data.Key()}");
 });
-await app.RunAsync();
-return 0;
+try
+{
+    await app.RunAsync();
+    return 0;
+}
+catch (IOException problem)
+{
+    await Console.Error.WriteLineAsync($"{problem.Message} Choose another with --port; nothing was changed.");
+    return 1;
+}
 
 static void Begin(IServiceProvider services, StartOptions options)
 {

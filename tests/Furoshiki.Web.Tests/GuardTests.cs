@@ -91,4 +91,14 @@ public sealed class GuardTests(AppProcess app) : IClassFixture<AppProcess>
         code.ShouldBe(1);
         printed.ShouldContain("--prot");
     }
+
+    [Fact]
+    public async Task A_port_that_is_taken_is_told_in_a_sentence()
+    {
+        var folder = Path.Combine(app.Data, "other");
+        var (code, printed) = await AppProcess.Run("--data", folder, "--port", $"{app.Root.Port}");
+        code.ShouldBe(1);
+        printed.ShouldContain("address already in use");
+        printed.ShouldContain("--port");
+    }
 }

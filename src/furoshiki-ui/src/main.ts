@@ -5,9 +5,16 @@ import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import 'vuetify/styles'
 import { createVuetify } from 'vuetify'
+import { problemOf } from './api/client'
 import App from './App.vue'
 import { router } from './router'
 import './styles/base.css'
+
+const THREE_SECONDS = 3000
+
+/** While the application does not answer, every page asks again, so that it is whole as soon as it does. */
+const againWhileUnreachable = (query: { state: { error: unknown } }) =>
+  query.state.error && problemOf(query.state.error).code === 'unreachable' ? THREE_SECONDS : false
 
 const field = { variant: 'outlined', density: 'compact', hideDetails: 'auto' }
 
@@ -25,6 +32,6 @@ createApp(App)
   .use(router)
   .use(vuetify)
   .use(VueQueryPlugin, {
-    queryClientConfig: { defaultOptions: { queries: { retry: false, staleTime: 1000 } } },
+    queryClientConfig: { defaultOptions: { queries: { retry: false, staleTime: 1000, refetchInterval: againWhileUnreachable } } },
   })
   .mount('#app')

@@ -121,7 +121,7 @@ function open(event: Event) {
   aspect-ratio: 16 / 9;
   background: var(--raised);
   color: var(--third);
-  text-align: center;
+  padding: 8px 12px;
 }
 
 .pointable {

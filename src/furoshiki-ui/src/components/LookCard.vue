@@ -62,6 +62,7 @@ function press(event: KeyboardEvent) {
 
 .open {
   display: block;
+  text-decoration: none;
 }
 
 .open:focus-visible {
