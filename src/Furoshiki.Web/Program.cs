@@ -106,7 +106,9 @@ try
 }
 catch (IOException problem)
 {
-    await Console.Error.WriteLineAsync($"{problem.Message} Choose another with --port; nothing was changed.");
+    await Console.Error.WriteLineAsync(
+        $"{problem.Message} Choose another with --port; nothing was changed."
+    );
     return 1;
 }
 

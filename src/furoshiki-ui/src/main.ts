@@ -32,6 +32,8 @@ createApp(App)
   .use(router)
   .use(vuetify)
   .use(VueQueryPlugin, {
-    queryClientConfig: { defaultOptions: { queries: { retry: false, staleTime: 1000, refetchInterval: againWhileUnreachable } } },
+    queryClientConfig: {
+      defaultOptions: { queries: { retry: false, staleTime: 1000, refetchInterval: againWhileUnreachable } },
+    },
   })
   .mount('#app')
