@@ -1,4 +1,4 @@
-// Draws the demo's assets: wallpapers, icon sets, cursor sets, border themes and colour sets of the Dome console.
+// Draws the demo's assets: wallpapers, icon, cursor and sound sets, themes, widgets and colour sets of the Dome console.
 // Usage: node scenario/generate.mjs [--check]   With --check it writes nothing and fails if a file is not what it would write.
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
@@ -7,7 +7,8 @@ import { fileURLToPath } from 'node:url'
 const root = join(dirname(fileURLToPath(import.meta.url)), 'dome-console')
 const share = 'home/.local/share'
 const files = new Map()
-const put = (path, text) => files.set(path, text.trim() + '\n')
+const put = (path, text) => files.set(path, Buffer.from(text.trim() + '\n'))
+const putBytes = (path, bytes) => files.set(path, bytes)
 const n = (value) => String(Math.round(value * 100) / 100)
 
 /** Numbers from 0 to 1 that are the same at every run (mulberry32). */
@@ -143,6 +144,36 @@ function wallpaper(name, parts) {
   ])
 }
 
+{
+  const far = ridge(840, 90, 111, '#0c3a3c')
+  const near = ridge(955, 80, 123, '#04191b')
+  const roll = dice(131)
+  let trails = ''
+  for (let i = 0; i < 9; i++) {
+    const [x, y, l] = [200 + roll() * 1400, 60 + roll() * 420, 80 + roll() * 190]
+    trails += `<path d="M${n(x)} ${n(y)}l${n(l)} ${n(l * 0.55)}" stroke="#c9fff0" stroke-opacity="${n(0.35 + roll() * 0.5)}" stroke-width="2.400" stroke-linecap="round"/>`
+  }
+  wallpaper('Perseid-Drift', [
+    sky('sky', [[0, '#031114'], [0.6, '#0b3436'], [1, '#1d6a62']]),
+    stars(260, 117, '#d8fff4', 820),
+    trails,
+    far.path,
+    dome(1690, near.y(1690) - 70, 82, '#062123', '#5fd6b0'),
+    near.path,
+  ])
+}
+{
+  const far = ridge(800, 70, 151, '#c7ccd0')
+  const near = ridge(950, 80, 163, '#9aa3aa')
+  wallpaper('Winter-Roof', [
+    sky('sky', [[0, '#dfe6ea'], [1, '#f7f7f4']]),
+    far.path,
+    dome(1690, near.y(1690) - 80, 92, '#eef0f0', '#b4532f'),
+    near.path,
+  ])
+}
+files.set('usr/share/wallpapers/Engawa.svg', Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="${W}" height="${H}" viewBox="0 0 ${W} ${H}">${sky('sky', [[0, '#3a3f45'], [1, '#6a7077']])}${ridge(900, 80, 171, '#2c3035').path}</svg>\n`))
+
 // Icon sets -------------------------------------------------------------------------------------------------------
 const icon = (body) => `<svg xmlns="http://www.w3.org/2000/svg" width="48" height="48" viewBox="0 0 48 48">${body}</svg>`
 
@@ -198,6 +229,7 @@ iconSet(`${share}/icons`, 'Inkstone-Amber', 'Inkstone', { ...stamped('#f2b04a', 
 iconSet(`${share}/icons`, 'Inkstone-Rose', 'Inkstone', { ...stamped('#cf5c45', '#fff3ea'), 'mimetypes/text-x-generic': inkstone('#8a5f86', '#fff3ea')(signs['mimetypes/text-x-generic']) })
 iconSet('usr/share/icons', 'Fold', null, { ...fold('#a9a7a0', '#84827b', '#f4f2ec'), ...foldSheets })
 iconSet(`${share}/icons`, 'Fold-Slate', 'Fold', fold('#4d8fb3', '#2f6f93', '#e9f2f6'))
+iconSet(`${share}/icons`, 'Fold-Teal', 'Fold', fold('#3fb59a', '#1f7a68', '#d6fff2'))
 iconSet(`${share}/icons`, 'Fold-Ash', 'Fold', fold('#6f7883', '#525a64', '#d9dde1'))
 
 // Cursor sets -----------------------------------------------------------------------------------------------------
@@ -237,15 +269,96 @@ const colourSets = {
   'Slate-Log': { tone: 'light', accent: '#2f6f93', window: '#e9e4d8', view: '#fbfaf5', text: '#2f3437', 'dim-text': '#666a6d', title: '#dcd6c7', 'title-text': '#2f3437', selection: '#2f6f93', 'selection-text': '#ffffff', focus: '#9cc0d3', urgent: '#b5482e', link: '#2a6488', panel: '#f2eee4', 'panel-text': '#2f3437' },
   'Slate-Log-Cloud': { tone: 'light', accent: '#566070', window: '#cfd1d3', view: '#e3e4e5', text: '#33373c', 'dim-text': '#5c6167', title: '#b9bcc0', 'title-text': '#2c3035', selection: '#566070', 'selection-text': '#f4f5f6', focus: '#98a1ad', urgent: '#8a4a42', link: '#3f5a7a', panel: '#454a50', 'panel-text': '#e6e8ea' },
 }
+Object.assign(colourSets, {
+  Aperture: { tone: 'dark', accent: '#5fd6b0', window: '#0d2c2f', view: '#0a2124', text: '#d3f3ea', 'dim-text': '#86b3aa', title: '#103539', 'title-text': '#d3f3ea', selection: '#2f8f7a', 'selection-text': '#f2fffb', focus: '#4fae97', urgent: '#ffb454', link: '#8fdcf0', panel: '#04191b', 'panel-text': '#d3f3ea' },
+  Iris: { tone: 'light', accent: '#b4532f', window: '#eceff0', view: '#fbfcfc', text: '#2b3236', 'dim-text': '#646d73', title: '#dde2e4', 'title-text': '#2b3236', selection: '#b4532f', 'selection-text': '#ffffff', focus: '#dba58f', urgent: '#a3261b', link: '#2d5f86', panel: '#dfe4e6', 'panel-text': '#2b3236' },
+})
 for (const [name, { tone, ...roles }] of Object.entries(colourSets))
   put(`${share}/colour-sets/${name}.conf`, [`[Set]`, `Name=${name.replaceAll('-', ' ')}`, `Tone=${tone}`, '', '[Roles]', ...Object.entries(roles).map(([role, colour]) => `${role}=${colour}`)].join('\n'))
+
+// Controls, widgets and their engine, the dock's program ------------------------------------------------------------
+for (const [name, radius] of [['Ember', 1], ['Lantern', 8], ['Slate-Log', 2], ['Aperture', 4]]) {
+  put(`${share}/controls/${name}/controls.json`, frame({ radius, 'focus-width': 2, toolkits: ['kumiko', 'shoji'] }))
+  put(`${share}/controls/${name}/README`, `Controls of the ${name.replace('-', ' ')} family, for both toolkits.`)
+}
+put(`${share}/borders/Ember-Flat/narrow/frame.json`, frame({ 'title-height': 16, 'button-size': 7, button: 'line', underline: true }))
+
+const face = (body, ground) =>
+  `<svg xmlns="http://www.w3.org/2000/svg" width="240" height="240" viewBox="0 0 240 240"><rect width="240" height="240" rx="20" fill="${ground}" fill-opacity=".62"/>${body}</svg>`
+const gauge = (ring, arc, moon) =>
+  `<circle cx="120" cy="120" r="88" fill="none" stroke="${ring}" stroke-width="10" stroke-opacity=".45"/>` +
+  `<path d="M120 32A88 88 0 1 1 40 157" fill="none" stroke="${arc}" stroke-width="10" stroke-linecap="round"/>` +
+  `<path d="M128 68a54 54 0 1 0 44 84a46 46 0 0 1-44-84Z" fill="${moon}"/>`
+const target = (text, mark) =>
+  [40, 78, 116, 154, 192]
+    .map((y, i) => `<rect x="28" y="${y}" width="${[120, 184, 160, 96, 176][i]}" height="12" rx="3" fill="${i % 2 ? text : mark}"/>`)
+    .join('')
+const waves = (a, b) =>
+  [70, 110, 150, 190]
+    .map((y, i) => `<path d="M20 ${y}q50 ${i % 2 ? 40 : -40} 100 0t100 0" fill="none" stroke="${i % 2 ? a : b}" stroke-width="8" stroke-linecap="round"/>`)
+    .join('')
+for (const [name, needs, drawn] of [
+  ['Sky-Gauge', ['Gauge-Engine'], face(gauge('#a3a6d4', '#f2b04a', '#f4f2ff'), '#0d0f2e')],
+  ['Sky-Gauge-Red', ['Gauge-Engine'], face(gauge('#7a1c10', '#e2452b', '#a8442f'), '#120202')],
+  ['Sky-Gauge-Teal', ['Gauge-Engine'], face(gauge('#2f8f7a', '#5fd6b0', '#d3f3ea'), '#04191b')],
+  ['Next-Target', ['Gauge-Engine'], face(target('#a3a6d4', '#f2b04a'), '#0d0f2e')],
+  ['Next-Target-Teal', ['Gauge-Engine'], face(target('#86b3aa', '#5fd6b0'), '#04191b')],
+  ['Slow-Sky', ['Gauge-Engine'], face(waves('#8fdcf0', '#5fd6b0'), '#04191b')],
+]) {
+  put(`${share}/widgets/${name}/widget.json`, frame({ name: name.replaceAll('-', ' '), version: name.startsWith('Next') ? '1.9' : '2.0', needs }))
+  put(`${share}/widgets/${name}/face.svg`, drawn)
+}
+put(`${share}/engines/Gauge-Engine/engine.json`, frame({ name: 'Gauge engine', version: '2.4' }))
+put(`${share}/docks/Bench-Dock/dock.json`, frame({ name: 'Bench dock', version: '1.2' }))
+put(`${share}/extensions/quiet-nights/extension.json`, frame({ name: 'Quiet nights', version: '0.9' }))
+put(`${share}/extensions/quiet-nights/run`, '#!/bin/sh\n# Keeps notices off the screens while the dome is open.\nexec engawa-notices --hold')
+put(`${share}/extensions/log-clock/extension.json`, frame({ name: 'Log clock', version: '1.1' }))
+
+// Sound sets: short tones, 8000 samples a second of 8 bits ----------------------------------------------------------
+function tone(pitches, seconds) {
+  const count = Math.round(8000 * seconds)
+  const samples = Buffer.alloc(count)
+  for (let i = 0; i < count; i++) {
+    const fade = Math.min(1, i / 80) * (1 - i / count)
+    const value = pitches.reduce((sum, pitch) => sum + Math.sin((2 * Math.PI * pitch * i) / 8000), 0) / pitches.length
+    samples[i] = 128 + Math.round(value * fade * 90)
+  }
+  const head = Buffer.alloc(44)
+  head.write('RIFF', 0)
+  head.writeUInt32LE(36 + count, 4)
+  head.write('WAVEfmt ', 8)
+  head.writeUInt32LE(16, 16)
+  head.writeUInt16LE(1, 20)
+  head.writeUInt16LE(1, 22)
+  head.writeUInt32LE(8000, 24)
+  head.writeUInt32LE(8000, 28)
+  head.writeUInt16LE(1, 32)
+  head.writeUInt16LE(8, 34)
+  head.write('data', 36)
+  head.writeUInt32LE(count, 40)
+  return Buffer.concat([head, samples])
+}
+for (const [folder, name, inherits, sounds] of [
+  ['usr/share/sounds', 'Plain-Bell', null, { bell: [880], 'message-new-instant': [660], 'dialog-error': [220] }],
+  [`${share}/sounds`, 'Quiet-Dome', 'Plain-Bell', { bell: [196, 294], 'message-new-instant': [247] }],
+  [`${share}/sounds`, 'Night-Birds', 'Plain-Bell', { bell: [1174, 1568], 'message-new-instant': [1318, 1760] }],
+]) {
+  put(`${folder}/${name}/index.theme`, ['[Sound Theme]', `Name=${name.replace('-', ' ')}`, ...(inherits ? [`Inherits=${inherits}`] : []), 'Directories=stereo', '', '[stereo]', 'OutputProfile=stereo'].join('\n'))
+  for (const [event, pitches] of Object.entries(sounds)) putBytes(`${folder}/${name}/stereo/${event}.wav`, tone(pitches, 0.18))
+}
+putBytes(`${share}/sounds/single/Shutter.wav`, tone([130, 520, 1040], 0.09))
+
+// The administrator's start-up themes --------------------------------------------------------------------------------
+const logo = (body) => `<svg xmlns="http://www.w3.org/2000/svg" width="160" height="160" viewBox="0 0 160 160">${body}</svg>`
+put('usr/share/start-up/Plain/logo.svg', logo('<circle cx="80" cy="80" r="52" fill="none" stroke="#9aa1a8" stroke-width="6"/>'))
+put('usr/share/start-up/Heron/logo.svg', logo('<path d="M30 118a50 50 0 0 1 100 0Z" fill="#8d949b"/><path d="M72 118V62h16v56Z" fill="#3a3f45"/><path d="M96 58l34-22-22 34Z" fill="#8d949b"/>'))
 
 // Write or check --------------------------------------------------------------------------------------------------
 const isCheck = process.argv.includes('--check')
 let stale = 0
 for (const [path, text] of files) {
   const full = join(root, path)
-  if (existsSync(full) && readFileSync(full, 'utf8') === text) continue
+  if (existsSync(full) && readFileSync(full).equals(text)) continue
   if (isCheck) {
     stale++
     console.error(`${path} is not what scenario/generate.mjs draws.`)

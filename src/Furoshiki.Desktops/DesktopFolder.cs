@@ -11,19 +11,29 @@ namespace Furoshiki.Desktops;
 public sealed class DesktopFolder : IDesktopView
 {
     private const long LargestSettingsFile = 16 * 1024 * 1024;
+    private const int MostLinks = 40;
+
+    private readonly FolderIndex _index;
 
     /// <summary>Opens a folder.</summary>
     /// <param name="root">Its path.</param>
+    /// <param name="limits">How much of it is held.</param>
     /// <exception cref="DirectoryNotFoundException">There is no such folder.</exception>
-    public DesktopFolder(string root)
+    public DesktopFolder(string root, ScanLimits? limits = null)
     {
         if (!Directory.Exists(root))
             throw new DirectoryNotFoundException($"There is no folder {root}.");
-        Root = RealPath(Path.GetFullPath(root));
+        Root =
+            RealPath(Path.GetFullPath(root))
+            ?? throw new DirectoryNotFoundException($"The links to {root} lead in a circle.");
+        _index = new FolderIndex(limits ?? ScanLimits.Default);
     }
 
     /// <summary>The folder's own path, with no link in it.</summary>
     public string Root { get; }
+
+    /// <summary>How many files were read, ever, to see what stands in the folder.</summary>
+    public long FilesRead => _index.FilesRead;
 
     /// <summary>The full path of something in the folder.</summary>
     /// <exception cref="SettingsFileException">A folder above it is a link that leads out of the root.</exception>
@@ -35,13 +45,14 @@ public sealed class DesktopFolder : IDesktopView
         var parent = Root;
         foreach (var name in names[..^1])
         {
-            parent = Path.Combine(parent, name);
-            if (Directory.Exists(parent) && !IsWithin(parent = RealPath(parent)))
+            var real = RealPath($"{parent}/{name}");
+            if (real is null || !IsWithin(real))
                 throw new SettingsFileException(
                     $"'{path}' leads out of the desktop's folder through the link '{name}'."
                 );
+            parent = real;
         }
-        return Path.Combine(parent, names[^1]);
+        return $"{parent}/{names[^1]}";
     }
 
     /// <inheritdoc />
@@ -50,26 +61,31 @@ public sealed class DesktopFolder : IDesktopView
         var full = PathOf(path);
         try
         {
-            var file = new FileInfo(full);
-            if (file.LinkTarget is not null)
-                file = new FileInfo(RealPath(full));
-            if (!IsWithin(file.FullName))
+            var real = RealPath(full);
+            if (real is null || !IsWithin(real))
                 throw new SettingsFileException(
                     "The file is a link that leads out of the desktop's folder."
                 );
-            if (!file.Exists)
+            if (Posix.LStat(real) is not { } stat)
+                throw new MissingSettingsFileException();
+            if (!stat.IsFile)
                 throw new SettingsFileException(
-                    Directory.Exists(file.FullName)
+                    stat.IsFolder
                         ? "A folder stands where the file belongs."
-                        : "The file is missing."
+                        : $"The file is {stat.Oddity}."
                 );
-            if ((File.GetAttributes(full) & FileAttributes.Device) != 0)
-                throw new SettingsFileException("The file is a device, a pipe or a socket.");
-            if (file.Length > LargestSettingsFile)
+            if (stat.Size > LargestSettingsFile)
                 throw new SettingsFileException(
                     "The file is larger than 16 MiB, which no settings file is."
                 );
-            return File.ReadAllBytes(full);
+            using var file = OpenFull(real);
+            using var bytes = new MemoryStream();
+            file.CopyTo(bytes);
+            return bytes.ToArray();
+        }
+        catch (FileNotFoundException)
+        {
+            throw new MissingSettingsFileException();
         }
         catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
         {
@@ -77,18 +93,19 @@ public sealed class DesktopFolder : IDesktopView
         }
     }
 
+    /// <summary>Opens a file for reading.</summary>
+    /// <exception cref="IOException">It is not there, or no file.</exception>
+    /// <exception cref="UnauthorizedAccessException">It may not be read.</exception>
+    public Stream OpenRead(string path) => OpenFull(RealPath(PathOf(path)) ?? PathOf(path));
+
     /// <inheritdoc />
-    public FileState? Find(string path)
+    public FileState? Find(string path) => Look(path).State;
+
+    /// <inheritdoc />
+    public string? WhyNot(string path)
     {
-        try
-        {
-            return StateOf(PathOf(path));
-        }
-        catch (Exception problem)
-            when (problem is IOException or UnauthorizedAccessException or SettingsFileException)
-        {
-            return null;
-        }
+        var (state, gap) = Look(path);
+        return gap ?? (state?.Type == FileType.Link && this.Follow(path) is null ? "It is a link that leads out of the desktop's folder." : null);
     }
 
     /// <inheritdoc />
@@ -96,9 +113,8 @@ public sealed class DesktopFolder : IDesktopView
     {
         try
         {
-            var full = PathOf(path);
-            return Directory.Exists(full) && IsWithin(RealPath(full))
-                ? Tree.Of(StatesIn(full, ""))
+            return RealPath(PathOf(path)) is { } real && IsWithin(real) && Posix.LStat(real) is { IsFolder: true }
+                ? _index.Scan(real)
                 : null;
         }
         catch (Exception problem)
@@ -109,89 +125,93 @@ public sealed class DesktopFolder : IDesktopView
     }
 
     /// <summary>
-    /// Everything that is managed through a map, as it is: the settings files, and all that is in the person's asset folders.
+    /// Everything that is managed through a map, as it is: the settings files with the links that lead to them, and all that is in
+    /// the person's asset folders.
     /// </summary>
     /// <exception cref="IOException">Something cannot be read; a copy of it would not be exact.</exception>
     /// <exception cref="UnauthorizedAccessException">Something may not be read.</exception>
     public Tree ManagedTree(DesktopMap map)
     {
-        var states = new Dictionary<string, FileState>();
-        foreach (
-            var path in map
-                .Files.Where(file => file.Path.Place.IsPersons)
-                .Select(file => file.Path.FromRoot)
-        )
-            if (StateOf(PathOf(path)) is { } state)
-                states[path] = state;
-        foreach (var folder in map.AssetFolders.Select(folder => folder.FromRoot))
+        var paths = map
+            .Files.Where(file => file.Path.Place.IsPersons)
+            .Select(file => file.Path.FromRoot)
+            .Concat(map.AssetPaths.Select(path => path.FromRoot))
+            .SelectMany(path => new[] { path, this.Follow(path) ?? path })
+            .Distinct()
+            .Order(StringComparer.Ordinal)
+            .ToList();
+        var entries = new List<TreeEntry>();
+        var gaps = new List<Gap>();
+        foreach (var path in paths)
         {
-            var full = PathOf(folder);
-            if (StateOf(full) is not { } state)
+            if (entries.Any(above => above.Inside is not null && path.StartsWith(above.Name + "/", StringComparison.Ordinal)))
                 continue;
-            states[folder] = state;
-            if (state.Type == FileType.Folder)
-                foreach (var (path, inside) in StatesIn(full, folder + "/"))
-                    states[path] = inside;
+            var (state, gap) = Look(path);
+            if (gap is not null)
+                gaps.Add(new Gap(path, gap));
+            else if (state is not null)
+                entries.Add(new TreeEntry(path, state, state.Type == FileType.Folder ? _index.Scan(PathOf(path)) : null));
         }
-        return Tree.Of(states);
+        return new Tree([.. entries], [.. gaps]);
     }
 
-    /// <summary>Exactly what stands at a full path; null if nothing does.</summary>
-    internal static FileState? StateOf(string full)
+    private (FileState? State, string? Gap) Look(string path)
     {
-        var file = new FileInfo(full);
-        if (file.LinkTarget is { } target)
-            return FileState.OfLink(target);
-        if (file.Exists)
+        try
         {
-            using var bytes = File.OpenRead(full);
-            var content = Digest.Of(bytes);
-            return FileState.OfFile((int)file.UnixFileMode, bytes.Length, content);
+            var full = PathOf(path);
+            return Posix.LStat(full) is not { } stat ? (null, null)
+                : stat.IsLink ? (FileState.OfLink(Posix.ReadLink(full)), null)
+                : stat.IsFolder ? (FileState.OfFolder(stat.Permissions), null)
+                : stat.IsFile ? _index.File(full, stat)
+                : (null, $"It is {stat.Oddity}, and cannot be held.");
         }
-        return Directory.Exists(full)
-            ? FileState.OfFolder((int)new DirectoryInfo(full).UnixFileMode)
-            : null;
+        catch (Exception problem)
+            when (problem is IOException or UnauthorizedAccessException or SettingsFileException)
+        {
+            return (null, Reason(problem) + ".");
+        }
     }
 
-    private static IEnumerable<KeyValuePair<string, FileState>> StatesIn(
-        string folder,
-        string prefix
-    )
-    {
-        foreach (var entry in new DirectoryInfo(folder).EnumerateFileSystemInfos())
-        {
-            if (StateOf(entry.FullName) is not { } state)
-                continue;
-            yield return KeyValuePair.Create(prefix + entry.Name, state);
-            if (state.Type == FileType.Folder)
-                foreach (var inside in StatesIn(entry.FullName, $"{prefix}{entry.Name}/"))
-                    yield return inside;
-        }
-    }
+    private static FileStream OpenFull(string full) =>
+        new(Posix.OpenFile(full), FileAccess.Read, bufferSize: 0);
 
     private bool IsWithin(string real) =>
         real == Root || real.StartsWith(Root + "/", StringComparison.Ordinal);
 
-    /// <summary>The path with every link in it followed.</summary>
-    private static string RealPath(string path)
+    /// <summary>The path with every link in it followed; null if they lead in a circle.</summary>
+    private static string? RealPath(string path)
     {
-        var real = "/";
-        foreach (var name in path.Split('/', StringSplitOptions.RemoveEmptyEntries))
+        var real = "";
+        var left = new Stack<string>(path.Split('/', StringSplitOptions.RemoveEmptyEntries).Reverse());
+        for (var links = 0; left.TryPop(out var name); )
         {
-            real = Path.Combine(real, name);
-            if (
-                new FileInfo(real).LinkTarget is not null
-                && File.ResolveLinkTarget(real, returnFinalTarget: true) is { } target
-            )
-                real = RealPath(target.FullName);
+            if (name == "..")
+                real = real[..Math.Max(0, real.LastIndexOf('/'))];
+            else if (name != ".")
+            {
+                var next = $"{real}/{name}";
+                if (Posix.LStat(next) is not { IsLink: true })
+                {
+                    real = next;
+                    continue;
+                }
+                if (++links > MostLinks)
+                    return null;
+                var target = Posix.ReadLink(next);
+                if (target.StartsWith('/'))
+                    real = "";
+                foreach (var part in target.Split('/', StringSplitOptions.RemoveEmptyEntries).Reverse())
+                    left.Push(part);
+            }
         }
-        return real;
+        return real.Length == 0 ? "/" : real;
     }
 
     private static string Reason(Exception problem) =>
         problem switch
         {
-            UnauthorizedAccessException => "reading it is not permitted",
+            UnauthorizedAccessException => "Reading it is not permitted",
             _ => problem.Message.TrimEnd('.'),
         };
 }

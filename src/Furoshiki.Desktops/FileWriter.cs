@@ -1,4 +1,5 @@
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Switching;
 
 namespace Furoshiki.Desktops;
 
@@ -15,89 +16,131 @@ internal sealed class FileWriter(
     /// <summary>What the names of files end with while they are being written.</summary>
     public const string UnfinishedEnding = ".furoshiki-unfinished";
 
-    private readonly HashSet<string> _written = [];
+    /// <summary>From how many paths on the whole file system is flushed once, rather than each path by itself.</summary>
+    private const int ManyPaths = 64;
+
+    private readonly HashSet<string> _written = new(StringComparer.Ordinal);
+    private readonly Dictionary<string, string> _folders = new(StringComparer.Ordinal);
 
     /// <summary>
-    /// Writes a file's new bytes beside it and flushes them, so that nothing but a rename is left to do. A file whose folder
-    /// is not there yet is written later.
+    /// Writes the new bytes of files beside them and flushes them, so that nothing but renames is left to do. Files whose folder
+    /// is not there yet are written later.
     /// </summary>
-    public void WriteBeside(string path, FileState? state)
+    public void WriteBeside(IReadOnlyList<FileChange> changes)
     {
-        var full = folder.PathOf(path);
-        if (state?.Type != FileType.File || !Directory.Exists(Path.GetDirectoryName(full)))
-            return;
-        at(new SwitchPoint("write beside", path));
-        Write(full + UnfinishedEnding, state);
-        _written.Add(path);
-        at(new SwitchPoint("written", path));
+        foreach (var change in changes)
+        {
+            if (change.After?.Type != FileType.File || Posix.LStat(ParentOf(change.Path)) is not { IsFolder: true })
+                continue;
+            at(new SwitchPoint("write beside", change.Path));
+            Write(Full(change.Path) + UnfinishedEnding, change.After);
+            _written.Add(change.Path);
+            at(new SwitchPoint("written", change.Path));
+        }
+        if (_written.Count > ManyPaths)
+            Posix.FlushFileSystem(folder.Root);
+        else
+            foreach (var path in _written)
+                Posix.FlushFile(Full(path) + UnfinishedEnding);
     }
 
     /// <summary>Makes a path be in a state; nothing stands there afterwards if the state is null.</summary>
     public void Bring(string path, FileState? state)
     {
-        var full = folder.PathOf(path);
-        var now = TypeAt(full);
-        if (
-            now is not null
-            && (
-                state is null
-                || (state.Type != now && (now == FileType.Folder || state.Type == FileType.Folder))
-            )
-        )
-            Remove(path, full, now.Value);
+        var full = Full(path);
+        var now = Posix.LStat(full);
+        if (now is { } stat && (state is null || stat.IsFolder != (state.Type == FileType.Folder)))
+            Remove(path, full, stat);
         switch (state?.Type)
         {
             case FileType.File:
                 if (!_written.Remove(path))
+                {
+                    RemoveUnfinished(full);
                     Write(full + UnfinishedEnding, state);
+                }
                 Rename(path, full);
                 break;
             case FileType.Link:
-                File.CreateSymbolicLink(full + UnfinishedEnding, state.Target!);
+                RemoveUnfinished(full);
+                Posix.MakeLink(state.Target!, full + UnfinishedEnding);
                 Rename(path, full);
                 break;
             case FileType.Folder:
                 at(new SwitchPoint("make folder", path));
-                Directory.CreateDirectory(full);
-                File.SetUnixFileMode(full, (UnixFileMode)state.Mode);
+                if (now is not { IsFolder: true })
+                    Posix.MakeFolder(full);
+                Posix.SetMode(full, state.Mode);
                 break;
         }
-        at(new SwitchPoint("flush folder", path));
-        Posix.FlushFolder(Path.GetDirectoryName(full)!);
         at(new SwitchPoint("in place", path));
+    }
+
+    /// <summary>Puts all that was brought about on the disk.</summary>
+    public void Flush(IReadOnlyCollection<string> paths)
+    {
+        at(new SwitchPoint("flush folders"));
+        if (paths.Count > ManyPaths)
+            Posix.FlushFileSystem(folder.Root);
+        else
+            foreach (var parent in paths.Select(ParentOf).Distinct())
+                if (Posix.LStat(parent) is { IsFolder: true })
+                    Posix.FlushFolder(parent);
+    }
+
+    /// <summary>Removes what was written beside files and not put in their place.</summary>
+    public void RemoveUnfinished(IReadOnlyList<FileChange> changes)
+    {
+        foreach (var change in changes)
+            RemoveUnfinished(Full(change.Path));
+        _written.Clear();
+    }
+
+    private static void RemoveUnfinished(string full)
+    {
+        if (Posix.LStat(full + UnfinishedEnding) is { IsFolder: false })
+            Posix.RemoveFile(full + UnfinishedEnding);
+    }
+
+    private string Full(string path) => $"{ParentOf(path)}/{path[(path.LastIndexOf('/') + 1)..]}";
+
+    /// <summary>The full path of the folder that a path is in, looked up once.</summary>
+    private string ParentOf(string path)
+    {
+        var parent = path[..Math.Max(0, path.LastIndexOf('/'))];
+        if (_folders.TryGetValue(parent, out var full))
+            return full;
+        full = folder.PathOf(path);
+        return _folders[parent] = full[..full.LastIndexOf('/')];
     }
 
     private void Rename(string path, string full)
     {
         at(new SwitchPoint("rename", path));
-        File.Move(full + UnfinishedEnding, full, overwrite: true);
+        Posix.Rename(full + UnfinishedEnding, full);
         at(new SwitchPoint("renamed", path));
     }
 
     private void Write(string unfinished, FileState state)
     {
         using var source = content.Open(state.Content!.Value);
-        using var file = new FileStream(unfinished, FileMode.CreateNew, FileAccess.Write);
-        source.CopyTo(file);
-        File.SetUnixFileMode(file.SafeFileHandle, (UnixFileMode)state.Mode);
-        file.Flush(flushToDisk: true);
+        using var handle = Posix.NewFile(unfinished, 0b110_000_000);
+        using (var file = new FileStream(handle, FileAccess.Write, bufferSize: 0))
+        {
+            source.CopyTo(file);
+            Posix.SetMode(handle, state.Mode);
+        }
     }
 
-    private void Remove(string path, string full, FileType type)
+    private void Remove(string path, string full, Stat stat)
     {
         at(new SwitchPoint("remove", path));
-        if (type == FileType.Folder)
-            Directory.Delete(full);
+        if (stat.IsFolder)
+        {
+            Posix.RemoveFolder(full);
+            _folders.Clear();
+        }
         else
-            File.Delete(full);
-    }
-
-    private static FileType? TypeAt(string full)
-    {
-        var file = new FileInfo(full);
-        return file.LinkTarget is not null ? FileType.Link
-            : file.Exists ? FileType.File
-            : Directory.Exists(full) ? FileType.Folder
-            : null;
+            Posix.RemoveFile(full);
     }
 }

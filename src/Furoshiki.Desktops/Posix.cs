@@ -1,81 +1,303 @@
+using System.Buffers.Binary;
 using System.ComponentModel;
 using System.Runtime.InteropServices;
+using Furoshiki.Core.Formats;
+using Microsoft.Win32.SafeHandles;
 
 namespace Furoshiki.Desktops;
 
-/// <summary>The few calls of POSIX that .NET does not offer.</summary>
+/// <summary>What the kernel says of a path, a link not followed (statx(2)).</summary>
+/// <param name="Mode">Type and permission bits, as st_mode.</param>
+/// <param name="Size">Length in bytes.</param>
+/// <param name="Modified">When the content last changed, in nanoseconds since 1970.</param>
+/// <param name="Changed">When anything of it last changed, in nanoseconds since 1970.</param>
+/// <param name="Inode">Its number on its file system.</param>
+internal readonly record struct Stat(uint Mode, long Size, long Modified, long Changed, ulong Inode)
+{
+    private const uint TypeBits = 0xF000;
+
+    public bool IsFile => (Mode & TypeBits) == 0x8000;
+
+    public bool IsFolder => (Mode & TypeBits) == 0x4000;
+
+    public bool IsLink => (Mode & TypeBits) == 0xA000;
+
+    /// <summary>The permission bits, 0 to 0o7777.</summary>
+    public int Permissions => (int)(Mode & 0xFFF);
+
+    /// <summary>What it is, where it is neither a file, a folder nor a link.</summary>
+    public string Oddity =>
+        (Mode & TypeBits) switch
+        {
+            0x1000 => "a pipe",
+            0xC000 => "a socket",
+            _ => "a device",
+        };
+}
+
+/// <summary>
+/// The calls of POSIX and Linux that .NET does not offer, or not for names that are not UTF-8. Paths are
+/// <see cref="LosslessText"/>.
+/// </summary>
 internal static partial class Posix
 {
     private const int ReadOnly = 0;
+    private const int WriteOnly = 1;
+    private const int Create = 0x40;
+    private const int Exclusive = 0x80;
+    private const int NonBlocking = 0x800;
     private const int DirectoryOnly = 0x10000;
+    private const int NoFollow = 0x20000;
     private const int CloseOnExec = 0x80000;
+    private const int CurrentFolder = -100;
+    private const int AtNoFollow = 0x100;
+    private const int AtRemoveFolder = 0x200;
+    private const int AtEmptyPath = 0x1000;
+    private const uint BasicStats = 0x7FF;
     private const int LockExclusive = 2;
     private const int LockNonBlocking = 4;
+    private const int NotPermitted = 1;
+    private const int NoEntry = 2;
     private const int WouldBlock = 11;
+    private const int AccessDenied = 13;
+    private const int NotAFolder = 20;
+    private const int ReadOnlyFileSystem = 30;
+
+    // Where Linux keeps these on the two machines that .NET runs on there, x64 and arm64, the flags differ.
+    private static readonly bool IsArm = RuntimeInformation.ProcessArchitecture == Architecture.Arm64;
+    private static readonly int DirectoryFlag = IsArm ? 0x4000 : DirectoryOnly;
+    private static readonly int NoFollowFlag = IsArm ? 0x8000 : NoFollow;
+
+    /// <summary>What stands at a path; null if nothing does.</summary>
+    public static Stat? LStat(string path)
+    {
+        Span<byte> found = stackalloc byte[256];
+        if (StatX(CurrentFolder, Name(path), AtNoFollow, BasicStats, found) == 0)
+            return Read(found);
+        var error = Marshal.GetLastPInvokeError();
+        return error is NoEntry or NotAFolder ? null : throw Failure(error, path);
+    }
+
+    /// <summary>What stands under a name in an open folder; null if nothing can be said of it.</summary>
+    public static Stat? LStat(SafeFileHandle folder, byte[] name)
+    {
+        Span<byte> found = stackalloc byte[256];
+        return StatX((int)folder.DangerousGetHandle(), name, AtNoFollow, BasicStats, found) == 0
+            ? Read(found)
+            : null;
+    }
+
+    /// <summary>What an open file or folder is.</summary>
+    public static Stat StatOf(SafeFileHandle handle)
+    {
+        Span<byte> found = stackalloc byte[256];
+        Check(StatX((int)handle.DangerousGetHandle(), [0], AtEmptyPath, BasicStats, found), "");
+        return Read(found);
+    }
+
+    /// <summary>Opens a file for reading, if it is no link; a pipe is not waited for.</summary>
+    public static SafeFileHandle OpenFile(string path) =>
+        Opened(Open(Name(path), ReadOnly | CloseOnExec | NonBlocking | NoFollowFlag, 0), path);
+
+    /// <summary>Opens a file in an open folder for reading, if it is no link; the handle is not valid if it cannot be.</summary>
+    public static SafeFileHandle TryOpenFile(SafeFileHandle folder, byte[] name) =>
+        new(
+            OpenAt(
+                (int)folder.DangerousGetHandle(),
+                name,
+                ReadOnly | CloseOnExec | NonBlocking | NoFollowFlag,
+                0
+            ),
+            ownsHandle: true
+        );
+
+    /// <summary>Opens a folder, if it is no link.</summary>
+    public static SafeFileHandle OpenFolder(string path) =>
+        Opened(Open(Name(path), ReadOnly | DirectoryFlag | CloseOnExec | NoFollowFlag, 0), path);
+
+    /// <summary>Opens a folder in an open folder, if it is no link; the handle is not valid if it cannot be.</summary>
+    public static SafeFileHandle TryOpenFolder(SafeFileHandle folder, byte[] name) =>
+        new(
+            OpenAt(
+                (int)folder.DangerousGetHandle(),
+                name,
+                ReadOnly | DirectoryFlag | CloseOnExec | NoFollowFlag,
+                0
+            ),
+            ownsHandle: true
+        );
+
+    /// <summary>Makes a file that is not there yet, and opens it for writing.</summary>
+    public static SafeFileHandle NewFile(string path, int mode) =>
+        Opened(Open(Name(path), WriteOnly | Create | Exclusive | CloseOnExec | NoFollowFlag, mode), path);
+
+    /// <summary>The names in an open folder, each with the NUL byte at its end.</summary>
+    public static List<byte[]> NamesIn(SafeFileHandle folder)
+    {
+        var names = new List<byte[]>();
+        var buffer = new byte[64 * 1024];
+        while (true)
+        {
+            var length = GetDents((int)folder.DangerousGetHandle(), buffer, (nuint)buffer.Length);
+            if (length <= 0)
+            {
+                Check((int)length, "");
+                return names;
+            }
+            for (var at = 0; at < length; )
+            {
+                // struct linux_dirent64: ino (8), off (8), reclen (2), type (1), name.
+                var record = buffer.AsSpan(at, BinaryPrimitives.ReadUInt16LittleEndian(buffer.AsSpan(at + 16)));
+                var name = record[19..];
+                name = name[..(name.IndexOf((byte)0) + 1)];
+                if (!name.SequenceEqual(".\0"u8) && !name.SequenceEqual("..\0"u8))
+                    names.Add(name.ToArray());
+                at += record.Length;
+            }
+        }
+    }
+
+    /// <summary>Where a link points, as written.</summary>
+    public static string ReadLink(string path)
+    {
+        Span<byte> target = stackalloc byte[4096];
+        var length = ReadLinkAt(CurrentFolder, Name(path), target, (nuint)target.Length);
+        Check((int)length, path);
+        return LosslessText.FromBytes(target[..(int)length]);
+    }
+
+    /// <summary>Where a link in an open folder points, as written; null if it cannot be read.</summary>
+    public static string? ReadLink(SafeFileHandle folder, byte[] name)
+    {
+        Span<byte> target = stackalloc byte[4096];
+        var length = ReadLinkAt((int)folder.DangerousGetHandle(), name, target, (nuint)target.Length);
+        return length < 0 ? null : LosslessText.FromBytes(target[..(int)length]);
+    }
+
+    public static void MakeLink(string target, string path) => Check(SymLink(Name(target), Name(path)), path);
+
+    public static void MakeFolder(string path) => Check(MkDir(Name(path), 0b111_000_000), path);
+
+    public static void SetMode(string path, int mode) => Check(ChMod(Name(path), mode), path);
+
+    public static void SetMode(SafeFileHandle file, int mode) => Check(FChMod((int)file.DangerousGetHandle(), mode), "");
+
+    public static void Rename(string from, string to) => Check(RenameTo(Name(from), Name(to)), to);
+
+    public static void RemoveFile(string path) => Check(UnlinkAt(CurrentFolder, Name(path), 0), path);
+
+    public static void RemoveFolder(string path) => Check(UnlinkAt(CurrentFolder, Name(path), AtRemoveFolder), path);
 
     /// <summary>Puts the names in a folder on the disk (fsync(2) of the folder).</summary>
     public static void FlushFolder(string path)
     {
         using var folder = OpenFolder(path);
-        Check(FSync(folder.Descriptor), path);
+        Check(FSync((int)folder.DangerousGetHandle()), path);
+    }
+
+    /// <summary>Puts all that was written to a file on the disk (fsync(2)).</summary>
+    public static void FlushFile(string path)
+    {
+        using var file = OpenFile(path);
+        Check(FSync((int)file.DangerousGetHandle()), path);
+    }
+
+    /// <summary>Puts all that was written to the file system of a folder on the disk (syncfs(2)).</summary>
+    public static void FlushFileSystem(string path)
+    {
+        using var folder = OpenFolder(path);
+        Check(SyncFs((int)folder.DangerousGetHandle()), path);
     }
 
     /// <summary>Takes the one lock of a folder (flock(2)), which the kernel gives back when the process ends; null if another has it.</summary>
     public static IDisposable? TryLockFolder(string path)
     {
         var folder = OpenFolder(path);
-        if (FLock(folder.Descriptor, LockExclusive | LockNonBlocking) == 0)
+        if (FLock((int)folder.DangerousGetHandle(), LockExclusive | LockNonBlocking) == 0)
             return folder;
         var error = Marshal.GetLastPInvokeError();
         folder.Dispose();
         return error == WouldBlock ? null : throw Failure(error, path);
     }
 
-    private static Handle OpenFolder(string path)
+    private static byte[] Name(string path) => [.. LosslessText.ToBytes(path), 0];
+
+    private static Stat Read(ReadOnlySpan<byte> found)
     {
-        var descriptor = Open(path, ReadOnly | DirectoryOnly | CloseOnExec);
-        return descriptor >= 0
-            ? new Handle(descriptor)
-            : throw Failure(Marshal.GetLastPInvokeError(), path);
+        // struct statx (linux/stat.h) is laid out the same on every machine.
+        static long Time(ReadOnlySpan<byte> at) =>
+            BinaryPrimitives.ReadInt64LittleEndian(at) * 1_000_000_000
+            + BinaryPrimitives.ReadUInt32LittleEndian(at[8..]);
+        return new Stat(
+            BinaryPrimitives.ReadUInt16LittleEndian(found[28..]),
+            BinaryPrimitives.ReadInt64LittleEndian(found[40..]),
+            Time(found[112..]),
+            Time(found[96..]),
+            BinaryPrimitives.ReadUInt64LittleEndian(found[32..])
+        );
     }
+
+    private static SafeFileHandle Opened(nint descriptor, string path) =>
+        descriptor >= 0
+            ? new SafeFileHandle(descriptor, ownsHandle: true)
+            : throw Failure(Marshal.GetLastPInvokeError(), path);
 
     private static void Check(int result, string path)
     {
-        if (result != 0)
+        if (result < 0)
             throw Failure(Marshal.GetLastPInvokeError(), path);
     }
 
-    private static IOException Failure(int error, string path) =>
-        new($"{path}: {new Win32Exception(error).Message}");
-
-    private sealed class Handle(int descriptor) : IDisposable
+    private static Exception Failure(int error, string path)
     {
-        private int _descriptor = descriptor;
-
-        public int Descriptor => _descriptor;
-
-        public void Dispose()
+        var message = $"{path}: {new Win32Exception(error).Message}";
+        return error switch
         {
-            var open = Interlocked.Exchange(ref _descriptor, -1);
-            if (open >= 0)
-                _ = Close(open);
-        }
+            NotPermitted or AccessDenied or ReadOnlyFileSystem => new UnauthorizedAccessException(message),
+            NoEntry or NotAFolder => new FileNotFoundException(message),
+            _ => new IOException(message),
+        };
     }
 
-    [LibraryImport(
-        "libc",
-        EntryPoint = "open",
-        SetLastError = true,
-        StringMarshalling = StringMarshalling.Utf8
-    )]
-    private static partial int Open(string path, int flags);
+    [LibraryImport("libc", EntryPoint = "open", SetLastError = true)]
+    private static partial int Open(byte[] path, int flags, int mode);
+
+    [LibraryImport("libc", EntryPoint = "openat", SetLastError = true)]
+    private static partial int OpenAt(int folder, byte[] name, int flags, int mode);
+
+    [LibraryImport("libc", EntryPoint = "statx", SetLastError = true)]
+    private static partial int StatX(int folder, byte[] name, int flags, uint mask, Span<byte> found);
+
+    [LibraryImport("libc", EntryPoint = "getdents64", SetLastError = true)]
+    private static partial nint GetDents(int folder, byte[] buffer, nuint length);
+
+    [LibraryImport("libc", EntryPoint = "readlinkat", SetLastError = true)]
+    private static partial nint ReadLinkAt(int folder, byte[] name, Span<byte> target, nuint length);
+
+    [LibraryImport("libc", EntryPoint = "symlink", SetLastError = true)]
+    private static partial int SymLink(byte[] target, byte[] path);
+
+    [LibraryImport("libc", EntryPoint = "mkdir", SetLastError = true)]
+    private static partial int MkDir(byte[] path, int mode);
+
+    [LibraryImport("libc", EntryPoint = "chmod", SetLastError = true)]
+    private static partial int ChMod(byte[] path, int mode);
+
+    [LibraryImport("libc", EntryPoint = "fchmod", SetLastError = true)]
+    private static partial int FChMod(int file, int mode);
+
+    [LibraryImport("libc", EntryPoint = "rename", SetLastError = true)]
+    private static partial int RenameTo(byte[] from, byte[] to);
+
+    [LibraryImport("libc", EntryPoint = "unlinkat", SetLastError = true)]
+    private static partial int UnlinkAt(int folder, byte[] name, int flags);
 
     [LibraryImport("libc", EntryPoint = "fsync", SetLastError = true)]
     private static partial int FSync(int descriptor);
 
+    [LibraryImport("libc", EntryPoint = "syncfs", SetLastError = true)]
+    private static partial int SyncFs(int descriptor);
+
     [LibraryImport("libc", EntryPoint = "flock", SetLastError = true)]
     private static partial int FLock(int descriptor, int operation);
-
-    [LibraryImport("libc", EntryPoint = "close")]
-    private static partial int Close(int descriptor);
 }

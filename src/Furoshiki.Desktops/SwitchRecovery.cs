@@ -33,8 +33,7 @@ public static class SwitchRecovery
             if (held is null)
                 continue;
             var switched = entry.Changes.All(change => folder.Find(change.Path) == change.After);
-            RemoveUnfinished(folder, entry.Changes);
-            var kept = switched ? [] : GoBack(folder, content, entry.Changes);
+            var kept = GoBack(folder, content, switched ? [] : entry.Changes, entry.Changes);
             journal.End(entry.Id, switched ? JournalState.Done : JournalState.WentBack);
             recovered.Add(new RecoveredSwitch(entry, switched, kept));
         }
@@ -42,40 +41,32 @@ public static class SwitchRecovery
     }
 
     /// <summary>
-    /// Brings every path back to what it was, the last one first. Bytes that are neither old nor new are another program's:
+    /// Removes what was written beside files, and brings every path that was begun back to what it was, the last one first. Bytes that are neither old nor new are another program's:
     /// they are kept in the content store, and returned by path.
     /// </summary>
     internal static IReadOnlyList<KeyValuePair<string, Digest>> GoBack(
         DesktopFolder folder,
         IContentStore content,
-        IReadOnlyList<FileChange> changes
+        IReadOnlyList<FileChange> begun,
+        IReadOnlyList<FileChange> planned
     )
     {
         var kept = new List<KeyValuePair<string, Digest>>();
         var writer = new FileWriter(folder, content, static _ => { });
-        foreach (var change in changes.Reverse())
+        writer.RemoveUnfinished(planned);
+        foreach (var change in begun.Reverse())
         {
             var state = folder.Find(change.Path);
             if (state == change.Before)
                 continue;
             if (state?.Type == FileType.File && state != change.After)
             {
-                using var bytes = File.OpenRead(folder.PathOf(change.Path));
+                using var bytes = folder.OpenRead(change.Path);
                 kept.Add(KeyValuePair.Create(change.Path, content.Put(bytes)));
             }
             writer.Bring(change.Path, change.Before);
         }
+        writer.Flush([.. begun.Select(change => change.Path)]);
         return kept;
-    }
-
-    /// <summary>Removes what was written beside files and not put in their place.</summary>
-    internal static void RemoveUnfinished(DesktopFolder folder, IReadOnlyList<FileChange> changes)
-    {
-        foreach (var change in changes)
-        {
-            var unfinished = folder.PathOf(change.Path) + FileWriter.UnfinishedEnding;
-            if (Directory.Exists(Path.GetDirectoryName(unfinished)))
-                File.Delete(unfinished);
-        }
     }
 }

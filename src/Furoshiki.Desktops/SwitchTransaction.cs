@@ -65,8 +65,12 @@ public sealed class SwitchTransaction(
 
         Point("safe state");
         var safe = MakeSafeState();
-        foreach (var bytes in plan.NewContent.Values)
-            content.Put(bytes);
+        using (var batch = content.Begin())
+        {
+            foreach (var bytes in plan.NewContent.Values)
+                batch.Put(bytes.Span);
+            batch.Commit();
+        }
         SafeStateMade(safe);
         RefuseIfChanged(plan);
         Point("journal");
@@ -76,8 +80,7 @@ public sealed class SwitchTransaction(
         try
         {
             var writer = new FileWriter(folder, content, At);
-            foreach (var change in plan.Changes)
-                writer.WriteBeside(change.Path, change.After);
+            writer.WriteBeside(plan.Changes);
             foreach (var change in plan.Changes)
             {
                 stop.ThrowIfCancellationRequested();
@@ -88,6 +91,7 @@ public sealed class SwitchTransaction(
                 begun.Add(change);
                 writer.Bring(change.Path, change.After);
             }
+            writer.Flush([.. plan.Changes.Select(change => change.Path)]);
             Point("verify");
             Verify(plan);
             Point("done");
@@ -97,8 +101,7 @@ public sealed class SwitchTransaction(
         catch (Exception problem)
 #pragma warning restore CA1031
         {
-            SwitchRecovery.RemoveUnfinished(folder, plan.Changes);
-            var kept = SwitchRecovery.GoBack(folder, content, begun);
+            var kept = SwitchRecovery.GoBack(folder, content, begun, plan.Changes);
             journal.End(entry, JournalState.WentBack);
             return new SwitchOutcome(false, safe, Sentence(problem, kept));
         }
@@ -129,23 +132,25 @@ public sealed class SwitchTransaction(
     private Tree MakeSafeState()
     {
         var tree = folder.ManagedTree(map);
-        foreach (var (path, state) in tree.Entries)
+        using (var batch = content.Begin())
         {
-            if (state.Content is not { } digest)
-                continue;
-            if (content.SizeOf(digest) is null)
-            {
-                using var bytes = File.OpenRead(folder.PathOf(path));
-                content.Put(bytes);
-            }
+            batch.PutTree(
+                tree,
+                (path, state) =>
+                {
+                    using var bytes = folder.OpenRead(path);
+                    if (batch.Put(bytes) != state.Content)
+                        throw new SwitchRefusedException("The desktop changed while its safe state was made.", [path]);
+                }
+            );
+            batch.Commit();
+        }
+        foreach (var digest in tree.All.Select(one => one.Value.Content).OfType<Digest>().Distinct())
+        {
             using var copy = content.Open(digest);
             if (Digest.Of(copy) != digest)
-                throw new SwitchRefusedException(
-                    $"The safe state's copy of {path} could not be read back.",
-                    [path]
-                );
+                throw new SwitchRefusedException("The safe state's copies could not be read back.", []);
         }
-        content.Put(tree.ToBytes());
         return tree;
     }
 

@@ -1,11 +1,10 @@
 using Furoshiki.Core.Content;
-using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.Store;
 
 /// <summary>Reads content piece by piece.</summary>
 internal sealed class ChunkStream(
-    IDbContextFactory<FuroshikiDb> databases,
+    ContentConnection connection,
     Digest digest,
     long size
 ) : Stream
@@ -52,14 +51,12 @@ internal sealed class ChunkStream(
     public override void Write(byte[] buffer, int offset, int count) =>
         throw new NotSupportedException();
 
-    private void Load(int ordinal)
+    protected override void Dispose(bool disposing)
     {
-        using var db = databases.CreateDbContext();
-        _chunk =
-            db.ContentChunks.Where(one => one.Digest == digest.Hex && one.Ordinal == ordinal)
-                .Select(one => one.Bytes)
-                .FirstOrDefault()
-            ?? throw new MissingContentException(digest);
-        _ordinal = ordinal;
+        if (disposing)
+            connection.Dispose();
+        base.Dispose(disposing);
     }
+
+    private void Load(int ordinal) => (_chunk, _ordinal) = (connection.ReadChunk(digest, ordinal), ordinal);
 }

@@ -21,6 +21,12 @@ public sealed class DesktopRow
     /// <summary>Its screens as a JSON list of id, width and height, the main one first.</summary>
     public required string Screens { get; set; }
 
+    /// <summary>Whether it is one of the simulated ones, which have a session of their own.</summary>
+    public bool IsSimulated { get; set; }
+
+    /// <summary>Digest of the look that a simulated session shows, which is kept as content; null before it has shown any.</summary>
+    public string? Showing { get; set; }
+
     /// <summary>The saving that was put on or saved last; null if none was.</summary>
     public long? SavingOnId { get; set; }
 
@@ -49,6 +55,9 @@ public sealed class ProfileRow
     /// <summary>Its tags, as a JSON list.</summary>
     public required string Tags { get; set; }
 
+    /// <summary>Digest of the screenshot that is its picture, which is kept as content; null if the drawing is.</summary>
+    public string? Screenshot { get; set; }
+
     /// <summary>When it was last put on or saved (UTC); null if never.</summary>
     public DateTime? LastOn { get; set; }
 
@@ -76,6 +85,12 @@ public sealed class SavingRow
 
     /// <summary>The kinds that the profile took charge of, as a JSON list.</summary>
     public required string Cover { get; set; }
+
+    /// <summary>Digest of the map of the desktop that it was made on, which is kept as content.</summary>
+    public required string Map { get; set; }
+
+    /// <summary>What belonged to it and could not be held, as a JSON list of kind, path and reason.</summary>
+    public required string Gaps { get; set; }
 
     /// <summary>What the person noted.</summary>
     public required string Note { get; set; }
@@ -161,4 +176,7 @@ public sealed class ContentRow
 
     /// <summary>Its length in bytes.</summary>
     public long Size { get; set; }
+
+    /// <summary>Whether all that is in it is held too; false for the record of a folder of which only the records were kept.</summary>
+    public bool IsWhole { get; set; }
 }

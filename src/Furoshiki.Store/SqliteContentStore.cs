@@ -10,8 +10,6 @@ public sealed class SqliteContentStore(IDbContextFactory<FuroshikiDb> databases)
     /// <summary>Length of a piece in bytes; the last one is shorter.</summary>
     public const int ChunkSize = 1024 * 1024;
 
-    private readonly Lock _putting = new();
-
     /// <inheritdoc />
     public long? SizeOf(Digest digest)
     {
@@ -23,55 +21,44 @@ public sealed class SqliteContentStore(IDbContextFactory<FuroshikiDb> databases)
     }
 
     /// <inheritdoc />
-    public Tree? FindTree(Digest digest) =>
-        SizeOf(digest) is null ? null : Tree.Parse(this.Read(digest));
-
-    /// <inheritdoc />
-    public Digest Put(Stream bytes)
-    {
-        var start = bytes.Position;
-        var digest = Digest.Of(bytes);
-        lock (_putting)
-        {
-            if (SizeOf(digest) is null)
-            {
-                bytes.Position = start;
-                Insert(digest, bytes);
-            }
-        }
-        return digest;
-    }
-
-    private void Insert(Digest digest, Stream bytes)
+    public bool HoldsAll(Digest digest)
     {
         using var db = databases.CreateDbContext();
-        using var transaction = db.Database.BeginTransaction();
-        var row = new ContentRow { Digest = digest.Hex };
-        db.Contents.Add(row);
-        var buffer = new byte[ChunkSize];
-        for (var ordinal = 0; ; ordinal++)
-        {
-            var length = bytes.ReadAtLeast(buffer, ChunkSize, throwOnEndOfStream: false);
-            if (length == 0)
-                break;
-            var chunk = new ContentChunkRow
-            {
-                Digest = digest.Hex,
-                Ordinal = ordinal,
-                Bytes = buffer[..length],
-            };
-            db.ContentChunks.Add(chunk);
-            row.Size += length;
-            db.SaveChanges();
-            db.Entry(chunk).State = EntityState.Detached;
-        }
-        db.SaveChanges();
-        transaction.Commit();
+        return db.Contents.Any(one => one.Digest == digest.Hex && one.IsWhole);
     }
 
     /// <inheritdoc />
-    public Stream Open(Digest digest) =>
-        SizeOf(digest) is { } size
-            ? new ChunkStream(databases, digest, size)
-            : throw new MissingContentException(digest);
+    public Tree? FindTree(Digest digest)
+    {
+        using var connection = new ContentConnection(databases);
+        try
+        {
+            return Find(digest);
+        }
+        catch (MissingContentException)
+        {
+            return null;
+        }
+
+        Tree Find(Digest wanted) => Tree.Parse(connection.ReadAll(wanted), Find);
+    }
+
+    /// <inheritdoc />
+    public IContentBatch Begin() => new SqliteContentBatch(databases.CreateDbContext());
+
+    /// <inheritdoc />
+    public Stream Open(Digest digest)
+    {
+        var connection = new ContentConnection(databases);
+        var size = connection.SizeOf(digest);
+        if (size <= ChunkSize)
+        {
+            using (connection)
+                return new MemoryStream(connection.ReadAll(digest), writable: false);
+        }
+        if (size is { } length)
+            return new ChunkStream(connection, digest, length);
+        connection.Dispose();
+        throw new MissingContentException(digest);
+    }
 }

@@ -15,6 +15,7 @@ using Furoshiki.Web.Security;
 using Furoshiki.Web.Switching;
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 // The build starts the program to write the API document; it then only describes itself and touches nothing.
@@ -48,7 +49,10 @@ services
     .AddSingleton<IContentStore, SqliteContentStore>()
     .AddSingleton<ISwitchJournal, SqliteSwitchJournal>();
 services
+    .AddSingleton<MapLibrary>()
     .AddSingleton<DesktopRegister>()
+    .AddSingleton<DesktopWatch>()
+    .AddSingleton<Sessions>()
     .AddSingleton<LookLibrary>()
     .AddSingleton<NowReader>()
     .AddSingleton<RecoveryNews>();
@@ -57,6 +61,20 @@ services
     .AddSingleton<Saver>()
     .AddSingleton<CardMaker>()
     .AddSingleton<Comparer>();
+services
+    .AddSingleton(
+        new MapShelf([
+            Path.Combine(AppContext.BaseDirectory, "Maps"),
+            .. options.Demo is { } scenario ? [Path.Combine(scenario, "maps")] : Array.Empty<string>(),
+        ])
+    )
+    .AddSingleton(all =>
+        ActivatorUtilities.CreateInstance<Registration>(
+            all,
+            (IReadOnlyList<string>)
+                [.. options.Allowed.Where(Directory.Exists).Select(root => new DesktopFolder(root).Root)]
+        )
+    );
 services.AddSingleton<PlanMaker>().AddSingleton<SwitchRuns>().AddSingleton<DemoScenario>();
 
 var app = builder.Build();
@@ -73,6 +91,13 @@ if (!isDescribing)
         await Console.Error.WriteLineAsync(problem.Message);
         return 1;
     }
+    catch (SqliteException problem)
+    {
+        await Console.Error.WriteLineAsync(
+            $"The database in {data.Path} cannot be used: {problem.Message} If another version made it, start with --fresh or another --data. Nothing was changed."
+        );
+        return 1;
+    }
     app.UseLocalGuard(data.Key());
 }
 app.UseDefaultFiles();
@@ -81,6 +106,7 @@ app.UseStaticFiles();
 var api = app.MapGroup("/api");
 api.MapDesktops();
 api.MapProfiles();
+api.MapScreenshots();
 api.MapCompare();
 api.MapSwitching();
 api.MapSafeStates();

@@ -7,7 +7,14 @@ namespace Furoshiki.Web;
 /// <param name="Port">The port on the loopback address; 0 takes a free one.</param>
 /// <param name="Demo">The folder with the demo scenario; null for a start without it.</param>
 /// <param name="Fresh">Whether to begin with an empty data folder.</param>
-internal sealed record StartOptions(string Data, int Port, string? Demo, bool Fresh)
+/// <param name="Allowed">The folders in which a person may register desktops.</param>
+internal sealed record StartOptions(
+    string Data,
+    int Port,
+    string? Demo,
+    bool Fresh,
+    IReadOnlyList<string> Allowed
+)
 {
     /// <summary>Reads a command line; null if it was wrong or asked for help only, which has then been printed.</summary>
     public static StartOptions? Parse(string[] args)
@@ -23,7 +30,12 @@ internal sealed record StartOptions(string Data, int Port, string? Demo, bool Fr
         };
         var demo = new Option<string?>("--demo") { Description = "Folder with the demo scenario" };
         var fresh = new Option<bool>("--fresh") { Description = "Begin with an empty data folder" };
-        var command = new RootCommand("Furoshiki") { data, port, demo, fresh };
+        var allow = new Option<string[]>("--allow")
+        {
+            Description = "Folder in which desktops may be registered; can be given several times",
+            DefaultValueFactory = _ => [Environment.GetFolderPath(Environment.SpecialFolder.UserProfile)],
+        };
+        var command = new RootCommand("Furoshiki") { data, port, demo, fresh, allow };
         StartOptions? options = null;
         command.SetAction(result =>
         {
@@ -31,7 +43,8 @@ internal sealed record StartOptions(string Data, int Port, string? Demo, bool Fr
                 Path.GetFullPath(result.GetValue(data)!),
                 result.GetValue(port),
                 result.GetValue(demo) is { } folder ? Path.GetFullPath(folder) : null,
-                result.GetValue(fresh)
+                result.GetValue(fresh),
+                [.. result.GetValue(allow)!.Select(Path.GetFullPath)]
             );
         });
         command.Parse(args).Invoke();

@@ -25,10 +25,21 @@ public sealed record SettingDifference(
             : null;
 }
 
+/// <summary>A file within an asset that differs.</summary>
+/// <param name="Path">Where it stands in the asset; empty if the asset is a file itself.</param>
+/// <param name="Before">What it is in the first component; null if it is not there.</param>
+/// <param name="After">What it is in the second component; null if it is not there.</param>
+public sealed record FileDifference(string Path, FileState? Before, FileState? After);
+
 /// <summary>An asset that both components name, with other content in each.</summary>
-/// <param name="Name">The asset's name.</param>
-/// <param name="Files">The paths within it that differ, where it is a folder and both contents were at hand; else empty.</param>
-public sealed record AssetDifference(string Name, ImmutableArray<string> Files);
+/// <param name="From">It in the first component.</param>
+/// <param name="To">It in the second component.</param>
+/// <param name="Files">What differs within it, where it is a folder and both records were at hand; else empty.</param>
+public sealed record AssetDifference(Asset From, Asset To, ImmutableArray<FileDifference> Files)
+{
+    /// <summary>The asset's name.</summary>
+    public string Name => To.Name;
+}
 
 /// <summary>All that differs between two components of a kind.</summary>
 /// <param name="Kind">The kind's name.</param>
@@ -65,7 +76,7 @@ public static class Difference
                 .Components.Concat(to.Components)
                 .Select(component => component.Kind)
                 .Distinct()
-                .OrderBy(Kind.Order)
+                .OrderBy(Kind.PlaceOf)
                 .Where(kind => !Equals(from[kind], to[kind]))
                 .Select(kind => Between(kind, from[kind], to[kind], trees)),
         ];
@@ -87,9 +98,16 @@ public static class Difference
                 from?.Settings.GetValueOrDefault(key),
                 to?.Settings.GetValueOrDefault(key)
             ))
-            .Where(one => !Equals(one.From, one.To));
+            .Where(one => !Equals(one.From, one.To) && !IsSameOrder(one));
         return new PartDifference(kindName, from, to, [.. settings], [.. Assets(from, to, trees)]);
     }
+
+    /// <summary>Whether two orders of items are the same but for items that come or go.</summary>
+    private static bool IsSameOrder(SettingDifference one) =>
+        one.Key == new SettingKey(Kind.Order.Name)
+        && one.From is SettingValue.List from
+        && one.To is SettingValue.List to
+        && from.Items.Intersect(to.Items).SequenceEqual(to.Items.Intersect(from.Items));
 
     private static string TitleOf(Kind kind, SettingKey key)
     {
@@ -107,17 +125,20 @@ public static class Difference
             yield break;
         foreach (var before in from.Assets)
         {
-            var after = to.Assets.FirstOrDefault(asset => asset.Name == before.Name);
+            var after = to.Assets.FirstOrDefault(asset =>
+                asset.Name == before.Name && asset.Setting == before.Setting
+            );
             if (after is null || after.Content == before.Content)
                 continue;
             yield return new AssetDifference(
-                before.Name,
+                before,
+                after,
                 [.. FilesThatDiffer(before, after, trees)]
             );
         }
     }
 
-    private static IEnumerable<string> FilesThatDiffer(
+    private static IEnumerable<FileDifference> FilesThatDiffer(
         Asset before,
         Asset after,
         Func<Digest, Tree?> trees
@@ -126,15 +147,7 @@ public static class Difference
         var (from, to) = (TreeOf(before), TreeOf(after));
         return from is null || to is null
             ? []
-            : from
-                .Entries.Keys.Union(to.Entries.Keys)
-                .Where(path =>
-                    !Equals(
-                        from.Entries.GetValueOrDefault(path),
-                        to.Entries.GetValueOrDefault(path)
-                    )
-                )
-                .Order(StringComparer.Ordinal);
+            : Tree.Between(from, to).Select(one => new FileDifference(one.Path, one.Before, one.After));
 
         Tree? TreeOf(Asset asset) =>
             asset is { IsFolder: true, Content: { } digest } ? trees(digest) : null;

@@ -34,9 +34,14 @@ public static class DifferenceWords
         return said.Count == 0 ? "another place for the same name" : string.Join(", ", said);
     }
 
-    /// <summary>Both values of a setting, the unit said once: "92 → 80 %".</summary>
+    /// <summary>
+    /// Both values of a setting, the unit said once: "92 → 80 %". Of lists, what came, what went and what moved: an entry that is
+    /// moved is still the same.
+    /// </summary>
     public static string FromTo(string kind, SettingDifference difference)
     {
+        if (difference is { From: SettingValue.List before, To: SettingValue.List after })
+            return ListWords(before, after);
         var from = Words(kind, difference.Key, difference.From);
         var to = Words(kind, difference.Key, difference.To);
         var unit = Kind.Get(kind).Setting(difference.Key).Type
@@ -48,5 +53,41 @@ public static class DifferenceWords
             && from.EndsWith(unit, StringComparison.Ordinal)
             && to.EndsWith(unit, StringComparison.Ordinal);
         return $"{(shared ? from[..^unit.Length] : from)} → {to}";
+    }
+
+    private static string ListWords(SettingValue.List before, SettingValue.List after)
+    {
+        var said = new List<string>();
+        said.AddRange(after.Items.Except(before.Items).Select(item => $"{item} added"));
+        said.AddRange(before.Items.Except(after.Items).Select(item => $"{item} taken out"));
+        var (stayed, stays) = (
+            before.Items.Where(after.Items.Contains).ToList(),
+            after.Items.Where(before.Items.Contains).ToList()
+        );
+        // What moved is what is left when the longest run that kept its order stands still.
+        said.AddRange(stays.Except(KeptInOrder(stayed, stays)).Select(item => $"{item} moved"));
+        return said.Count > 0 ? string.Join(", ", said) : $"{before} → {after}";
+    }
+
+    /// <summary>A longest common subsequence of two lists.</summary>
+    private static List<string> KeptInOrder(List<string> one, List<string> other)
+    {
+        var length = new int[one.Count + 1, other.Count + 1];
+        for (var i = one.Count - 1; i >= 0; i--)
+        for (var j = other.Count - 1; j >= 0; j--)
+            length[i, j] =
+                one[i] == other[j] ? 1 + length[i + 1, j + 1] : Math.Max(length[i + 1, j], length[i, j + 1]);
+        var kept = new List<string>();
+        for (int i = 0, j = 0; i < one.Count && j < other.Count; )
+            if (one[i] == other[j])
+            {
+                kept.Add(one[i]);
+                (i, j) = (i + 1, j + 1);
+            }
+            else if (length[i + 1, j] >= length[i, j + 1])
+                i++;
+            else
+                j++;
+        return kept;
     }
 }

@@ -6,29 +6,88 @@ public interface ISavedContent
     /// <summary>The length in bytes of the content with this digest; null if it is not held.</summary>
     long? SizeOf(Digest digest);
 
-    /// <summary>The tree whose record has this digest; null if it is not held.</summary>
+    /// <summary>
+    /// Whether the content with this digest is held with all that is in it: of a tree of which only the records were kept, false.
+    /// </summary>
+    bool HoldsAll(Digest digest);
+
+    /// <summary>The tree whose record has this digest; null if it, or one within it, is not held.</summary>
     Tree? FindTree(Digest digest);
 }
 
 /// <summary>Content by its digest: the same bytes are held once, and never change.</summary>
 public interface IContentStore : ISavedContent
 {
-    /// <summary>Takes in all bytes of a stream that can seek, and returns their digest. Nothing is kept if reading fails.</summary>
-    Digest Put(Stream bytes);
+    /// <summary>Begins to take in content that is kept all together or not at all.</summary>
+    IContentBatch Begin();
 
     /// <summary>Opens the bytes with this digest for reading.</summary>
     /// <exception cref="MissingContentException">They are not held.</exception>
     Stream Open(Digest digest);
 }
 
-/// <summary>Shorter ways to use a content store for small content.</summary>
+/// <summary>Content on its way into a store. What is not committed is not kept. Not for use by several threads.</summary>
+public interface IContentBatch : IDisposable
+{
+    /// <summary>Whether the content with this digest is held, with all that is in it, or taken in by this batch.</summary>
+    bool HoldsAll(Digest digest);
+
+    /// <summary>Takes in all bytes of a stream that can seek, and returns their digest.</summary>
+    Digest Put(Stream bytes);
+
+    /// <summary>Takes in some bytes, and returns their digest.</summary>
+    Digest Put(ReadOnlySpan<byte> bytes);
+
+    /// <summary>Takes in the record of one folder.</summary>
+    /// <param name="record">The record.</param>
+    /// <param name="isWhole">Whether all that is in the folder is held, or taken in by this batch.</param>
+    void PutRecord(ReadOnlySpan<byte> record, bool isWhole);
+
+    /// <summary>Keeps all that was taken in; once this has returned it is on the disk.</summary>
+    void Commit();
+}
+
+/// <summary>Shorter ways to use a content store.</summary>
 public static class ContentStoreExtensions
 {
-    /// <summary>Takes in some bytes and returns their digest.</summary>
+    /// <summary>Keeps all bytes of a stream that can seek, and returns their digest.</summary>
+    public static Digest Put(this IContentStore store, Stream bytes)
+    {
+        using var batch = store.Begin();
+        var digest = batch.Put(bytes);
+        batch.Commit();
+        return digest;
+    }
+
+    /// <summary>Keeps some bytes and returns their digest.</summary>
     public static Digest Put(this IContentStore store, ReadOnlyMemory<byte> bytes)
     {
-        using var stream = new MemoryStream(bytes.ToArray(), writable: false);
-        return store.Put(stream);
+        using var batch = store.Begin();
+        var digest = batch.Put(bytes.Span);
+        batch.Commit();
+        return digest;
+    }
+
+    /// <summary>
+    /// Takes in a tree: the files in it, and its records after them. Folders that are held already are passed over with all that
+    /// is in them.
+    /// </summary>
+    /// <param name="batch">The batch.</param>
+    /// <param name="tree">The tree.</param>
+    /// <param name="file">Takes in the file at a path of the tree that is not held; null to take in the records alone.</param>
+    public static void PutTree(this IContentBatch batch, Tree tree, Action<string, FileState>? file) =>
+        PutTree(batch, tree, file, "");
+
+    private static void PutTree(IContentBatch batch, Tree tree, Action<string, FileState>? file, string prefix)
+    {
+        if (batch.HoldsAll(tree.Digest))
+            return;
+        foreach (var entry in tree.Entries)
+            if (entry.Inside is { } inside)
+                PutTree(batch, inside, file, $"{prefix}{entry.Name}/");
+            else if (file is not null && entry.State.Content is { } digest && !batch.HoldsAll(digest))
+                file(prefix + entry.Name, entry.State);
+        batch.PutRecord(tree.Bytes.Span, isWhole: file is not null);
     }
 
     /// <summary>Reads the whole of some content into memory.</summary>

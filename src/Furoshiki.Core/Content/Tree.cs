@@ -1,86 +1,240 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
-using Furoshiki.Core.Looks;
+using System.Globalization;
+using System.Text;
 
 namespace Furoshiki.Core.Content;
 
+/// <summary>Something that stands in a folder and cannot be held.</summary>
+/// <param name="Path">Where it stands.</param>
+/// <param name="Reason">Why not, in a sentence.</param>
+public sealed record Gap(string Path, string Reason);
+
+/// <summary>One entry of a folder.</summary>
+/// <param name="Name">Its name.</param>
+/// <param name="State">What it is.</param>
+/// <param name="Inside">What is in it; null for anything but a folder.</param>
+public sealed record TreeEntry(string Name, FileState State, Tree? Inside);
+
 /// <summary>
-/// A folder and all that is in it, as a record: paths are relative, with '/' between names, in ordinal order.
-/// The record is content itself, so that equal folders have equal digests and are held once.
+/// A folder and all that is in it, as a record: a line for each entry, in ordinal order of the names, in which a folder
+/// stands with the digest of its own record. The record is content itself, so that equal folders are held once, however
+/// deep they are, and a change deep down makes new records only on the way to it.
 /// </summary>
-/// <param name="Entries">What stands at each path.</param>
-public sealed record Tree(ImmutableSortedDictionary<string, FileState> Entries)
+/// <remarks>
+/// The name of an entry may be a path of several names, where nothing is said of the folders on the way.
+/// </remarks>
+public sealed class Tree : IEquatable<Tree>
 {
-    /// <summary>Makes a tree from paths and what stands there.</summary>
-    public static Tree Of(IEnumerable<KeyValuePair<string, FileState>> entries) =>
-        new(entries.ToImmutableSortedDictionary(StringComparer.Ordinal));
+    private readonly Lazy<(byte[] Bytes, Digest Digest)> _record;
+    private readonly Lazy<Dictionary<string, TreeEntry>> _byName;
 
-    /// <summary>The record as canonical JSON (RFC 8785), in UTF-8.</summary>
-    public byte[] ToBytes()
+    /// <summary>Makes a tree of entries.</summary>
+    /// <param name="entries">What is in the folder, in ordinal order of the names.</param>
+    /// <param name="gaps">What stands in it and cannot be held; no part of the record.</param>
+    public Tree(ImmutableArray<TreeEntry> entries, ImmutableArray<Gap> gaps)
     {
-        var record = new JsonObject();
-        foreach (var (path, state) in Entries)
+        Entries = entries;
+        OwnGaps = gaps;
+        _byName = new(() => entries.ToDictionary(entry => entry.Name, StringComparer.Ordinal));
+        _record = new(() =>
         {
-            var entry = new JsonObject { ["type"] = TypeName(state.Type), ["mode"] = state.Mode };
-            if (state.Content is { } content)
-            {
-                entry["size"] = state.Size;
-                entry["content"] = content.Hex;
-            }
-            if (state.Target is { } target)
-                entry["target"] = target;
-            record[path] = entry;
-        }
-        return CanonicalJson.Write(record);
+            var bytes = Encoding.ASCII.GetBytes(string.Concat(entries.Select(entry => LineOf(entry.Name, entry.State, entry.Inside))));
+            return (bytes, Digest.Of(bytes));
+        });
     }
 
-    /// <summary>Reads a record that <see cref="ToBytes"/> wrote.</summary>
-    /// <exception cref="FormatException">The bytes are not such a record.</exception>
-    public static Tree Parse(ReadOnlySpan<byte> bytes)
-    {
-        try
-        {
-            var record = JsonNode.Parse(bytes)!.AsObject();
-            return Of(
-                record.Select(entry =>
-                    KeyValuePair.Create(entry.Key, ParseState(entry.Value!.AsObject()))
+    /// <summary>A tree with nothing in it.</summary>
+    public static Tree Empty { get; } = new([], []);
+
+    /// <summary>What is in the folder itself, in ordinal order of the names.</summary>
+    public ImmutableArray<TreeEntry> Entries { get; }
+
+    /// <summary>What stands in the folder itself and could not be held.</summary>
+    public ImmutableArray<Gap> OwnGaps { get; }
+
+    /// <summary>The digest of the record, by which the tree is known.</summary>
+    public Digest Digest => _record.Value.Digest;
+
+    /// <summary>The record of the folder itself, in ASCII.</summary>
+    public ReadOnlyMemory<byte> Bytes => _record.Value.Bytes;
+
+    /// <summary>What stands at each path, a folder before what is in it.</summary>
+    public IEnumerable<KeyValuePair<string, FileState>> All => AllUnder("");
+
+    /// <summary>The records of this folder and of all that are in it, the inner ones first.</summary>
+    public IEnumerable<Tree> Records =>
+        Entries
+            .Select(entry => entry.Inside)
+            .OfType<Tree>()
+            .SelectMany(inside => inside.Records)
+            .Append(this);
+
+    /// <summary>All that stands in it and could not be held, by its path.</summary>
+    public IEnumerable<Gap> Gaps =>
+        OwnGaps.Concat(
+            Entries
+                .Where(entry => entry.Inside is not null)
+                .SelectMany(entry =>
+                    entry.Inside!.Gaps.Select(gap => gap with { Path = $"{entry.Name}/{gap.Path}" })
                 )
-            );
-        }
-        catch (Exception problem)
-            when (problem
-                    is System.Text.Json.JsonException
-                        or InvalidOperationException
-                        or NullReferenceException
-            )
-        {
-            throw new FormatException("This is not a tree record.", problem);
-        }
-    }
+        );
 
-    private static FileState ParseState(JsonObject entry)
+    /// <summary>Makes a tree from paths and what stands there.</summary>
+    public static Tree Of(IEnumerable<KeyValuePair<string, FileState>> states)
     {
-        var mode = entry["mode"]!.GetValue<int>();
-        return entry["type"]!.GetValue<string>() switch
+        var all = states.ToDictionary(StringComparer.Ordinal);
+        var byFolder = all
+            .Keys.GroupBy(path => HolderOf(path, all) ?? "", StringComparer.Ordinal)
+            .ToDictionary(group => group.Key, group => group.ToList(), StringComparer.Ordinal);
+        return Build("");
+
+        Tree Build(string folder) =>
+            new(
+                [
+                    .. (byFolder.GetValueOrDefault(folder) ?? [])
+                        .Select(path => new TreeEntry(
+                            folder.Length == 0 ? path : path[(folder.Length + 1)..],
+                            all[path],
+                            all[path].Type == FileType.Folder ? Build(path) : null
+                        ))
+                        .OrderBy(entry => entry.Name, StringComparer.Ordinal),
+                ],
+                []
+            );
+    }
+
+    /// <summary>What stands at a path; null if nothing does.</summary>
+    public FileState? Find(string path) => FindEntry(path)?.State;
+
+    /// <summary>The folder at a path; null if none stands there.</summary>
+    public Tree? FindFolder(string path) => FindEntry(path)?.Inside;
+
+    /// <summary>The paths at which two trees differ, in ordinal order. Equal folders are not looked into.</summary>
+    public static IEnumerable<(string Path, FileState? Before, FileState? After)> Between(
+        Tree before,
+        Tree after
+    )
+    {
+        if (before.Equals(after))
+            yield break;
+        var (left, right) = (Named(before), Named(after));
+        foreach (var name in left.Keys.Union(right.Keys).Order(StringComparer.Ordinal))
         {
-            "file" => FileState.OfFile(
-                mode,
-                entry["size"]!.GetValue<long>(),
-                Digest.Parse(entry["content"]!.GetValue<string>())
+            var (one, other) = (left.GetValueOrDefault(name), right.GetValueOrDefault(name));
+            if (one?.State != other?.State)
+                yield return (name, one?.State, other?.State);
+            foreach (var inside in Between(one?.Inside ?? Empty, other?.Inside ?? Empty))
+                yield return ($"{name}/{inside.Path}", inside.Before, inside.After);
+        }
+
+        static Dictionary<string, TreeEntry> Named(Tree tree) =>
+            tree.Entries.ToDictionary(entry => entry.Name, StringComparer.Ordinal);
+    }
+
+    /// <summary>Reads a record.</summary>
+    /// <param name="record">The bytes of the record.</param>
+    /// <param name="find">Gives the tree of a folder within, by its digest.</param>
+    /// <exception cref="FormatException">The bytes are not such a record.</exception>
+    public static Tree Parse(ReadOnlySpan<byte> record, Func<Digest, Tree> find)
+    {
+        var entries = ImmutableArray.CreateBuilder<TreeEntry>();
+        var text = Encoding.ASCII.GetString(record);
+        if (text.Length > 0 && text[^1] != '\n')
+            throw new FormatException("A tree record ends within a line.");
+        foreach (var line in text.Split('\n')[..^1])
+            entries.Add(ParseLine(line.Split(' '), find));
+        return new Tree(entries.ToImmutable(), []);
+    }
+
+    /// <inheritdoc />
+    public bool Equals(Tree? other) =>
+        ReferenceEquals(this, other) || (other is not null && Digest == other.Digest);
+
+    /// <inheritdoc />
+    public override bool Equals(object? obj) => Equals(obj as Tree);
+
+    /// <inheritdoc />
+    public override int GetHashCode() => Digest.GetHashCode();
+
+    private IEnumerable<KeyValuePair<string, FileState>> AllUnder(string prefix)
+    {
+        foreach (var entry in Entries)
+        {
+            var path = prefix + entry.Name;
+            yield return KeyValuePair.Create(path, entry.State);
+            if (entry.Inside is not null)
+                foreach (var inside in entry.Inside.AllUnder(path + "/"))
+                    yield return inside;
+        }
+    }
+
+    private TreeEntry? FindEntry(string path)
+    {
+        if (_byName.Value.TryGetValue(path, out var entry))
+            return entry;
+        for (
+            var slash = path.IndexOf('/', StringComparison.Ordinal);
+            slash > 0;
+            slash = path.IndexOf('/', slash + 1)
+        )
+            if (_byName.Value.TryGetValue(path[..slash], out var folder))
+                return folder.Inside?.FindEntry(path[(slash + 1)..]);
+        return null;
+    }
+
+    /// <summary>The nearest folder above a path that is among the paths.</summary>
+    private static string? HolderOf(string path, Dictionary<string, FileState> all)
+    {
+        for (var slash = path.LastIndexOf('/'); slash > 0; slash = path.LastIndexOf('/', slash - 1))
+            if (all.GetValueOrDefault(path[..slash])?.Type == FileType.Folder)
+                return path[..slash];
+        return null;
+    }
+
+    /// <summary>The line of a record for a path and what stands there.</summary>
+    internal static string LineOf(string path, FileState state, Tree? inside = null)
+    {
+        var name = PathText.Escape(path);
+        return state.Type switch
+        {
+            FileType.File => string.Create(
+                CultureInfo.InvariantCulture,
+                $"file {state.Mode:x} {state.Size} {state.Content!.Value.Hex} {name}\n"
             ),
-            "folder" => FileState.OfFolder(mode),
-            "link" => FileState.OfLink(entry["target"]!.GetValue<string>()),
-            var other => throw new FormatException(
-                $"A tree record has an entry of the unknown type '{other}'."
+            FileType.Folder => string.Create(
+                CultureInfo.InvariantCulture,
+                $"folder {state.Mode:x} {(inside ?? Empty).Digest.Hex} {name}\n"
             ),
+            _ => $"link {PathText.Escape(state.Target!)} {name}\n",
         };
     }
 
-    private static string TypeName(FileType type) =>
-        type switch
+    private static TreeEntry ParseLine(string[] words, Func<Digest, Tree> find)
+    {
+        static int Mode(string word) =>
+            int.Parse(word, NumberStyles.AllowHexSpecifier, CultureInfo.InvariantCulture);
+        return words switch
         {
-            FileType.File => "file",
-            FileType.Folder => "folder",
-            _ => "link",
+            ["file", var mode, var size, var content, var name] => new TreeEntry(
+                PathText.Unescape(name),
+                FileState.OfFile(
+                    Mode(mode),
+                    long.Parse(size, NumberStyles.None, CultureInfo.InvariantCulture),
+                    Digest.Parse(content)
+                ),
+                null
+            ),
+            ["folder", var mode, var inside, var name] => new TreeEntry(
+                PathText.Unescape(name),
+                FileState.OfFolder(Mode(mode)),
+                find(Digest.Parse(inside))
+            ),
+            ["link", var target, var name] => new TreeEntry(
+                PathText.Unescape(name),
+                FileState.OfLink(PathText.Unescape(target)),
+                null
+            ),
+            _ => throw new FormatException("A line of a tree record is none that it can have."),
         };
+    }
 }

@@ -33,7 +33,11 @@ public sealed class JsonFileDocument : SettingsDocument
     }
 
     /// <summary>The format by which desktop maps ask for JSON.</summary>
-    public static SettingsFormat Format { get; } = new("json", Open);
+    public static SettingsFormat Format { get; } = new(
+        "json",
+        Open,
+        path => path.StartsWith('/') ? null : "it is no JSON Pointer, which starts with '/'"
+    );
 
     /// <summary>Reads a JSON file.</summary>
     /// <exception cref="SettingsFileException">It is empty, not UTF-8 or not JSON.</exception>
@@ -111,6 +115,14 @@ public sealed class JsonFileDocument : SettingsDocument
         var index = IndexOf(list, item);
         var holder = List(list);
         return index < 0 ? this : Cut(holder, holder.Children[index]);
+    }
+
+    private protected override SettingsDocument Move(ListAddress list, ImmutableArray<int> from)
+    {
+        // One character a byte, so that spans of bytes are spans of the text.
+        var text = Encoding.Latin1.GetString(_bytes);
+        var spans = List(list).Children.Select(child => (child.Value.Start, child.Value.End)).ToList();
+        return new JsonFileDocument(Encoding.Latin1.GetBytes(Permute(text, spans, from)));
     }
 
     private JsonFileDocument AddItem(ListAddress list, string item) =>

@@ -21,15 +21,22 @@ public sealed class KeyFileDocument : SettingsDocument
     }
 
     /// <summary>The format by which desktop maps ask for key files.</summary>
-    public static SettingsFormat Format { get; } = new("key file", Open);
+    public static SettingsFormat Format { get; } = new(
+        "key file",
+        Open,
+        path =>
+            path.LastIndexOf('/') is > 0 and var slash && slash < path.Length - 1
+                ? null
+                : "it is no address in a key file, which has the form Group/key"
+    );
 
     /// <summary>Reads a key file.</summary>
-    /// <exception cref="SettingsFileException">It is empty, not UTF-8, or has a line that is none of a key file's.</exception>
+    /// <exception cref="SettingsFileException">It has a line that is none of a key file's.</exception>
     public static SettingsDocument Open(ReadOnlyMemory<byte> bytes) =>
-        new KeyFileDocument(Utf8Text.Read(bytes));
+        new KeyFileDocument(LosslessText.FromBytes(bytes.Span));
 
     /// <inheritdoc />
-    public override ReadOnlyMemory<byte> Bytes => Encoding.UTF8.GetBytes(_text);
+    public override ReadOnlyMemory<byte> Bytes => LosslessText.ToBytes(_text);
 
     /// <summary>The names of the groups, in the order of the file.</summary>
     public IEnumerable<string> Groups =>
@@ -41,18 +48,25 @@ public sealed class KeyFileDocument : SettingsDocument
         var line = Find(address);
         if (line is null)
             return null;
-        var raw = _text[line.ValueStart..line.ValueEnd];
+        var raw = Utf8Text.Checked(_text[line.ValueStart..line.ValueEnd]);
         return NativeValue.Untyped(Unescape(raw), SplitList(raw));
     }
 
     /// <inheritdoc />
     public override SettingsDocument Set(Address address, NativeValue value)
     {
-        var raw = value.Type == NativeType.List ? JoinList(value.Items) : Escape(value.Content);
         if (Find(address) is { } line)
+        {
+            var was = _text[line.ValueStart..line.ValueEnd];
             return new KeyFileDocument(
-                string.Concat(_text.AsSpan(0, line.ValueStart), raw, _text.AsSpan(line.ValueEnd))
+                string.Concat(
+                    _text.AsSpan(0, line.ValueStart),
+                    Spell(value, lastEnds: was.Length == 0 || was.EndsWith(';')),
+                    _text.AsSpan(line.ValueEnd)
+                )
             );
+        }
+        var raw = Spell(value, lastEnds: true);
 
         var (group, key) = Split(address);
         var end = NewLine();
@@ -70,17 +84,48 @@ public sealed class KeyFileDocument : SettingsDocument
             : this;
 
     /// <inheritdoc />
-    public override IReadOnlyList<string> Items(ListAddress list) => throw NoLists();
+    public override IReadOnlyList<string> Items(ListAddress list)
+    {
+        var prefix = PrefixOf(list);
+        var items = Groups
+            .Where(group => group.StartsWith(prefix, StringComparison.Ordinal))
+            .Select(group => group[prefix.Length..])
+            .ToList();
+        var twice = items.GroupBy(item => item).FirstOrDefault(same => same.Count() > 1);
+        return twice is null
+            ? items
+            : throw new SettingsFileException($"The group [{prefix}{twice.Key}] stands twice.");
+    }
 
     /// <inheritdoc />
-    public override SettingsDocument RemoveItem(ListAddress list, string item) => throw NoLists();
+    public override SettingsDocument RemoveItem(ListAddress list, string item)
+    {
+        var group = PrefixOf(list) + item;
+        var (first, last) = Ends(group);
+        return first is null
+            ? this
+            : new KeyFileDocument(_text.Remove(first.Start, last!.NextStart - first.Start));
+    }
 
-    private static SettingsFileException NoLists() => new("A key file has no lists of items.");
+    private protected override SettingsDocument Move(ListAddress list, ImmutableArray<int> from)
+    {
+        var spans = Items(list)
+            .Select(item => Ends(PrefixOf(list) + item))
+            .Select(ends => (ends.First!.Start, ends.Last!.ValueEnd))
+            .ToList();
+        return new KeyFileDocument(Permute(_text, spans, from));
+    }
+
+    private static string PrefixOf(ListAddress list) => list.Path.TrimEnd('*');
+
+    private (Line? First, Line? Last) Ends(string group) =>
+        (
+            _lines.FirstOrDefault(line => line.Group == group),
+            _lines.LastOrDefault(line => line.Group == group)
+        );
 
     private Line? Find(Address address)
     {
-        if (address.List is not null)
-            throw NoLists();
         var (group, key) = Split(address);
         var found = _lines.Where(line => line.Group == group && line.Key == key).Take(2).ToList();
         return found.Count < 2
@@ -92,6 +137,8 @@ public sealed class KeyFileDocument : SettingsDocument
 
     private static (string Group, string Key) Split(Address address)
     {
+        if (address.List is { } list)
+            return (PrefixOf(list) + address.Item, address.Path);
         var slash = address.Path.LastIndexOf('/');
         return slash > 0
             ? (address.Path[..slash], address.Path[(slash + 1)..])
@@ -157,6 +204,9 @@ public sealed class KeyFileDocument : SettingsDocument
         }
     }
 
+    private static string Spell(NativeValue value, bool lastEnds) =>
+        value.Type == NativeType.List ? JoinList(value.Items, lastEnds) : Escape(value.Content);
+
     private static string Escape(string value)
     {
         var raw = value
@@ -194,10 +244,14 @@ public sealed class KeyFileDocument : SettingsDocument
         return value.ToString();
     }
 
-    private static string JoinList(ImmutableArray<string> items) =>
-        string.Concat(
+    /// <summary>A list with ';' after each item; after the last one only where the file has it so.</summary>
+    private static string JoinList(ImmutableArray<string> items, bool lastEnds)
+    {
+        var joined = string.Concat(
             items.Select(item => Escape(item).Replace(";", @"\;", StringComparison.Ordinal) + ";")
         );
+        return lastEnds || items is [] or [.., ""] ? joined : joined[..^1];
+    }
 
     private static ImmutableArray<string> SplitList(string raw)
     {

@@ -43,6 +43,13 @@ public sealed record NativeValue(NativeType Type, string Content, ImmutableArray
     /// <summary>A list of strings.</summary>
     public static NativeValue List(ImmutableArray<string> items) => new(NativeType.List, "", items);
 
+    /// <summary>The content for a format that has no lists.</summary>
+    /// <exception cref="SettingsFileException">This is a list.</exception>
+    public string SingleContent() =>
+        Type == NativeType.List
+            ? throw new SettingsFileException("Files of this format hold no lists.")
+            : Content;
+
     /// <summary>Whether the file's spelling allows this to be read as the type.</summary>
     public bool CanBe(NativeType type) => Type == type || Type == NativeType.Untyped;
 }

@@ -1,3 +1,6 @@
+using System.Collections.Immutable;
+using System.Text;
+
 namespace Furoshiki.Core.Formats;
 
 /// <summary>
@@ -22,16 +25,57 @@ public abstract class SettingsDocument
     public abstract SettingsDocument Remove(Address address);
 
     /// <summary>The identities of the items in a list, in the order of the file.</summary>
-    /// <exception cref="SettingsFileException">The list is not there, or two items have the same identity.</exception>
-    public abstract IReadOnlyList<string> Items(ListAddress list);
+    /// <exception cref="SettingsFileException">The list is not there, two items have the same identity, or the format has no lists.</exception>
+    public virtual IReadOnlyList<string> Items(ListAddress list) => throw NoLists();
 
     /// <summary>Takes an item out of a list, with all that is in it.</summary>
-    /// <exception cref="SettingsFileException">The list is not there, or two items have the same identity.</exception>
-    public abstract SettingsDocument RemoveItem(ListAddress list, string item);
+    /// <exception cref="SettingsFileException">The list is not there, two items have the same identity, or the format has no lists.</exception>
+    public virtual SettingsDocument RemoveItem(ListAddress list, string item) => throw NoLists();
+
+    /// <summary>Puts the items of a list in another order; what stands between them stays where it is.</summary>
+    /// <param name="list">The list.</param>
+    /// <param name="order">The identities of all its items, in the order wanted.</param>
+    /// <exception cref="SettingsFileException">The list does not have just these items, or the format has no lists.</exception>
+    public SettingsDocument Reorder(ListAddress list, IReadOnlyList<string> order)
+    {
+        var now = Items(list);
+        if (now.SequenceEqual(order))
+            return this;
+        if (now.Count != order.Count || now.Except(order).Any())
+            throw new SettingsFileException($"The list {list.Path} does not have just the items that are to be ordered.");
+        return Move(list, [.. order.Select(item => now.ToList().IndexOf(item))]);
+    }
+
+    /// <summary>Puts at each place the item that now stands at the place given for it.</summary>
+    private protected virtual SettingsDocument Move(ListAddress list, ImmutableArray<int> from) => throw NoLists();
+
+    private protected static SettingsFileException NoLists() => new("Files of this format have no lists of items.");
+
+    /// <summary>The text with the spans of it, which follow each other, put in another order.</summary>
+    private protected static string Permute(
+        string text,
+        IReadOnlyList<(int Start, int End)> spans,
+        ImmutableArray<int> from
+    )
+    {
+        var moved = new StringBuilder(text.Length);
+        var at = 0;
+        for (var i = 0; i < spans.Count; i++)
+        {
+            moved.Append(text, at, spans[i].Start - at);
+            var source = spans[from[i]];
+            moved.Append(text, source.Start, source.End - source.Start);
+            at = spans[i].End;
+        }
+        return moved.Append(text, at, text.Length - at).ToString();
+    }
 }
 
 /// <summary>Where in a settings file a value stands.</summary>
-/// <param name="Path">The address in the notation of the format: "Group/key" in key files, a JSON Pointer (RFC 6901) in JSON.</param>
+/// <param name="Path">
+/// The address in the notation of the format: "Group/key" in key files, a JSON Pointer (RFC 6901) in JSON, a path after XPath
+/// in XML, the name of a resource, the name of a variable; of a whole file nothing.
+/// </param>
 /// <param name="List">The list in which it stands, if it belongs to an item; the path then starts at the item.</param>
 /// <param name="Item">The identity of that item.</param>
 public sealed record Address(string Path, ListAddress? List = null, string? Item = null)
@@ -41,22 +85,37 @@ public sealed record Address(string Path, ListAddress? List = null, string? Item
 }
 
 /// <summary>A list of items in a settings file, told apart by the value of one member.</summary>
-/// <param name="Path">The address of the list.</param>
-/// <param name="Identity">The name of the member that tells items apart.</param>
+/// <param name="Path">The address of the list; in a key file what the names of the items' groups begin with.</param>
+/// <param name="Identity">The name of the member that tells items apart; in a key file nothing: the rest of the group's name does.</param>
 public sealed record ListAddress(string Path, string Identity);
 
 /// <summary>A settings file cannot be read as what it should be. Nothing was changed.</summary>
 /// <param name="message">What is wrong, in a sentence without the file's name.</param>
-public sealed class SettingsFileException(string message) : Exception(message);
+public class SettingsFileException(string message) : Exception(message);
+
+/// <summary>A settings file is not there.</summary>
+public sealed class MissingSettingsFileException() : SettingsFileException("The file is missing.");
 
 /// <summary>A format of settings files.</summary>
 /// <param name="Name">The name by which desktop maps ask for it.</param>
 /// <param name="Open">Reads a file; throws <see cref="SettingsFileException"/> where it is not well formed.</param>
-public sealed record SettingsFormat(string Name, Func<ReadOnlyMemory<byte>, SettingsDocument> Open)
+/// <param name="AddressProblem">Says what is wrong with an address in the format's notation; null if nothing is.</param>
+public sealed record SettingsFormat(
+    string Name,
+    Func<ReadOnlyMemory<byte>, SettingsDocument> Open,
+    Func<string, string?> AddressProblem
+)
 {
     /// <summary>Every format there is.</summary>
     public static IReadOnlyList<SettingsFormat> All { get; } =
-    [KeyFileDocument.Format, JsonFileDocument.Format];
+    [
+        KeyFileDocument.Format,
+        JsonFileDocument.Format,
+        XmlFileDocument.Format,
+        ResourceFileDocument.Format,
+        ShellFileDocument.Format,
+        WholeFileDocument.Format,
+    ];
 
     /// <summary>The format of that name; null if there is none.</summary>
     public static SettingsFormat? Find(string name) =>

@@ -10,12 +10,17 @@ internal static class Utf8Text
         throwOnInvalidBytes: true
     );
 
+    /// <summary>A value that was cut out of a file's text.</summary>
+    /// <exception cref="SettingsFileException">It has bytes that are not UTF-8.</exception>
+    public static string Checked(string value) =>
+        LosslessText.HasStrayBytes(value)
+            ? throw new SettingsFileException("The value has bytes that are not UTF-8.")
+            : value;
+
     /// <summary>The text of a file, with its byte order mark as a character where it has one.</summary>
-    /// <exception cref="SettingsFileException">The file is empty or not UTF-8.</exception>
+    /// <exception cref="SettingsFileException">The file is not UTF-8.</exception>
     public static string Read(ReadOnlyMemory<byte> bytes)
     {
-        if (bytes.IsEmpty)
-            throw new SettingsFileException("The file is empty.");
         try
         {
             return Strict.GetString(bytes.Span);

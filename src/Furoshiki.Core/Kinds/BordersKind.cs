@@ -1,15 +1,19 @@
+using Furoshiki.Core.Picture;
+
 namespace Furoshiki.Core.Kinds;
 
 /// <summary>What is drawn round windows.</summary>
-public static class BordersKind
+public static partial class BordersKind
 {
     /// <summary>Its settings.</summary>
     public static Kind Kind { get; } =
         new(
             "borders",
             "Borders",
+            PartGroup.Windows,
             [
                 new Setting("theme", "Theme", new SettingType.AssetName()),
+                new Setting("variant", "Variant", new SettingType.FreeText()),
                 new Setting("buttons-side", "Buttons", new SettingType.Choice(["left", "right"])),
                 new Setting("buttons", "Order", new SettingType.List()),
                 new Setting(
@@ -21,6 +25,9 @@ public static class BordersKind
                 new Setting("radius", "Radius", new SettingType.Number("px", 0, 32)),
                 new Setting("shadow", "Shadow", new SettingType.Flag()),
             ],
-            borders => borders.Join("theme", "buttons-side", "radius")
-        );
+            borders => borders.Join("theme", "variant", "buttons-side", "radius")
+        )
+        {
+            Layer = new Layer(Depth.Windows, Scenes.WithDesktop, WindowScenes.Draw),
+        };
 }

@@ -2,10 +2,23 @@ using System.Collections.Immutable;
 
 namespace Furoshiki.Core.Kinds;
 
-/// <summary>Light or dark, the accent, and a colour for every role.</summary>
+/// <summary>Light or dark, the accent, and a colour for every role. They are drawn wherever they are used.</summary>
 public static class ColoursKind
 {
     private static readonly SettingType Colour = new SettingType.Colour();
+
+    /// <summary>The terminal's sixteen colours, after ECMA-48 (8.3.117), the bright ones second.</summary>
+    public static ImmutableArray<Setting> Terminal { get; } =
+    [
+        .. new[] { "Black", "Red", "Green", "Yellow", "Blue", "Magenta", "Cyan", "White" }
+            .SelectMany(name => new[] { name, $"Bright {name.ToLowerInvariant()}" })
+            .OrderBy(name => name.StartsWith("Bright ", StringComparison.Ordinal))
+            .Select(name => new Setting(
+                $"terminal-{name.ToLowerInvariant().Replace(' ', '-')}",
+                $"Terminal {name.ToLowerInvariant()}",
+                Colour
+            )),
+    ];
 
     /// <summary>The roles that a colour can have, with their names for people.</summary>
     public static ImmutableArray<Setting> Roles { get; } =
@@ -24,6 +37,7 @@ public static class ColoursKind
         new("link", "Link", Colour),
         new("panel", "Panel", Colour),
         new("panel-text", "Panel text", Colour),
+        .. Terminal,
     ];
 
     /// <summary>Its settings.</summary>
@@ -31,6 +45,7 @@ public static class ColoursKind
         new(
             "colours",
             "Colours",
+            PartGroup.Surface,
             [
                 new Setting("set", "Set", new SettingType.AssetName()),
                 new Setting("tone", "Tone", new SettingType.Choice(["light", "dark"])),

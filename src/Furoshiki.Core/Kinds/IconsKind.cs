@@ -1,19 +1,76 @@
+using System.Xml.Linq;
+using Furoshiki.Core.Picture;
+
 namespace Furoshiki.Core.Kinds;
 
 /// <summary>The icon set, and the icons on the desktop.</summary>
 public static class IconsKind
 {
+    private static readonly SettingType Size = new SettingType.Number("px", 16, 256);
+
+    private static readonly string[] OnDesktop =
+    [
+        "user-home",
+        "folder",
+        "folder-pictures",
+        "user-trash",
+    ];
+
     /// <summary>Its settings.</summary>
     public static Kind Kind { get; } =
         new(
             "icons",
             "Icons",
+            PartGroup.Symbols,
             [
                 new Setting("set", "Set", new SettingType.AssetName()),
-                new Setting("size", "Size", new SettingType.Number("px", 16, 256)),
+                new Setting("variant", "Variant", new SettingType.FreeText()),
+                new Setting("size", "Size", Size),
                 new Setting("on-desktop", "On the desktop", new SettingType.Flag()),
-                new Setting("desktop-size", "Desktop size", new SettingType.Number("px", 16, 256)),
+                new Setting("desktop-size", "Desktop size", Size),
             ],
-            icons => icons.Join("set", "size")
-        );
+            icons => icons.Join("set", "variant", "size")
+        )
+        {
+            Layer = new Layer(Depth.DesktopIcons, Scenes.WithDesktop, DrawDesktopIcons),
+        };
+
+    /// <summary>One icon; where no set has it, the empty frame that a desktop falls back to.</summary>
+    internal static XElement Icon(Scene scene, string name, Box box) =>
+        scene.IconSet.Find(name, box.Width) is var (file, digest)
+            ? Shape.Part(Kind, Shape.Image(box, scene.Content.Address(digest, file)))
+            : Shape.Part(
+                Kind,
+                Shape.Rect(box.Inset(box.Width * 0.1), scene.Colours["dim-text"], 2).Opacity(0.35)
+            );
+
+    private static XElement? DrawDesktopIcons(Stage stage)
+    {
+        var (scene, work) = (stage.Scene, stage.Work);
+        var icons = scene[Kind];
+        if (!stage.IsMain || !icons.Flag("on-desktop", true))
+            return null;
+        var size = icons.Number("desktop-size", 48);
+        var step = size + scene.TypeHeight * 2.6;
+        var x = work.X + size * 0.5;
+        var drawn = Shape.Part(Kind);
+        for (
+            var i = 0;
+            i < OnDesktop.Length && work.Y + size * 0.5 + (i + 1) * step < work.Bottom;
+            i++
+        )
+        {
+            var y = work.Y + size * 0.5 + i * step;
+            drawn.Add(Icon(scene, OnDesktop[i], new Box(x, y, size, size)));
+            drawn.Add(
+                scene.Text(
+                    x + size * 0.08,
+                    y + size + scene.TypeHeight * 0.8,
+                    size * 0.84,
+                    "panel-text"
+                )
+            );
+        }
+        return drawn;
+    }
 }

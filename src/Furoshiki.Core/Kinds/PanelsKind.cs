@@ -1,26 +1,27 @@
+using Furoshiki.Core.Picture;
+
 namespace Furoshiki.Core.Kinds;
 
 /// <summary>Any number of bars along the edges of the screens.</summary>
-public static class PanelsKind
+public static partial class PanelsKind
 {
     /// <summary>Its settings, the same for every panel.</summary>
     public static Kind Kind { get; } =
         new(
             "panels",
             "Panels",
+            PartGroup.Furniture,
             [
-                new Setting("screen", "Screen", new SettingType.FreeText()),
-                new Setting(
-                    "edge",
-                    "Edge",
-                    new SettingType.Choice(["top", "bottom", "left", "right"])
-                ),
-                new Setting("thickness", "Thickness", new SettingType.Number("px", 12, 160)),
-                new Setting("length", "Length", new SettingType.Number("%", 10, 100)),
-                new Setting("align", "Align", new SettingType.Choice(["start", "centre", "end"])),
-                new Setting("opacity", "Opacity", new SettingType.Number("%", 0, 100)),
-                new Setting("hides", "Hides", new SettingType.Flag()),
-                new Setting("entries", "Entries", new SettingType.List()),
+                Kinds.Kind.Order,
+                Of("screen", "Screen", new SettingType.ScreenName()),
+                Of("edge", "Edge", new SettingType.Choice(["top", "bottom", "left", "right"])),
+                Of("thickness", "Thickness", new SettingType.Number("px", 12, 160)),
+                Of("length", "Length", new SettingType.Extent()),
+                Of("align", "Align", new SettingType.Choice(["start", "centre", "end"])),
+                Of("offset", "Offset", new SettingType.Number("px", -4096, 4096)),
+                Of("opacity", "Opacity", new SettingType.Number("%", 0, 100)),
+                Of("hides", "Hides", new SettingType.Flag()),
+                Of("entries", "Entries", new SettingType.List()),
             ],
             panels =>
                 panels.Items switch
@@ -31,7 +32,12 @@ public static class PanelsKind
                         "; ",
                         several.Select(item => panels.ItemAlone(item).Join("edge", "thickness"))
                     ),
-                },
-            HasItems: true
-        );
+                }
+        )
+        {
+            Layer = new Layer(Depth.Panels, Scenes.WithDesktop, Draw),
+        };
+
+    private static Setting Of(string name, string title, SettingType type) =>
+        new(name, title, type, SettingScope.Item);
 }

@@ -3,11 +3,12 @@ using System.Globalization;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Looks;
+using System.Text.RegularExpressions;
 
 namespace Furoshiki.Core.Kinds;
 
 /// <summary>What a setting can be: how it is read, checked, written and said in words.</summary>
-public abstract record SettingType
+public abstract partial record SettingType
 {
     private SettingType() { }
 
@@ -155,6 +156,134 @@ public abstract record SettingType
         /// <inheritdoc />
         public override NativeValue Write(SettingValue value) =>
             NativeValue.List(((SettingValue.List)value).Items);
+    }
+
+    /// <summary>The identity of one of the desktop's screens; "main" for the main one on every desktop.</summary>
+    public sealed record ScreenName : SettingType
+    {
+        /// <summary>What the main screen is called in looks.</summary>
+        public const string Main = "main";
+
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) => new FreeText().Read(native);
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) => new FreeText().Write(value);
+    }
+
+    /// <summary>A path to a file; in words only its last name.</summary>
+    public sealed record FilePath : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) => new FreeText().Read(native);
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) => new FreeText().Write(value);
+
+        /// <inheritdoc />
+        public override string Words(SettingValue value) =>
+            value.ToString() is { Length: > 0 } path ? path[(path.LastIndexOf('/') + 1)..] : "none";
+    }
+
+    /// <summary>A length of time, in seconds; a file may have it in another unit, which its map says.</summary>
+    /// <param name="Min">The least it can be, in seconds.</param>
+    /// <param name="Max">The most it can be, in seconds.</param>
+    public sealed record LengthOfTime(double Min, double Max) : SettingType
+    {
+        private static readonly (double Seconds, string Unit)[] Units =
+        [
+            (3600, "h"),
+            (60, "min"),
+            (1, "s"),
+        ];
+
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            new Number("s", Min, Max).Read(native);
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) =>
+            new Number("s", Min, Max).Write(value);
+
+        /// <inheritdoc />
+        public override string Words(SettingValue value)
+        {
+            var rest = ((SettingValue.Number)value).Value;
+            var words = new List<string>();
+            foreach (var (seconds, unit) in Units)
+            {
+                var count = seconds == 1 ? rest : Math.Floor(rest / seconds);
+                rest -= count * seconds;
+                if (count > 0)
+                    words.Add(SettingValue.Decimal(count) + Number.UnitGap + unit);
+            }
+            return words.Count == 0 ? "at once" : string.Join(' ', words);
+        }
+    }
+
+    /// <summary>How long something is along an edge: a share of it in %, or px.</summary>
+    public sealed record Extent : SettingType
+    {
+        private static readonly Number Share = new("%", 1, 100);
+        private static readonly Number Pixels = new("px", 1, 16384);
+
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native)
+        {
+            var isPixels =
+                native.CanBe(NativeType.Text)
+                && native.Content.EndsWith("px", StringComparison.Ordinal);
+            if (!isPixels)
+                return Share.Read(native);
+            var number = Pixels.Read(NativeValue.Number(native.Content[..^2].Trim()));
+            return new SettingValue.Pixels(((SettingValue.Number)number).Value);
+        }
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) =>
+            value is SettingValue.Pixels pixels
+                ? NativeValue.Text(CanonicalJson.Number(pixels.Value) + "px")
+                : Share.Write(value);
+
+        /// <inheritdoc />
+        public override string Words(SettingValue value) =>
+            value is SettingValue.Pixels pixels
+                ? Pixels.Words(new SettingValue.Number(pixels.Value))
+                : Share.Words(value);
+    }
+
+    /// <summary>
+    /// Where something lies on a screen and how large it is, in px, in the notation of the X Window System
+    /// (XParseGeometry): 240x160+32+48.
+    /// </summary>
+    public sealed partial record Geometry : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native)
+        {
+            var match = Notation().Match(native.CanBe(NativeType.Text) ? native.Content : "");
+            int Part(int group) =>
+                int.Parse(match.Groups[group].Value, NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture);
+            return match.Success
+                ? new SettingValue.Geometry(Part(3), Part(4), Part(1), Part(2))
+                : throw Refuse(native, "a size and a place such as 240x160+32+48");
+        }
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) => NativeValue.Text(value.ToString()!);
+
+        /// <inheritdoc />
+        public override string Words(SettingValue value)
+        {
+            var (x, y, width, height) = (SettingValue.Geometry)value;
+            return string.Create(
+                CultureInfo.InvariantCulture,
+                $"{width} × {height} at {x}, {y}{Number.UnitGap}px"
+            );
+        }
+
+        [GeneratedRegex("^([1-9][0-9]{0,4})x([1-9][0-9]{0,4})([+-][0-9]{1,5})([+-][0-9]{1,5})$")]
+        private static partial Regex Notation();
     }
 
     private static SettingsFileException Refuse(NativeValue native, string wanted)

@@ -5,7 +5,7 @@ using Furoshiki.Core.Looks;
 
 namespace Furoshiki.Core.Kinds;
 
-/// <summary>The value of a setting. The cases are closed: text, number, flag, colour and list.</summary>
+/// <summary>The value of a setting. The cases are closed.</summary>
 public abstract record SettingValue
 {
     private SettingValue() { }
@@ -49,6 +49,25 @@ public abstract record SettingValue
 
         /// <inheritdoc />
         public override string ToString() => Items.IsEmpty ? "nothing" : string.Join(", ", Items);
+    }
+
+    /// <summary>A length in px, where the setting can also be a share.</summary>
+    public sealed record Pixels(double Value) : SettingValue
+    {
+        /// <inheritdoc />
+        public override string ToString() => CanonicalJson.Number(Value) + "px";
+    }
+
+    /// <summary>A rectangle on a screen.</summary>
+    /// <param name="X">From the left edge, in px.</param>
+    /// <param name="Y">From the top edge, in px.</param>
+    /// <param name="Width">In px.</param>
+    /// <param name="Height">In px.</param>
+    public sealed record Geometry(int X, int Y, int Width, int Height) : SettingValue
+    {
+        /// <inheritdoc />
+        public override string ToString() =>
+            string.Create(CultureInfo.InvariantCulture, $"{Width}x{Height}{X:+0;-0}{Y:+0;-0}");
     }
 
     internal static string Decimal(double value) =>

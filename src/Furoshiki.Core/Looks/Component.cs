@@ -35,12 +35,25 @@ public readonly record struct SettingKey(string Name, string? Item = null) : ICo
 #pragma warning restore CS1591
 }
 
-/// <summary>A file or a folder that a component uses.</summary>
+/// <summary>A file or a folder that a component uses. Two are the same wherever they stand.</summary>
 /// <param name="Name">The name by which the settings ask for it, or by which another asset inherits from it.</param>
-/// <param name="Path">Where it stood, relative to the desktop's root; null if it was not found anywhere.</param>
+/// <param name="Setting">The setting that asks for it; null for a whole file or folder that belongs to the kind.</param>
+/// <param name="Path">Where it stood, as "place:path"; null if it was not found anywhere.</param>
 /// <param name="IsFolder">Whether it is a folder; its content is then a <see cref="Tree"/>.</param>
-/// <param name="Content">The digest of its bytes or of its tree; null if it was not found.</param>
-public sealed record Asset(string Name, string? Path, bool IsFolder, Digest? Content);
+/// <param name="Content">The digest of its bytes or of its tree; null if nothing stood there.</param>
+public sealed record Asset(string Name, string? Setting, string? Path, bool IsFolder, Digest? Content)
+{
+    /// <inheritdoc />
+    public bool Equals(Asset? other) =>
+        other is not null
+        && Name == other.Name
+        && Setting == other.Setting
+        && IsFolder == other.IsFolder
+        && Content == other.Content;
+
+    /// <inheritdoc />
+    public override int GetHashCode() => HashCode.Combine(Name, Setting, IsFolder, Content);
+}
 
 /// <summary>One kind as it is set in one look: its settings and the assets it uses.</summary>
 /// <param name="Kind">The kind's name.</param>
@@ -58,14 +71,24 @@ public sealed record Component(
         IEnumerable<KeyValuePair<SettingKey, SettingValue>> settings
     ) => new(kind, settings.ToImmutableSortedDictionary(), []);
 
-    /// <summary>The identities of the items, where the kind has items.</summary>
-    public IReadOnlyList<string> Items =>
-        [
-            .. Settings
+    /// <summary>The identities of the items: in their order where it matters, else sorted.</summary>
+    public IReadOnlyList<string> Items
+    {
+        get
+        {
+            var items = Settings
                 .Keys.Select(key => key.Item)
                 .OfType<string>()
-                .Distinct(StringComparer.Ordinal),
-        ];
+                .Distinct(StringComparer.Ordinal)
+                .ToList();
+            return this[Kinds.Kind.Order.Name] is SettingValue.List order && Kinds.Kind.Get(Kind).HasOrder
+                ? [.. order.Items.Intersect(items), .. items.Except(order.Items)]
+                : items;
+        }
+    }
+
+    /// <summary>The asset of a name; null if there is none.</summary>
+    public Asset? AssetNamed(string name) => Assets.FirstOrDefault(asset => asset.Name == name);
 
     /// <summary>One item as a component of its own.</summary>
     public Component ItemAlone(string item) =>
@@ -97,8 +120,8 @@ public sealed record Component(
         var kind = Kinds.Kind.Get(Kind);
         var words = new List<string>();
         foreach (var name in names)
-            if (this[name] is { } value)
-                words.Add(kind.Setting(new SettingKey(name)).Type.Words(value));
+            if (this[name] is { } value && kind.Settings.FirstOrDefault(one => one.Name == name) is { } setting && value is not SettingValue.Text { Value: "" })
+                words.Add(setting.Type.Words(value));
         return words.Count == 0 ? "not set" : string.Join(", ", words);
     }
 

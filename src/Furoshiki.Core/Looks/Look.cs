@@ -38,7 +38,7 @@ public sealed class Look
 
     /// <summary>The components, in the order in which people read them.</summary>
     public IEnumerable<Component> Components =>
-        _components.Values.OrderBy(one => Kind.Order(one.Kind));
+        _components.Values.OrderBy(one => Kind.PlaceOf(one.Kind));
 
     /// <summary>The component of a kind; null if the look has none.</summary>
     public Component? this[string kind] => _components.GetValueOrDefault(kind);
@@ -96,6 +96,7 @@ public sealed class Look
         new()
         {
             ["name"] = asset.Name,
+            ["setting"] = asset.Setting,
             ["path"] = asset.Path,
             ["folder"] = asset.IsFolder,
             ["content"] = asset.Content?.Hex,
@@ -118,6 +119,7 @@ public sealed class Look
             .AsArray()
             .Select(asset => new Asset(
                 asset!["name"]!.GetValue<string>(),
+                asset["setting"]?.GetValue<string>(),
                 asset["path"]?.GetValue<string>(),
                 asset["folder"]!.GetValue<bool>(),
                 asset["content"] is { } content ? Digest.Parse(content.GetValue<string>()) : null

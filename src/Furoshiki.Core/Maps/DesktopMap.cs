@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Picture;
 
 namespace Furoshiki.Core.Maps;
 
@@ -29,14 +30,11 @@ public enum AssetForm
 
     /// <summary>The name is that of a folder.</summary>
     Folder,
-
-    /// <summary>The name is that of a folder with an index.theme (Icon Theme Specification), which may inherit from others.</summary>
-    Set,
 }
 
 /// <summary>A named folder of a desktop, such as where settings or a person's assets are kept.</summary>
 /// <param name="Name">Its name in the map.</param>
-/// <param name="Path">Where it is, relative to the desktop's root.</param>
+/// <param name="Path">Where it is, relative to the desktop's root; empty for the root itself.</param>
 /// <param name="IsPersons">Whether the person may write there; if not, it is the administrator's.</param>
 public sealed record Place(string Name, string Path, bool IsPersons);
 
@@ -46,7 +44,13 @@ public sealed record Place(string Name, string Path, bool IsPersons);
 public sealed record PlacePath(Place Place, string Path)
 {
     /// <summary>The path relative to the desktop's root.</summary>
-    public string FromRoot => Path.Length == 0 ? Place.Path : $"{Place.Path}/{Path}";
+    public string FromRoot =>
+        Path.Length == 0 ? Place.Path
+        : Place.Path.Length == 0 ? Path
+        : $"{Place.Path}/{Path}";
+
+    /// <summary>The last name in the path.</summary>
+    public string Name => Path[(Path.LastIndexOf('/') + 1)..];
 
     /// <summary>The path of something within this one.</summary>
     public PlacePath Within(string name) =>
@@ -54,6 +58,10 @@ public sealed record PlacePath(Place Place, string Path)
         {
             Path = Path.Length == 0 ? name : $"{Path}/{name}",
         };
+
+    /// <summary>Whether a path is that of something directly in this one.</summary>
+    public bool Holds(PlacePath other) =>
+        other.Place == Place && other.Path.Length > 0 && Within(other.Name) == other;
 
     /// <inheritdoc />
     public override string ToString() => $"{Place.Name}:{Path}";
@@ -63,73 +71,156 @@ public sealed record PlacePath(Place Place, string Path)
 /// <param name="Name">Its name in the map.</param>
 /// <param name="Path">Where it is.</param>
 /// <param name="Format">How it is written.</param>
-public sealed record SettingsFile(string Name, PlacePath Path, SettingsFormat Format);
+/// <param name="Blank">What a new one starts with; null if the desktop always has the file.</param>
+public sealed record SettingsFile(string Name, PlacePath Path, SettingsFormat Format, string? Blank);
 
 /// <summary>Where a setting lives, and how its values are spelt there.</summary>
 /// <param name="File">The settings file.</param>
 /// <param name="At">The address in the file, or in an item of the kind's list.</param>
-/// <param name="Values">The spelling of each of the setting's choices, where it is not the choice itself.</param>
-public sealed record SettingPlace(
-    SettingsFile File,
+/// <param name="Spelling">How its values are spelt there.</param>
+/// <param name="Shows">When a change of it can be seen; null if as for the rest of its kind.</param>
+public sealed record SettingPlace(SettingsFile File, string At, Spelling Spelling, Shows? Shows);
+
+/// <summary>How the names of the assets that one inherits from are found in it.</summary>
+/// <param name="File">The file in the asset's folder that has them.</param>
+/// <param name="Format">How that file is written.</param>
+/// <param name="At">Where they stand in it: a list, or a text with commas between.</param>
+/// <param name="Folders">Where to look for them, in this order.</param>
+public sealed record InheritRule(
+    string File,
+    SettingsFormat Format,
     string At,
-    ImmutableDictionary<string, string> Values
-)
-{
-    /// <summary>The product's own spelling of a value read from the file.</summary>
-    public NativeValue FromFile(NativeValue native)
-    {
-        var match = Values.FirstOrDefault(value => value.Value == native.Content);
-        return match.Key is null ? native : native with { Content = match.Key };
-    }
+    ImmutableArray<PlacePath> Folders
+);
 
-    /// <summary>The file's spelling of one of the product's values.</summary>
-    public NativeValue ToFile(NativeValue value) =>
-        Values.TryGetValue(value.Content, out var native) ? value with { Content = native } : value;
-}
-
-/// <summary>How the assets of a kind are found.</summary>
-/// <param name="Setting">The setting that names the asset.</param>
+/// <summary>How the assets that a setting names are found.</summary>
+/// <param name="Setting">The setting that names them.</param>
 /// <param name="Folders">Where to look, in this order.</param>
 /// <param name="Form">What the name stands for.</param>
-public sealed record AssetRule(string Setting, ImmutableArray<PlacePath> Folders, AssetForm Form);
+/// <param name="Inherits">How those that one inherits from are found; null if none does.</param>
+/// <param name="Fallback">What the desktop shows in silence where the asset is not there; null if nothing.</param>
+public sealed record AssetRule(
+    string Setting,
+    ImmutableArray<PlacePath> Folders,
+    AssetForm Form,
+    InheritRule? Inherits,
+    string? Fallback
+)
+{
+    /// <summary>All folders that are looked in.</summary>
+    public IEnumerable<PlacePath> AllFolders => Folders.Concat(Inherits?.Folders ?? []);
+}
+
+/// <summary>The list of a kind's items.</summary>
+/// <param name="File">The file that it is in.</param>
+/// <param name="Address">Where it is.</param>
+/// <param name="Settings">Where each setting of an item lives, by its name.</param>
+public sealed record ItemsMap(
+    SettingsFile File,
+    ListAddress Address,
+    ImmutableDictionary<string, SettingPlace> Settings
+);
 
 /// <summary>Where everything of a kind is found on a platform.</summary>
 /// <param name="Kind">The kind.</param>
 /// <param name="Shows">When a change can be seen.</param>
-/// <param name="Settings">Where each setting lives, by its name.</param>
-/// <param name="List">The list of items and the file it is in, where the kind has items.</param>
-/// <param name="Assets">How the kind's assets are found; null if it has none.</param>
+/// <param name="Program">The program that shows it; null if the session itself does.</param>
+/// <param name="After">The kinds that are put on before this one.</param>
+/// <param name="Settings">Where each setting of the whole lives, by its name.</param>
+/// <param name="Items">Its items; null if it has none on this platform.</param>
+/// <param name="Assets">How its assets are found.</param>
+/// <param name="Whole">Whole files and folders that belong to it.</param>
 public sealed record KindMap(
     Kind Kind,
     Shows Shows,
+    string? Program,
+    ImmutableArray<string> After,
     ImmutableDictionary<string, SettingPlace> Settings,
-    (SettingsFile File, ListAddress Address)? List,
-    AssetRule? Assets
+    ItemsMap? Items,
+    ImmutableArray<AssetRule> Assets,
+    ImmutableArray<PlacePath> Whole
 )
 {
     /// <summary>The settings files that the kind's settings live in.</summary>
     public IEnumerable<SettingsFile> Files =>
-        Settings.Values.Select(place => place.File).Distinct();
+        Settings
+            .Values.Select(place => place.File)
+            .Concat(Items is null ? [] : Items.Settings.Values.Select(place => place.File).Prepend(Items.File))
+            .Distinct();
+
+    /// <summary>Whether putting it on takes the administrator's rights.</summary>
+    public bool TakesAdministrator =>
+        Files.Any(file => !file.Path.Place.IsPersons) || Whole.Any(path => !path.Place.IsPersons);
+
+    /// <summary>Where a setting lives; null if the platform has no place for it.</summary>
+    public SettingPlace? PlaceOf(SettingKey key) =>
+        key.Item is null ? Settings.GetValueOrDefault(key.Name) : Items?.Settings.GetValueOrDefault(key.Name);
 
     /// <summary>The address of a setting in its file.</summary>
     public Address AddressOf(SettingKey key) =>
         key.Item is null
             ? new Address(Settings[key.Name].At)
-            : new Address(Settings[key.Name].At, List!.Value.Address, key.Item);
+            : new Address(Items!.Settings[key.Name].At, Items.Address, key.Item);
+
+    /// <summary>Whether the platform can hold a setting, be it in an address or, for the order of items, in the list itself.</summary>
+    public bool CanHold(SettingKey key) =>
+        PlaceOf(key) is not null
+        || (key == new SettingKey(Kind.Order.Name) && Kind.HasOrder && Items is not null);
+
+    /// <summary>When a change of some settings can be seen: at the latest of their moments.</summary>
+    public Shows ShowsFor(IEnumerable<SettingKey> keys) =>
+        keys.Select(key => PlaceOf(key)?.Shows ?? Shows).DefaultIfEmpty(Shows).Max();
 }
 
 /// <summary>Says, for one platform, where every kind of component lives in a desktop's folder.</summary>
 /// <param name="Platform">The platform's name.</param>
+/// <param name="Description">What the map is for, in a sentence or two.</param>
 /// <param name="Places">The named folders.</param>
 /// <param name="Files">The settings files.</param>
 /// <param name="Kinds">The kinds that exist on the platform, in the order in which people read them.</param>
+/// <param name="Screens">The screens of the desktop that the map is used for, the main one first; empty if for none.</param>
 public sealed record DesktopMap(
     string Platform,
+    string Description,
     ImmutableArray<Place> Places,
     ImmutableArray<SettingsFile> Files,
-    ImmutableArray<KindMap> Kinds
+    ImmutableArray<KindMap> Kinds,
+    ImmutableArray<Screen> Screens
 )
 {
+    /// <summary>The map for a desktop with its screens, of which the main one has the same name in every look.</summary>
+    public DesktopMap For(IReadOnlyList<Screen> screens)
+    {
+        var main = NativeValue.Text(screens[0].Id);
+        return this with { Screens = [.. screens], Kinds = [.. Kinds.Select(Named)] };
+
+        KindMap Named(KindMap kind) =>
+            kind.Items is null
+                ? kind
+                : kind with
+                {
+                    Items = kind.Items with
+                    {
+                        Settings = kind.Items.Settings.ToImmutableDictionary(
+                            place => place.Key,
+                            place =>
+                                kind.Kind.Setting(new SettingKey(place.Key, "")).Type is SettingType.ScreenName
+                                    ? place.Value with
+                                    {
+                                        Spelling = place.Value.Spelling with
+                                        {
+                                            Values = place.Value.Spelling.Values.SetItem(
+                                                SettingType.ScreenName.Main,
+                                                main
+                                            ),
+                                        },
+                                    }
+                                    : place.Value
+                        ),
+                    },
+                };
+    }
+
     /// <summary>The map of a kind; null if the platform does not have it.</summary>
     public KindMap? Find(string kind) => Kinds.FirstOrDefault(one => one.Kind.Name == kind);
 
@@ -147,13 +238,27 @@ public sealed record DesktopMap(
         return place is not null && inside ? new PlacePath(place, parts[1]) : null;
     }
 
+    /// <summary>The kinds in an order in which each comes after those that it has to come after.</summary>
+    public IEnumerable<KindMap> InOrder
+    {
+        get
+        {
+            var left = Kinds.ToList();
+            while (left.Count > 0)
+            {
+                var next = left.First(kind => !kind.After.Any(name => left.Any(one => one.Kind.Name == name)));
+                left.Remove(next);
+                yield return next;
+            }
+        }
+    }
+
     /// <summary>
-    /// The folders in which a person's assets are found: what a safe state holds beside the settings files.
+    /// The folders and files in which a person's assets are found: what a safe state holds beside the settings files.
     /// </summary>
-    public IEnumerable<PlacePath> AssetFolders =>
+    public IEnumerable<PlacePath> AssetPaths =>
         Kinds
-            .Where(kind => kind.Assets is not null)
-            .SelectMany(kind => kind.Assets!.Folders)
-            .Where(folder => folder.Place.IsPersons)
+            .SelectMany(kind => kind.Assets.SelectMany(rule => rule.AllFolders).Concat(kind.Whole))
+            .Where(path => path.Place.IsPersons)
             .Distinct();
 }

@@ -3,154 +3,333 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Looks;
 
 namespace Furoshiki.Core.Maps;
 
 /// <summary>A desktop map says something that cannot be. Nothing was registered.</summary>
-/// <param name="message">What is wrong and where.</param>
-public sealed class DesktopMapException(string message) : Exception(message);
+/// <param name="line">The line of the map, from 1.</param>
+/// <param name="message">What is wrong.</param>
+public sealed class DesktopMapException(int line, string message) : Exception($"Line {line}: {message}")
+{
+    /// <summary>The line of the map, from 1.</summary>
+    public int Line { get; } = line;
+}
 
-/// <summary>Reads desktop maps from JSON, and checks them.</summary>
-public static class DesktopMapReader
+/// <summary>Reads desktop maps from JSON, and checks them. Their form is docs/schemas/desktop-map.schema.json.</summary>
+public sealed partial class DesktopMapReader
 {
     private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web)
     {
         UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
         RespectRequiredConstructorParameters = true,
+        RespectNullableAnnotations = true,
+        AllowDuplicateProperties = false,
         ReadCommentHandling = JsonCommentHandling.Skip,
+        Converters = { new JsonStringEnumConverter<ColourNotation>(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false) },
     };
 
-    private sealed record MapJson(
-        string Platform,
-        Dictionary<string, PlaceJson> Places,
-        Dictionary<string, FileJson> Files,
-        Dictionary<string, KindJson> Kinds
-    );
+    private readonly MapJson _json;
+    private readonly JsonLines _lines;
+    private readonly Dictionary<string, Place> _places = [];
+    private readonly Dictionary<string, SettingsFile> _files = [];
 
-    private sealed record PlaceJson(string Path, string? Rights = null);
-
-    private sealed record FileJson(string Path, string Format);
-
-    private sealed record KindJson(
-        string File,
-        string Shows,
-        Dictionary<string, SettingJson> Settings,
-        ListJson? List = null,
-        AssetsJson? Assets = null
-    );
-
-    private sealed record SettingJson(
-        string At,
-        string? File = null,
-        Dictionary<string, string>? Values = null
-    );
-
-    private sealed record ListJson(string At, string Identity);
-
-    private sealed record AssetsJson(string Setting, string[] In, string Form);
+    private DesktopMapReader(MapJson json, JsonLines lines) => (_json, _lines) = (json, lines);
 
     /// <summary>Reads a map.</summary>
-    /// <exception cref="DesktopMapException">It is not JSON, or names something that is not there.</exception>
+    /// <exception cref="DesktopMapException">It is not JSON, or says something that cannot be.</exception>
     public static DesktopMap Read(ReadOnlySpan<byte> json)
     {
-        MapJson map;
         try
         {
-            map =
+            var lines = new JsonLines(json.ToArray());
+            var map =
                 JsonSerializer.Deserialize<MapJson>(json, Options)
-                ?? throw new DesktopMapException("The map is empty.");
+                ?? throw new DesktopMapException(1, "The map is empty.");
+            return new DesktopMapReader(map, lines).Read();
         }
         catch (JsonException problem)
         {
             throw new DesktopMapException(
-                $"Line {(problem.LineNumber ?? 0) + 1} ({problem.Path}) is no part of a desktop map."
+                (int)(problem.LineNumber ?? 0) + 1,
+                problem.Path is null or "$"
+                    ? "This is no JSON that a desktop map can be."
+                    : $"{problem.Path[2..]} is no part of a desktop map, or not of this type."
             );
         }
-
-        var places = map.Places.Select(place => new Place(
-            place.Key,
-            place.Value.Path,
-            place.Value.Rights != "administrator"
-        ));
-        var frame = new DesktopMap(map.Platform, [.. places], [], []);
-        var files = map.Files.Select(file => new SettingsFile(
-            file.Key,
-            PathIn(frame, file.Value.Path),
-            SettingsFormat.Find(file.Value.Format)
-                ?? throw new DesktopMapException(
-                    $"The file '{file.Key}' has the unknown format '{file.Value.Format}'."
-                )
-        ));
-        frame = frame with { Files = [.. files] };
-        var kinds = map
-            .Kinds.Select(kind => ReadKind(frame, kind.Key, kind.Value))
-            .OrderBy(kind => Kind.Order(kind.Kind.Name));
-        return frame with { Kinds = [.. kinds] };
+        catch (SettingsFileException problem)
+        {
+            throw new DesktopMapException(1, problem.Message);
+        }
     }
 
-    private static KindMap ReadKind(DesktopMap frame, string name, KindJson json)
+    private DesktopMap Read()
     {
-        var kind = Kind.Find(name) ?? throw new DesktopMapException($"There is no kind '{name}'.");
-        if (kind.HasItems != json.List is not null)
-            throw new DesktopMapException(
-                $"The kind '{name}' {(kind.HasItems ? "needs a list" : "has no list")}."
-            );
-        foreach (var setting in json.Settings.Keys)
-            if (kind.FindSetting(new(setting)) is null)
-                throw new DesktopMapException($"The kind '{name}' has no setting '{setting}'.");
-        return new KindMap(
-            kind,
-            ShowsNamed(name, json.Shows),
-            json.Settings.ToImmutableDictionary(
-                setting => setting.Key,
-                setting => new SettingPlace(
-                    FileNamed(frame, name, setting.Value.File ?? json.File),
-                    setting.Value.At,
-                    (setting.Value.Values ?? []).ToImmutableDictionary()
-                )
-            ),
-            json.List is { } list
-                ? (FileNamed(frame, name, json.File), new ListAddress(list.At, list.Identity))
-                : null,
-            json.Assets is { } assets ? ReadAssets(frame, kind, assets) : null
+        foreach (var (name, place) in _json.Places)
+            _places[name] = ReadPlace(name, place);
+        var frame = new DesktopMap(_json.Platform, _json.Description, [.. _places.Values], [], [], []);
+        foreach (var (name, file) in _json.Files)
+            _files[name] = ReadFile(frame, name, file);
+        frame = frame with { Files = [.. _files.Values] };
+        var kinds = _json
+            .Kinds.Select(kind => ReadKind(frame, kind.Key, kind.Value))
+            .OrderBy(kind => Kind.PlaceOf(kind.Kind.Name));
+        frame = frame with { Kinds = [.. kinds] };
+        RefuseCircles(frame);
+        return frame;
+    }
+
+    private Place ReadPlace(string name, PlaceJson json)
+    {
+        if (name.Contains(':', StringComparison.Ordinal) || name.Length == 0)
+            throw Wrong("A place has a name without a colon.", "places", name);
+        if (json.Path.Length > 0 && json.Path.Split('/').Any(part => part is "" or "." or ".."))
+            throw Wrong($"'{json.Path}' is no path below the desktop's folder.", "places", name, "path");
+        return new Place(
+            name,
+            json.Path,
+            json.Rights switch
+            {
+                null or "person" => true,
+                "administrator" => false,
+                _ => throw Wrong($"'{json.Rights}' are no rights; there are person and administrator.", "places", name, "rights"),
+            }
         );
     }
 
-    private static AssetRule ReadAssets(DesktopMap frame, Kind kind, AssetsJson json) =>
-        new(
-            kind.FindSetting(new(json.Setting))?.Name
-                ?? throw new DesktopMapException(
-                    $"The assets of '{kind.Name}' hang on the unknown setting '{json.Setting}'."
+    private SettingsFile ReadFile(DesktopMap frame, string name, FileJson json)
+    {
+        var format =
+            SettingsFormat.Find(json.Format)
+            ?? throw Wrong(
+                $"There is no format '{json.Format}'; there are {string.Join(", ", SettingsFormat.All.Select(one => one.Name))}.",
+                "files",
+                name,
+                "format"
+            );
+        if (json.Blank is { } blank)
+            try
+            {
+                format.Open(System.Text.Encoding.UTF8.GetBytes(blank));
+            }
+            catch (SettingsFileException problem)
+            {
+                throw Wrong($"This cannot start a file of its format. {problem.Message}", "files", name, "blank");
+            }
+        return new SettingsFile(name, PathIn(frame, json.Path, "files", name, "path"), format, json.Blank);
+    }
+
+    private KindMap ReadKind(DesktopMap frame, string name, KindJson json)
+    {
+        var kind = Kind.Find(name) ?? throw Wrong($"There is no kind '{name}'.", "kinds", name);
+        if (json.Settings is null && json.Items is null && json.Whole is null)
+            throw Wrong($"Nothing of {name} is said to be anywhere.", "kinds", name);
+        var settings = ReadSettings(kind, null, json.Settings, json.File, ["kinds", name]);
+        return new KindMap(
+            kind,
+            ShowsNamed(json.Shows, "kinds", name, "shows"),
+            json.Program,
+            [.. json.After ?? []],
+            settings,
+            json.Items is { } items ? ReadItems(kind, items, json.File) : null,
+            [.. (json.Assets ?? []).Select((rule, i) => ReadAssets(frame, kind, rule, i))],
+            [
+                .. (json.Whole ?? []).Select(
+                    (path, i) => PathIn(frame, path, "kinds", name, "whole", Index(i))
                 ),
-            [.. json.In.Select(path => PathIn(frame, path))],
+            ]
+        );
+    }
+
+    private ItemsMap ReadItems(Kind kind, ItemsJson json, string? file)
+    {
+        string[] at = ["kinds", kind.Name, "items"];
+        if (!kind.HasItems)
+            throw Wrong($"The kind '{kind.Name}' has no items.", at);
+        var list = new ListAddress(json.At, json.Identity ?? "");
+        return new ItemsMap(
+            FileNamed(json.File ?? file, at),
+            list,
+            ReadSettings(kind, list, json.Settings, json.File ?? file, at)
+        );
+    }
+
+    private ImmutableDictionary<string, SettingPlace> ReadSettings(
+        Kind kind,
+        ListAddress? list,
+        Dictionary<string, SettingJson>? json,
+        string? file,
+        string[] at
+    ) =>
+        (json ?? []).ToImmutableDictionary(
+            setting => setting.Key,
+            setting =>
+            {
+                string[] here = [.. at, "settings", setting.Key];
+                var key = new SettingKey(setting.Key, list is null ? null : "");
+                var known =
+                    kind.FindSetting(key)
+                    ?? throw Wrong($"The kind '{kind.Name}' has no setting '{setting.Key}' here.", here);
+                if (known == Kind.Order)
+                    throw Wrong("The order of items is that of the list, and has no address.", here);
+                var home = FileNamed(setting.Value.File ?? file, here);
+                // The address of an item's setting starts at the item; in a key file it is the key alone.
+                var isKeyOfGroup = list is not null && home.Format == KeyFileDocument.Format;
+                if (!isKeyOfGroup && home.Format.AddressProblem(setting.Value.At) is { } problem)
+                    throw Wrong($"'{setting.Value.At}' cannot be: {problem}.", [.. here, "at"]);
+                return new SettingPlace(
+                    home,
+                    setting.Value.At,
+                    ReadSpelling(known, setting.Value, here),
+                    setting.Value.Shows is { } shows ? ShowsNamed(shows, [.. here, "shows"]) : null
+                );
+            }
+        );
+
+    private Spelling ReadSpelling(Setting setting, SettingJson json, string[] at)
+    {
+        if (json.Scale is 0 || (json.Scale is null && json.Decimals is not null))
+            throw Wrong("A scale is a number that is not 0, and decimals go with one.", [.. at, "scale"]);
+        if (json.Decimals is < 0 or > 6)
+            throw Wrong("A number has 0 to 6 decimals.", [.. at, "decimals"]);
+        foreach (var ours in json.Values?.Keys ?? Enumerable.Empty<string>())
+            if (setting.Type is SettingType.Choice choice && !choice.Options.Contains(ours))
+                throw Wrong(
+                    $"'{ours}' is none of {string.Join(", ", choice.Options)}.",
+                    [.. at, "values", ours]
+                );
+        var (scale, decimals) = json.Unit is { } unit
+            ? ScaleOf(setting, unit, [.. at, "unit"])
+            : (json.Scale ?? 1, json.Scale is null ? null : json.Decimals ?? 0);
+        return new Spelling(
+            (json.Values ?? []).ToImmutableDictionary(
+                value => value.Key,
+                value => ValueOf(value.Value, [.. at, "values", value.Key])
+            ),
+            scale,
+            decimals,
+            json.Suffix,
+            json.Separator,
+            json.Colour ?? ColourNotation.Css
+        );
+    }
+
+    private (double Scale, int? Decimals) ScaleOf(Setting setting, string unit, string[] at) =>
+        setting.Type is not SettingType.LengthOfTime
+            ? throw Wrong($"'{setting.Name}' is no length of time, so it has no unit.", at)
+            : unit switch
+            {
+                "ms" => (1000, 0),
+                "s" => (1, 3),
+                "min" => (1 / 60.0, 4),
+                "h" => (1 / 3600.0, 6),
+                _ => throw Wrong($"'{unit}' is no unit of time; there are ms, s, min and h.", at),
+            };
+
+    private NativeValue ValueOf(JsonElement value, string[] at) =>
+        value.ValueKind switch
+        {
+            JsonValueKind.String => NativeValue.Text(value.GetString()!),
+            JsonValueKind.Number => NativeValue.Number(value.GetRawText()),
+            JsonValueKind.True => NativeValue.Flag(true),
+            JsonValueKind.False => NativeValue.Flag(false),
+            _ => throw Wrong("A value is spelt as a text, a number, true or false.", at),
+        };
+
+    private AssetRule ReadAssets(DesktopMap frame, Kind kind, AssetsJson json, int index)
+    {
+        string[] at = ["kinds", kind.Name, "assets", Index(index)];
+        if (kind.Settings.All(setting => setting.Name != json.Setting))
+            throw Wrong($"The kind '{kind.Name}' has no setting '{json.Setting}'.", [.. at, "setting"]);
+        ImmutableArray<PlacePath> folders =
+        [
+            .. json.In.Select((path, i) => PathIn(frame, path, [.. at, "in", Index(i)])),
+        ];
+        if (folders.IsEmpty)
+            throw Wrong("Assets are in one folder at least.", [.. at, "in"]);
+        return new AssetRule(
+            json.Setting,
+            folders,
             json.Form switch
             {
                 "file" => AssetForm.File,
                 "folder" => AssetForm.Folder,
-                "set" => AssetForm.Set,
-                _ => throw new DesktopMapException(
-                    $"The assets of '{kind.Name}' have the unknown form '{json.Form}'."
-                ),
-            }
+                _ => throw Wrong($"'{json.Form}' is no form; there are file and folder.", [.. at, "form"]),
+            },
+            json.Inherits is { } inherits ? ReadInherits(frame, inherits, folders, [.. at, "inherits"]) : null,
+            json.Fallback
         );
+    }
 
-    private static PlacePath PathIn(DesktopMap frame, string text) =>
-        frame.FindPath(text)
-        ?? throw new DesktopMapException($"'{text}' is no path in one of the map's places.");
+    private InheritRule ReadInherits(
+        DesktopMap frame,
+        InheritsJson json,
+        ImmutableArray<PlacePath> folders,
+        string[] at
+    )
+    {
+        var format =
+            SettingsFormat.Find(json.Format) ?? throw Wrong($"There is no format '{json.Format}'.", [.. at, "format"]);
+        if (format.AddressProblem(json.At) is { } problem)
+            throw Wrong($"'{json.At}' cannot be: {problem}.", [.. at, "at"]);
+        if (json.File.Split('/').Any(name => name is "" or "." or ".."))
+            throw Wrong($"'{json.File}' is no file in the asset's folder.", [.. at, "file"]);
+        return new InheritRule(
+            json.File,
+            format,
+            json.At,
+            json.In is null
+                ? folders
+                : [.. json.In.Select((path, i) => PathIn(frame, path, [.. at, "in", Index(i)]))]
+        );
+    }
 
-    private static SettingsFile FileNamed(DesktopMap frame, string kind, string name) =>
-        frame.Files.FirstOrDefault(file => file.Name == name)
-        ?? throw new DesktopMapException($"The kind '{kind}' names the unknown file '{name}'.");
+    private void RefuseCircles(DesktopMap map)
+    {
+        foreach (var kind in map.Kinds)
+        foreach (var (name, i) in kind.After.Select((name, i) => (name, i)))
+        {
+            string[] at = ["kinds", kind.Kind.Name, "after", Index(i)];
+            if (map.Find(name) is null)
+                throw Wrong($"The map has no kind '{name}' to come before this one.", at);
+            if (Before(name).Contains(kind.Kind.Name))
+                throw Wrong($"{kind.Kind.Name} comes after {name}, which comes after {kind.Kind.Name}.", at);
+        }
 
-    private static Shows ShowsNamed(string kind, string text) =>
+        HashSet<string> Before(string kind)
+        {
+            var all = new HashSet<string>();
+            var open = new Queue<string>([kind]);
+            while (open.TryDequeue(out var one))
+                foreach (var name in map.Find(one)?.After ?? [])
+                    if (all.Add(name))
+                        open.Enqueue(name);
+            return all;
+        }
+    }
+
+    private PlacePath PathIn(DesktopMap frame, string text, params string[] at) =>
+        frame.FindPath(text) is { Path.Length: > 0 } path
+            ? path
+            : throw Wrong($"'{text}' is no path in one of the map's places.", at);
+
+    private SettingsFile FileNamed(string? name, string[] at) =>
+        name is null ? throw Wrong("It is not said in which file this is.", at)
+        : _files.GetValueOrDefault(name) ?? throw Wrong($"The map has no file '{name}'.", at);
+
+    private Shows ShowsNamed(string text, params string[] at) =>
         text switch
         {
             "at once" => Shows.AtOnce,
             "after program restart" => Shows.AfterProgramRestart,
             "after sign-in" => Shows.AfterSignIn,
             "after restart" => Shows.AfterRestart,
-            _ => throw new DesktopMapException(
-                $"The kind '{kind}' shows '{text}', which is no moment."
-            ),
+            _ => throw Wrong($"'{text}' is no moment at which a change shows.", at),
         };
+
+    private static string Index(int index) =>
+        index.ToString(System.Globalization.CultureInfo.InvariantCulture);
+
+    private DesktopMapException Wrong(string message, params string[] at) =>
+        new(_lines.LineOf(at), message);
 }

@@ -28,7 +28,8 @@ internal sealed record BorderTheme(
     public static BorderTheme Of(Component? borders, PictureContent content)
     {
         var tree = borders?.Assets is [{ Content: { } digest }, ..] ? content.Trees(digest) : null;
-        var bytes = tree?.Entries.GetValueOrDefault(FileName)?.Content is { } frame
+        var variant = borders?.Text("variant", "") ?? "";
+        var bytes = (tree?.Find($"{variant}/{FileName}") ?? tree?.Find(FileName))?.Content is { } frame
             ? content.Bytes(frame)
             : null;
         try

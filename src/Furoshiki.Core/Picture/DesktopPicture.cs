@@ -6,23 +6,30 @@ using Furoshiki.Core.Looks;
 namespace Furoshiki.Core.Picture;
 
 /// <summary>
-/// Draws a desktop from a look. Screens keep their shape. Everything that is measured in px (panels, icons, type, borders,
-/// cursor) is drawn larger than life by one and the same factor, so that it can be seen in a small picture and still
-/// stands in true proportion to the rest.
+/// Draws a desktop from a look, kind by kind in the order of their depth. Screens keep their shape. Everything that is measured
+/// in px (panels, icons, type, borders, cursor) is drawn larger than life by one and the same factor, so that it can be seen in
+/// a small picture and still stands in true proportion to the rest.
 /// </summary>
 public static class DesktopPicture
 {
     /// <summary>The longest side of the largest screen, in units of the drawing; one unit stands for one px of a setting.</summary>
     private const double LongestSide = 840;
 
+    private static readonly ImmutableArray<Layer> Layers =
+    [
+        .. Kind.All.Select(kind => kind.Layer).OfType<Layer>().OrderBy(layer => layer.Depth),
+    ];
+
     /// <summary>Draws every screen.</summary>
     /// <param name="look">The look.</param>
     /// <param name="screens">The desktop's screens; the first is the main one.</param>
     /// <param name="content">The assets to draw with.</param>
+    /// <param name="shows">What the picture shows.</param>
     public static ImmutableArray<ScreenDrawing> Draw(
         Look look,
         IReadOnlyList<Screen> screens,
-        PictureContent content
+        PictureContent content,
+        PictureScene shows = PictureScene.Desktop
     )
     {
         var scale = LongestSide / screens.Max(screen => Math.Max(screen.Width, screen.Height));
@@ -31,12 +38,18 @@ public static class DesktopPicture
         [
             .. screens.Select(
                 (screen, index) =>
-                    new ScreenDrawing(screen, DrawScreen(scene, screen, scale, index == 0))
+                    new ScreenDrawing(screen, DrawScreen(scene, shows, screen, scale, index == 0))
             ),
         ];
     }
 
-    private static string DrawScreen(Scene scene, Screen screen, double scale, bool isMain)
+    private static string DrawScreen(
+        Scene scene,
+        PictureScene shows,
+        Screen screen,
+        double scale,
+        bool isMain
+    )
     {
         var area = new Box(
             0,
@@ -44,7 +57,8 @@ public static class DesktopPicture
             Math.Round(screen.Width * scale),
             Math.Round(screen.Height * scale)
         );
-        var (panels, work) = PanelLayer.Draw(scene, screen, area, isMain);
+        var stage = new Stage(scene, shows, screen, area, area, scale, isMain);
+        stage = stage with { Work = PanelsKind.WorkArea(stage) };
         var svg = new XElement(
             Shape.Svg + "svg",
             new XAttribute(
@@ -52,54 +66,8 @@ public static class DesktopPicture
                 $"0 0 {Shape.Number(area.Width)} {Shape.Number(area.Height)}"
             ),
             new XAttribute("aria-hidden", "true"),
-            WallpaperLayer.Draw(scene, area, scale),
-            isMain ? IconLayer.DrawDesktopIcons(scene, work) : null,
-            WindowLayer.Draw(scene, work),
-            panels,
-            isMain ? CursorLayer.Draw(scene, work) : null
+            Layers.Where(layer => layer.In.Contains(shows)).Select(layer => layer.Draw(stage))
         );
         return svg.ToString(SaveOptions.DisableFormatting);
     }
-}
-
-/// <summary>What every layer of a drawing needs.</summary>
-internal sealed class Scene(Look look, PictureContent content)
-{
-    public PictureContent Content { get; } = content;
-
-    public Palette Colours { get; } = new(look);
-
-    public Component Wallpaper { get; } = Part(look, WallpaperKind.Kind);
-
-    public Component Borders { get; } = Part(look, BordersKind.Kind);
-
-    public Component Icons { get; } = Part(look, IconsKind.Kind);
-
-    public Component Cursor { get; } = Part(look, CursorKind.Kind);
-
-    public Component Fonts { get; } = Part(look, FontsKind.Kind);
-
-    public Component Panels { get; } = Part(look, PanelsKind.Kind);
-
-    public IconLookup IconSet { get; } = new(look[IconsKind.Kind.Name], content);
-
-    public IconLookup CursorSet { get; } = new(look[CursorKind.Kind.Name], content);
-
-    public BorderTheme BorderTheme { get; } = BorderTheme.Of(look[BordersKind.Kind.Name], content);
-
-    /// <summary>Height of a line of type in px: points at 96 px to the inch.</summary>
-    public double TypeHeight => Fonts.Number("size", 10) * 96 / 72;
-
-    /// <summary>How thick a run of text appears as a bar, in px.</summary>
-    public double TextBar => TypeHeight * 0.34;
-
-    /// <summary>A run of text, as a bar of its colour.</summary>
-    public XElement Text(double x, double middle, double width, string role, double weight = 1)
-    {
-        var height = TextBar * weight;
-        return Shape.Rect(new Box(x, middle - height / 2, width, height), Colours[role]).Role(role);
-    }
-
-    private static Component Part(Look look, Kind kind) =>
-        look[kind.Name] ?? Component.Of(kind.Name, []);
 }

@@ -15,6 +15,7 @@ internal sealed class IconLookup
     private static readonly string[] Endings = [".svg", ".png"];
 
     private readonly List<(Tree Tree, List<Directory> Directories)> _sets = [];
+    private readonly string _variant;
 
     private readonly record struct Directory(string Path, int Size, int Min, int Max)
     {
@@ -26,6 +27,7 @@ internal sealed class IconLookup
 
     public IconLookup(Component? component, PictureContent content)
     {
+        _variant = component?.Text("variant", "") is { Length: > 0 } variant ? variant + "/" : "";
         foreach (var asset in component?.Assets ?? [])
             if (
                 asset is { IsFolder: true, Content: { } digest }
@@ -41,7 +43,10 @@ internal sealed class IconLookup
         foreach (var directory in directories.OrderBy(one => one.DistanceTo((int)size)))
         foreach (var ending in Endings)
             if (
-                tree.Entries.GetValueOrDefault($"{directory.Path}/{name}{ending}")?.Content is
+                (
+                    tree.Find($"{_variant}{directory.Path}/{name}{ending}")
+                    ?? tree.Find($"{directory.Path}/{name}{ending}")
+                )?.Content is
                 { } found
             )
                 return (name + ending, found);
@@ -51,7 +56,7 @@ internal sealed class IconLookup
     private static List<Directory> Directories(Tree tree, PictureContent content)
     {
         if (
-            tree.Entries.GetValueOrDefault(AssetFinder.IndexFile)?.Content is not { } digest
+            tree.Find(AssetFinder.IndexFile)?.Content is not { } digest
             || content.Bytes(digest) is not { } bytes
         )
             return [];

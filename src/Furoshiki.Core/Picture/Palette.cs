@@ -42,7 +42,9 @@ internal sealed class Palette
     public Palette(Look look) => _colours = look[ColoursKind.Kind.Name];
 
     public Rgba this[string role] =>
-        _colours?[role] is SettingValue.Colour colour ? colour.Value : Greys[role];
+        _colours?[role] is SettingValue.Colour colour
+            ? colour.Value
+            : Greys.GetValueOrDefault(role, Greys["text"]);
 
     /// <summary>The colours that make the look, the most telling first, each once.</summary>
     public IReadOnlyList<Rgba> Telling => [.. TellingRoles.Select(role => this[role]).Distinct()];

@@ -1,3 +1,6 @@
+using System.Buffers.Binary;
+using System.Globalization;
+using System.Xml;
 using Furoshiki.Core.Content;
 
 namespace Furoshiki.Core.Picture;
@@ -16,7 +19,42 @@ public sealed record PictureContent(
     Func<Digest, Tree?> Trees,
     Func<Digest, byte[]?> Bytes,
     Func<Digest, string, string> Address
-);
+)
+{
+    private static readonly (double Width, double Height) UnknownSize = (1920, 1080);
+
+    /// <summary>Width and height of a picture in px: an SVG's from its root element, a PNG's from its header.</summary>
+    internal (double Width, double Height) SizeOf(Digest digest)
+    {
+        if (Bytes(digest) is not { } bytes)
+            return UnknownSize;
+        if (bytes.AsSpan().StartsWith(PngSignature) && bytes.Length >= 24)
+            return (
+                BinaryPrimitives.ReadInt32BigEndian(bytes.AsSpan(16)),
+                BinaryPrimitives.ReadInt32BigEndian(bytes.AsSpan(20))
+            );
+        try
+        {
+            using var reader = XmlReader.Create(
+                new MemoryStream(bytes),
+                new XmlReaderSettings { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null }
+            );
+            reader.MoveToContent();
+            double? Length(string name) =>
+                double.TryParse(reader.GetAttribute(name), CultureInfo.InvariantCulture, out var length)
+                    ? length
+                    : null;
+            return (Length("width") ?? UnknownSize.Width, Length("height") ?? UnknownSize.Height);
+        }
+        catch (XmlException)
+        {
+            return UnknownSize;
+        }
+    }
+
+    /// <summary>The first bytes of a PNG file. Source: PNG Specification (third edition), 5.2.</summary>
+    private static ReadOnlySpan<byte> PngSignature => [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A];
+}
 
 /// <summary>A drawing of one screen.</summary>
 /// <param name="Screen">The screen.</param>

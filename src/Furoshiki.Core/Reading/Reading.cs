@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Looks;
 
@@ -9,18 +10,28 @@ namespace Furoshiki.Core.Reading;
 /// <param name="Component">What was read; null if it could not be.</param>
 /// <param name="File">The file that could not be read, relative to the root.</param>
 /// <param name="Reason">Why not, in a sentence.</param>
+/// <param name="Gaps">What stands in its assets and cannot be held, by its path relative to the root.</param>
 public sealed record PartReading(
     string Kind,
     Component? Component,
-    string? File = null,
-    string? Reason = null
+    string? File,
+    string? Reason,
+    ImmutableArray<Gap> Gaps
 );
 
 /// <summary>A settings file as it was read.</summary>
-/// <param name="Path">Where it is, relative to the root.</param>
-/// <param name="Document">Its content; null if it could not be read.</param>
+/// <param name="Named">Where the map says that it is, relative to the root.</param>
+/// <param name="Path">Where it is, relative to the root: another path if links lead there.</param>
+/// <param name="Document">Its content, or what a new one starts with; null if it could not be read.</param>
 /// <param name="Problem">Why not, in a sentence.</param>
-public sealed record FileReading(string Path, SettingsDocument? Document, string? Problem);
+/// <param name="IsMissing">Whether it is not there, and need not be.</param>
+public sealed record FileReading(
+    string Named,
+    string Path,
+    SettingsDocument? Document,
+    string? Problem,
+    bool IsMissing = false
+);
 
 /// <summary>A desktop as it was at one moment.</summary>
 /// <param name="Parts">Every kind of the map.</param>

@@ -19,27 +19,27 @@ public sealed class SavedView(
     /// <inheritdoc />
     public ReadOnlyMemory<byte> ReadFile(string path) =>
         !IsManaged(path) ? beside.ReadFile(path)
-        : Find(path)?.Content is { } digest ? content.Read(digest)
-        : throw new SettingsFileException("The file was missing.");
+        : Find(path) is null ? throw new MissingSettingsFileException()
+        : Find(path)!.Content is { } digest ? content.Read(digest)
+        : throw new SettingsFileException("It was no file.");
 
     /// <inheritdoc />
     public FileState? Find(string path) =>
-        IsManaged(path) ? state.Entries.GetValueOrDefault(path) : beside.Find(path);
+        IsManaged(path) ? state.Find(path) : beside.Find(path);
 
     /// <inheritdoc />
-    public Tree? FindTree(string path)
-    {
-        if (!IsManaged(path))
-            return beside.FindTree(path);
-        var prefix = path + "/";
-        var inside = state
-            .Entries.Where(entry => entry.Key.StartsWith(prefix, StringComparison.Ordinal))
-            .Select(entry => KeyValuePair.Create(entry.Key[prefix.Length..], entry.Value));
-        return Find(path)?.Type == FileType.Folder ? Tree.Of(inside) : null;
-    }
+    public Tree? FindTree(string path) =>
+        IsManaged(path) ? state.FindFolder(path) : beside.FindTree(path);
+
+    /// <inheritdoc />
+    public string? WhyNot(string path) => IsManaged(path) ? null : beside.WhyNot(path);
 
     private bool IsManaged(string path) =>
         map.Places.Any(place =>
-            place.IsPersons && path.StartsWith(place.Path + "/", StringComparison.Ordinal)
+            place.IsPersons
+            && (place.Path.Length == 0 || path.StartsWith(place.Path + "/", StringComparison.Ordinal))
+        )
+        && !map.Places.Any(place =>
+            !place.IsPersons && path.StartsWith(place.Path + "/", StringComparison.Ordinal)
         );
 }

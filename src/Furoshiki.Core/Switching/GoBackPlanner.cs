@@ -34,13 +34,14 @@ public static class GoBackPlanner
         return new SwitchPlan(
             [.. steps],
             [],
+            [],
             [.. map.Kinds.Select(kind => kind.Kind.Name).Where(kind => !changed.Contains(kind))],
             [],
             changes,
-            now.Files.Values.ToImmutableSortedDictionary(
-                file => file.Path,
-                file => nowTree.Entries.GetValueOrDefault(file.Path)
-            ),
+            SwitchPlanner
+                .MadeFrom(now)
+                .Where(path => nowTree.Find(path) is not null || thenTree.Find(path) is not null)
+                .ToImmutableSortedDictionary(path => path, nowTree.Find),
             ImmutableDictionary<Digest, ReadOnlyMemory<byte>>.Empty,
             then.Look
         );
@@ -53,13 +54,22 @@ public static class GoBackPlanner
     )
     {
         var settings = kind.Files.Select(file => file.Path.FromRoot).ToHashSet();
-        var folders = kind.Assets?.Folders.Select(folder => folder.FromRoot + "/").ToList() ?? [];
+        var folders = kind
+            .Assets.SelectMany(rule => rule.AllFolders)
+            .Select(folder => folder.FromRoot + "/")
+            .ToList();
+        settings.UnionWith(kind.Whole.Select(path => path.FromRoot));
         var files = changes
             .Select(change => change.Path)
             .Where(path =>
                 settings.Contains(path)
                 || folders.Any(folder => path.StartsWith(folder, StringComparison.Ordinal))
             );
-        return new PartStep(difference, kind.Shows, [.. files], []);
+        return new PartStep(
+            difference,
+            kind.ShowsFor(difference.Settings.Select(one => one.Key)),
+            [.. files],
+            []
+        );
     }
 }

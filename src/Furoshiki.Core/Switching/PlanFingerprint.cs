@@ -1,27 +1,31 @@
+using System.Collections.Immutable;
+using System.Text;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
 
 namespace Furoshiki.Core.Switching;
 
 /// <summary>Tells whether two plans are the same plan.</summary>
 internal static class PlanFingerprint
 {
-    public static Digest Of(SwitchPlan plan)
+    public static Digest Of(
+        ImmutableArray<FileChange> changes,
+        IEnumerable<KeyValuePair<string, FileState?>> madeFrom,
+        Look wanted
+    )
     {
-        var before = plan.MadeFrom.Concat(
-            plan.Changes.Select(change => KeyValuePair.Create(change.Path, change.Before))
-        );
-        var after = plan.Changes.Select(change => KeyValuePair.Create(change.Path, change.After));
-        return Digest.Of([.. Record(before), .. Record(after), .. plan.Wanted.Bytes.Span]);
+        var before = madeFrom.Concat(changes.Select(one => KeyValuePair.Create(one.Path, one.Before)));
+        var after = changes.Select(one => KeyValuePair.Create(one.Path, one.After));
+        return Digest.Of([.. Record(before), .. Record(after), .. wanted.Bytes.Span]);
     }
 
     private static byte[] Record(IEnumerable<KeyValuePair<string, FileState?>> states)
     {
         var absent = FileState.OfLink("absent");
-        return Tree.Of(
-                states
-                    .DistinctBy(state => state.Key)
-                    .Select(state => KeyValuePair.Create(state.Key, state.Value ?? absent))
-            )
-            .ToBytes();
+        var lines = states
+            .DistinctBy(state => state.Key)
+            .OrderBy(state => state.Key, StringComparer.Ordinal)
+            .Select(state => Tree.LineOf(state.Key, state.Value ?? absent));
+        return Encoding.ASCII.GetBytes(string.Concat(lines));
     }
 }

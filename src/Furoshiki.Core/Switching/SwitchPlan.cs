@@ -32,6 +32,7 @@ public sealed record PartRefusal(string Kind, string Reason);
 /// <summary>Everything that a switch will do, worked out before the first byte moves.</summary>
 /// <param name="Steps">The parts that change, in the order in which people read them.</param>
 /// <param name="Refused">The parts that cannot be put on.</param>
+/// <param name="Losses">What has no match on this desktop: whole parts, and what of the parts that are put on.</param>
 /// <param name="Same">The kinds that are as wanted already.</param>
 /// <param name="LeftAlone">The kinds of the desktop that the look does not cover.</param>
 /// <param name="Changes">The paths that are brought to another state, in the order in which that is done.</param>
@@ -41,6 +42,7 @@ public sealed record PartRefusal(string Kind, string Reason);
 public sealed record SwitchPlan(
     ImmutableArray<PartStep> Steps,
     ImmutableArray<PartRefusal> Refused,
+    ImmutableArray<Loss> Losses,
     ImmutableArray<string> Same,
     ImmutableArray<string> LeftAlone,
     ImmutableArray<FileChange> Changes,
@@ -50,5 +52,9 @@ public sealed record SwitchPlan(
 )
 {
     /// <summary>A digest over what the plan was made from and what it will do.</summary>
-    public Digest Fingerprint => PlanFingerprint.Of(this);
+    public Digest Fingerprint => _fingerprint.Value;
+
+    private readonly Lazy<Digest> _fingerprint = new(() =>
+        PlanFingerprint.Of(Changes, MadeFrom, Wanted)
+    );
 }

@@ -1,7 +1,9 @@
 using System.Collections.Immutable;
+using System.Text;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
+using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Reading;
@@ -13,27 +15,28 @@ namespace Furoshiki.Core.Switching;
 /// <param name="reading">The desktop as it is.</param>
 /// <param name="view">The desktop's folder.</param>
 /// <param name="saved">The content that savings hold.</param>
+/// <param name="source">The map of the desktop that the look was saved on.</param>
 public sealed class SwitchPlanner(
     DesktopMap map,
     DesktopReading reading,
     IDesktopView view,
-    ISavedContent saved
+    ISavedContent saved,
+    DesktopMap source
 )
 {
     private readonly Dictionary<string, SettingsDocument> _documents = [];
     private readonly Dictionary<string, FileChange> _assetChanges = [];
     private readonly List<PartStep> _steps = [];
     private readonly List<PartRefusal> _refused = [];
-    private readonly List<string> _same = [];
+    private readonly List<Loss> _losses = [];
+    private readonly List<Component> _same = [];
 
     /// <summary>Plans a switch to a look.</summary>
     /// <param name="wanted">The look.</param>
     /// <param name="cover">The kinds that are put on; all others are left alone.</param>
     public SwitchPlan Plan(Look wanted, IReadOnlyCollection<string> cover)
     {
-        foreach (
-            var component in wanted.Components.Where(component => cover.Contains(component.Kind))
-        )
+        foreach (var component in InOrder(wanted.Components.Where(one => cover.Contains(one.Kind))))
             PlanPart(component);
 
         var edits = _documents
@@ -43,32 +46,36 @@ public sealed class SwitchPlanner(
         // Assets come before the settings that name them, so that no moment names what is not there.
         var changes = TreeChanges
             .InOrder(_assetChanges.Values)
-            .Concat(
-                edits
-                    .Select(edit => edit.Change)
-                    .OrderBy(change => change.Path, StringComparer.Ordinal)
-            );
-        var covered = _steps.Select(step => step.Difference.Kind).Concat(_same).ToList();
+            .Concat(edits.Select(edit => edit.Change));
+        var covered = _steps.Select(step => step.Difference.To!).Concat(_same).ToList();
         var untouched = map
             .Kinds.Select(kind => kind.Kind.Name)
-            .Except(covered)
+            .Except(covered.Select(part => part.Kind))
             .Except(_refused.Select(part => part.Kind));
         return new SwitchPlan(
-            [.. _steps],
+            [.. _steps.OrderBy(step => Kind.PlaceOf(step.Difference.Kind))],
             [.. _refused],
-            [.. _same],
+            [.. _losses],
+            [.. _same.Select(part => part.Kind)],
             [.. untouched],
             [.. changes],
-            reading.Files.Values.ToImmutableSortedDictionary(
-                file => file.Path,
-                file => view.Find(file.Path)
-            ),
+            MadeFrom(reading).ToImmutableSortedDictionary(path => path, view.Find),
             edits.ToImmutableDictionary(
-                edit => edit.Change.After!.Content!.Value,
+                edit => edit.Change.After?.Content ?? Digest.Of([]),
                 edit => edit.Bytes
             ),
-            wanted.Only(covered)
+            Look.Of(covered)
         );
+    }
+
+    /// <summary>The paths of all settings files, and of the links to them.</summary>
+    internal static IEnumerable<string> MadeFrom(DesktopReading reading) =>
+        reading.Files.Values.SelectMany(file => new[] { file.Named, file.Path }).Distinct();
+
+    private IEnumerable<Component> InOrder(IEnumerable<Component> components)
+    {
+        var order = map.InOrder.Select(kind => kind.Kind.Name).ToList();
+        return components.OrderBy(one => order.IndexOf(one.Kind) is >= 0 and var at ? at : order.Count);
     }
 
     private void PlanPart(Component wanted)
@@ -76,27 +83,37 @@ public sealed class SwitchPlanner(
         var kind = map.Find(wanted.Kind);
         var part = reading.Parts.FirstOrDefault(one => one.Kind == wanted.Kind);
         var now = part?.Component;
-        if (now is not null && now.Equals(wanted))
+        var (held, losses) = Adaptation.Fit(wanted, source, map, now);
+        if (kind is null)
         {
-            _same.Add(wanted.Kind);
+            _losses.AddRange(losses);
             return;
         }
         var reason =
-            kind is null ? $"{map.Platform} has no such part."
+            held is null ? string.Join(' ', losses.Select(loss => loss.Reason).Distinct())
             : now is null ? $"{part!.File} could not be read: {part.Reason}"
-            : NoMatch(kind, wanted) ?? Linked(kind) ?? MissingAsset(wanted);
+            : null;
+        if (reason is null)
+            _losses.AddRange(losses);
+        if (reason is null && now!.Equals(held))
+        {
+            _same.Add(held!);
+            return;
+        }
+        reason ??=
+            kind.TakesAdministrator ? "Putting it on takes the administrator's rights, so it is left as it is." : MissingAsset(held!);
         if (reason is not null)
         {
             _refused.Add(new PartRefusal(wanted.Kind, reason));
             return;
         }
 
-        var difference = Difference.Between(Look.Of([now!]), Look.Of([wanted]), saved.FindTree)[0];
+        var difference = Difference.Between(Look.Of([now!]), Look.Of([held!]), saved.FindTree)[0];
         try
         {
-            var edits = Edit(kind!, now!, wanted, difference);
+            var edits = Edit(kind, now!, held!, difference);
             var notes = new List<string>();
-            var assets = wanted.Assets.SelectMany(asset => Restore(asset, notes)).ToList();
+            var assets = held!.Assets.SelectMany(asset => Restore(kind, asset, notes)).ToList();
             foreach (var (file, document) in edits)
                 _documents[file] = document;
             foreach (var change in assets)
@@ -104,7 +121,8 @@ public sealed class SwitchPlanner(
             var files = edits
                 .Keys.Select(file => reading.Files[file].Path)
                 .Concat(assets.Select(change => change.Path));
-            _steps.Add(new PartStep(difference, kind!.Shows, [.. files], [.. notes]));
+            var shows = kind.ShowsFor(difference.Settings.Select(one => one.Key));
+            _steps.Add(new PartStep(difference, shows, [.. files], [.. notes]));
         }
         catch (SettingsFileException problem)
         {
@@ -112,50 +130,52 @@ public sealed class SwitchPlanner(
         }
     }
 
-    private string? NoMatch(KindMap kind, Component wanted)
-    {
-        var unknown = wanted
-            .Settings.Keys.Select(key => key.Name)
-            .Distinct()
-            .Where(name => !kind.Settings.ContainsKey(name))
-            .ToList();
-        return unknown.Count == 0
-            ? null
-            : $"{map.Platform} has no place for {string.Join(", ", unknown)}.";
-    }
-
-    /// <summary>A settings file that is a link would be replaced by a file, so its parts are left alone.</summary>
-    private string? Linked(KindMap kind)
-    {
-        var link = kind
-            .Files.Select(file => file.Path.FromRoot)
-            .FirstOrDefault(path => view.Find(path)?.Type == FileType.Link);
-        return link is null
-            ? null
-            : $"{link} is a link to {view.Find(link)!.Target}. Writing would replace the link, so it is left alone.";
-    }
-
     private string? MissingAsset(Component wanted)
     {
-        foreach (var asset in wanted.Assets)
+        var kind = map.Find(wanted.Kind)!;
+        foreach (var asset in wanted.Assets.Where(asset => asset.Setting is not null))
         {
-            if (asset.Path is null || map.FindPath(asset.Path) is not { } path)
+            if (asset.Content is not { } content)
                 return $"{asset.Name} was not found when this was saved, so there is nothing to put on.";
-            if (ContentAt(path, asset.IsFolder) == asset.Content)
+            var (path, stands) = Locate(kind, asset);
+            if (stands == content || saved.HoldsAll(content) && path.Place.IsPersons)
                 continue;
-            if (!path.Place.IsPersons && view.Find(path.FromRoot) is null)
-                return $"{path.FromRoot} is not here, and only the administrator can add it.";
-            if (path.Place.IsPersons && !IsHeld(asset))
-                return $"The saved content of {asset.Name} is not held any more.";
+            if (stands is null)
+                return $"{asset.Name} is not here, and its content was not kept when this was saved.";
+            if (path.Place.IsPersons)
+                return $"{asset.Name} is another here, and its saved content is not held.";
         }
         return null;
     }
 
-    /// <summary>The digest of the file or the tree that stands at a path; null if there is none.</summary>
-    private Digest? ContentAt(PlacePath path, bool isFolder) =>
-        !isFolder ? view.Find(path.FromRoot)?.Content
-        : view.FindTree(path.FromRoot) is { } tree ? Digest.Of(tree.ToBytes())
-        : null;
+    /// <summary>
+    /// Where an asset stands or will stand, and what stands there: where it stood if it still does so; else where it is found
+    /// with the same content; else the person's own folder.
+    /// </summary>
+    private (PlacePath Path, Digest? Stands) Locate(KindMap kind, Asset asset)
+    {
+        var recorded = asset.Path is null ? null : map.FindPath(asset.Path);
+        var folders = asset.Setting is null
+            ? []
+            : kind.Assets.First(rule => rule.Setting == asset.Setting).AllFolders.ToList();
+        var paths = folders.Select(folder => folder.Within(asset.Name)).ToList();
+        if (recorded is not null && (asset.Setting is null || paths.Contains(recorded)))
+            paths.Insert(0, recorded);
+        var all = paths
+            .Distinct()
+            .Select(path => (Path: path, Stands: view.ContentOf(path.FromRoot, asset.IsFolder)))
+            .ToList();
+        // The first of the folders that has the name is the one that the desktop takes.
+        var first = all.FirstOrDefault(one => one.Stands is not null);
+        if (first.Stands == asset.Content || asset.Content is null)
+            return first.Path is null ? all[0] : first;
+        return all.FirstOrDefault(one => one.Path == recorded && one.Path.Place.IsPersons) is { Path: not null } own ? own
+            : first.Path is { Place.IsPersons: true } ? first
+            : saved.HoldsAll(asset.Content.Value) && first.Path is null
+                ? all.FirstOrDefault(one => one.Path.Place.IsPersons, all[0])
+            : first.Path is null ? all[0]
+            : first;
+    }
 
     private Dictionary<string, SettingsDocument> Edit(
         KindMap kind,
@@ -171,33 +191,32 @@ public sealed class SwitchPlanner(
             ?? reading.Files[file.Name].Document!;
 
         var gone = now.Items.Except(wanted.Items).ToList();
-        foreach (var item in gone)
-            edits[kind.List!.Value.File.Name] = Open(kind.List.Value.File)
-                .RemoveItem(kind.List.Value.Address, item);
+        foreach (var item in kind.Items is null ? [] : gone)
+            edits[kind.Items!.File.Name] = Open(kind.Items.File).RemoveItem(kind.Items.Address, item);
         foreach (var (key, _, _, to) in difference.Settings)
         {
-            if (key.Item is { } item && gone.Contains(item))
+            if ((key.Item is { } item && gone.Contains(item)) || kind.PlaceOf(key) is not { } place)
                 continue;
-            var place = kind.Settings[key.Name];
             var address = kind.AddressOf(key);
             edits[place.File.Name] = to is null
                 ? Open(place.File).Remove(address)
                 : Open(place.File)
-                    .Set(address, place.ToFile(kind.Kind.Setting(key).Type.Write(to)));
+                    .Set(address, place.Spelling.ToFile(kind.Kind.Setting(key).Type.Write(to)));
+        }
+        if (kind.Items is { } items && wanted[Kind.Order.Name] is SettingValue.List order)
+        {
+            var document = Open(items.File).Reorder(items.Address, order.Items);
+            if (document != Open(items.File))
+                edits[items.File.Name] = document;
         }
         return edits;
     }
 
-    private bool IsHeld(Asset asset) =>
-        asset.IsFolder
-            ? saved.FindTree(asset.Content!.Value) is not null
-            : saved.SizeOf(asset.Content!.Value) is not null;
-
     /// <summary>What it takes to bring an asset back to what was saved.</summary>
-    private IEnumerable<FileChange> Restore(Asset asset, List<string> notes)
+    private IEnumerable<FileChange> Restore(KindMap kind, Asset asset, List<string> notes)
     {
-        var path = map.FindPath(asset.Path!)!;
-        if (ContentAt(path, asset.IsFolder) == asset.Content)
+        var (path, stands) = Locate(kind, asset);
+        if (stands == asset.Content)
             return [];
         var root = path.FromRoot;
         if (!path.Place.IsPersons)
@@ -208,48 +227,55 @@ public sealed class SwitchPlanner(
             return [];
         }
         var now = view.Find(root);
+        var before = view.FindTree(root) ?? Tree.Empty;
+        if (asset.Content is not { } digest)
+            return now?.Type == FileType.Folder
+                ? TreeChanges.Between(root, now, before, Tree.Empty).Append(new FileChange(root, now, null))
+                : [new FileChange(root, now, null)];
         var parents = TreeChanges.MissingParents(root, view);
-        var digest = asset.Content!.Value;
-        return asset.IsFolder
-            ?
+        if (!asset.IsFolder)
+            return
             [
-                .. parents,
-                .. TreeChanges.Between(
-                    root,
-                    now,
-                    view.FindTree(root) ?? Tree.Of([]),
-                    saved.FindTree(digest)!
-                ),
-            ]
-            :
-            [
+                .. now?.Type == FileType.Folder ? TreeChanges.Between(root, now, before, Tree.Empty) : [],
                 .. parents,
                 new FileChange(
                     root,
                     now,
                     FileState.OfFile(
-                        now?.Mode ?? TreeChanges.NewFileMode,
+                        now?.Type == FileType.File ? now.Mode : TreeChanges.NewFileMode,
                         saved.SizeOf(digest)!.Value,
                         digest
                     )
                 ),
             ];
+        return
+        [
+            .. parents,
+            .. TreeChanges.Between(
+                root,
+                now,
+                now?.Type == FileType.Folder ? before : Tree.Empty,
+                saved.FindTree(digest)!
+            ),
+        ];
     }
 
     private (FileChange Change, ReadOnlyMemory<byte> Bytes) EditOf(
         KeyValuePair<string, SettingsDocument> edited
     )
     {
-        var path = reading.Files[edited.Key].Path;
-        var before = view.Find(path);
+        var file = reading.Files[edited.Key];
+        var before = view.Find(file.Path);
         var bytes = edited.Value.Bytes;
-        return (
-            new FileChange(
-                path,
-                before,
-                FileState.OfFile(before!.Mode, bytes.Length, Digest.Of(bytes.Span))
-            ),
-            bytes
-        );
+        var blank = map.Files.First(one => one.Name == edited.Key).Blank;
+        // A file that is as a new one would start, and need not be there, goes.
+        var after =
+            blank is not null && bytes.Span.SequenceEqual(Encoding.UTF8.GetBytes(blank))
+                ? null
+                : FileState.OfFile(before?.Mode ?? TreeChanges.NewFileMode, bytes.Length, Digest.Of(bytes.Span));
+        if (before is null && after is not null)
+            foreach (var parent in TreeChanges.MissingParents(file.Path, view))
+                _assetChanges[parent.Path] = parent;
+        return (new FileChange(file.Path, before, after), bytes);
     }
 }

@@ -23,14 +23,12 @@ public static class TreeChanges
         Tree after
     )
     {
-        var changes = before
-            .Entries.Keys.Union(after.Entries.Keys)
-            .Select(path => new FileChange(
-                root.Length == 0 ? path : $"{root}/{path}",
-                before.Entries.GetValueOrDefault(path),
-                after.Entries.GetValueOrDefault(path)
-            ))
-            .Where(change => change.Before != change.After);
+        var changes = Tree.Between(before, after)
+            .Select(one => new FileChange(
+                root.Length == 0 ? one.Path : $"{root}/{one.Path}",
+                one.Before,
+                one.After
+            ));
         var folder = root.Length > 0 && now?.Type != FileType.Folder;
         return InOrder(
             folder

@@ -39,6 +39,9 @@ namespace Furoshiki.Store.Migrations
                     b.Property<string>("Digest")
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("IsWhole")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("Size")
                         .HasColumnType("INTEGER");
 
@@ -51,6 +54,9 @@ namespace Furoshiki.Store.Migrations
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsSimulated")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Map")
@@ -72,6 +78,9 @@ namespace Furoshiki.Store.Migrations
 
                     b.Property<string>("Screens")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Showing")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Version")
@@ -114,6 +123,9 @@ namespace Furoshiki.Store.Migrations
                         .HasMaxLength(60)
                         .HasColumnType("TEXT")
                         .UseCollation("NOCASE");
+
+                    b.Property<string>("Screenshot")
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Tags")
                         .IsRequired()
@@ -177,7 +189,15 @@ namespace Furoshiki.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Gaps")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Look")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Map")
                         .IsRequired()
                         .HasColumnType("TEXT");
 

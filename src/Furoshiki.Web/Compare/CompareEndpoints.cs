@@ -106,7 +106,7 @@ internal sealed class Comparer(IDbContextFactory<FuroshikiDb> databases, LookLib
     )
     {
         if (reference == Now)
-            return ("Now", desktop.Name, library.ReadNow(desktop).Look, null);
+            return ("Now", desktop.Name, library.ReadNow(desktop).Reading.Look, null);
         using var db = databases.CreateDbContext();
         var row = long.TryParse(
             reference.Replace("saving-", "", StringComparison.Ordinal),
@@ -225,7 +225,9 @@ internal sealed class Comparer(IDbContextFactory<FuroshikiDb> databases, LookLib
                                 : string.Join(
                                     ", ",
                                     edited[i]
-                                        .SelectMany(asset => asset.Files.DefaultIfEmpty(asset.Name))
+                                        .SelectMany(asset =>
+                                            asset.Files.Select(file => PathText.Printable(file.Path)).DefaultIfEmpty(asset.Name)
+                                        )
                                 ),
                             edited[i].IsEmpty,
                             [],

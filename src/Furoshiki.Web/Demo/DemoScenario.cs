@@ -15,21 +15,23 @@ using Furoshiki.Web.Switching;
 namespace Furoshiki.Web.Demo;
 
 /// <summary>
-/// Sets up the demo: writes the simulated desktop's folder, puts every look of the scenario on it by a real switch and
-/// saves it, and at last edits some of its files as other programs would.
+/// Sets up the demo: writes the folders of the simulated desktops, puts every look of the scenario on one of them by a real
+/// switch and saves it, and at last edits some of their files as other programs would.
 /// </summary>
 internal sealed class DemoScenario(
     DataFolder data,
     DesktopRegister register,
     Saver saver,
     SwitchRuns runs,
+    Sessions sessions,
+    LookLibrary library,
     IContentStore content
 )
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
 
     private sealed record ScenarioJson(
-        DesktopJson Desktop,
+        DesktopJson[] Desktops,
         ProfileJson[] Profiles,
         EditJson[] Edits
     );
@@ -39,14 +41,22 @@ internal sealed class DemoScenario(
         string Folder,
         string Map,
         string Version,
-        Screen[] Screens
+        Screen[] Screens,
+        CopyJson[]? Copies
     );
 
-    private sealed record ProfileJson(ProfileForm Form, string[]? Cover, SavingJson[] Savings);
+    private sealed record CopyJson(string From, string To);
+
+    private sealed record ProfileJson(
+        string Desktop,
+        ProfileForm Form,
+        string[]? Cover,
+        SavingJson[] Savings
+    );
 
     private sealed record SavingJson(string Note, Dictionary<string, JsonObject> Settings);
 
-    private sealed record EditJson(string File, string Replace, string With);
+    private sealed record EditJson(string Desktop, string File, string Replace, string With);
 
     /// <summary>Sets the demo up, if no desktop is registered yet.</summary>
     public void SetUp(string folder)
@@ -57,20 +67,32 @@ internal sealed class DemoScenario(
             File.ReadAllBytes(Path.Combine(folder, "scenario.json")),
             Json
         )!;
-        var root = data.Desktop(scenario.Desktop.Folder);
-        CopyFolder(Path.Combine(folder, scenario.Desktop.Folder), root);
-        var map = File.ReadAllBytes(Path.Combine(folder, scenario.Desktop.Map));
-        var desktop = register.Add(
-            scenario.Desktop.Name,
-            root,
-            scenario.Desktop.Version,
-            scenario.Desktop.Screens,
-            map
-        );
+        var ids = scenario.Desktops.ToDictionary(desktop => desktop.Name, desktop => Register(folder, desktop));
         foreach (var profile in scenario.Profiles)
-            Save(desktop.Id, profile);
+            Save(ids[profile.Desktop], profile);
+        // Whoever uses these desktops has signed in since their looks were put on.
+        foreach (var id in ids.Values)
+            sessions.Showing(register.Get(id), library.ReadNow(register.Get(id)));
         foreach (var edit in scenario.Edits)
-            Edit(Path.Combine(root, edit.File), edit);
+            Edit(register.Get(ids[edit.Desktop]).Folder.PathOf(edit.File), edit);
+    }
+
+    private long Register(string scenario, DesktopJson desktop)
+    {
+        var root = data.Desktop(desktop.Folder);
+        Copy(Path.Combine(scenario, desktop.Folder), root);
+        foreach (var copy in desktop.Copies ?? [])
+            Copy(Path.Combine(scenario, copy.From), Path.Combine(root, copy.To));
+        return register
+            .Add(
+                desktop.Name,
+                root,
+                desktop.Version,
+                desktop.Screens,
+                File.ReadAllBytes(Path.Combine(scenario, desktop.Map)),
+                isSimulated: true
+            )
+            .Id;
     }
 
     private void Save(long desktopId, ProfileJson profile)
@@ -83,10 +105,10 @@ internal sealed class DemoScenario(
                 settings[kind] = Merge(settings.GetValueOrDefault(kind), changed);
             var desktop = register.Get(desktopId);
             PutOn(desktop, settings, profile.Form.Name);
-            var cover = profile.Cover ?? [.. settings.Keys];
+            var choice = new SaveChoice(saving.Note, profile.Cover ?? [.. settings.Keys], [], KeepSystem: false);
             var saved = id is { } known
-                ? saver.SaveNext(desktop, known, saving.Note, cover)
-                : saver.SaveNew(desktop, profile.Form, saving.Note, cover);
+                ? saver.SaveNext(desktop, known, choice)
+                : saver.SaveNew(desktop, profile.Form, choice);
             id = saved.ProfileId;
         }
     }
@@ -101,12 +123,10 @@ internal sealed class DemoScenario(
 
     private void PutOn(LiveDesktop desktop, Dictionary<string, JsonObject> settings, string name)
     {
-        var look = Look.Of(settings.Select(kind => ComponentOf(desktop, kind.Key, kind.Value)));
-        var reading = DesktopReader.Read(desktop.Map, desktop.Folder);
-        var plan = new SwitchPlanner(desktop.Map, reading, desktop.Folder, content).Plan(
-            look,
-            settings.Keys
-        );
+        var view = new RememberingView(desktop.Folder);
+        var reading = DesktopReader.Read(desktop.Map, view);
+        var look = Look.Of(settings.Select(kind => ComponentOf(desktop, reading, kind.Key, kind.Value)));
+        var plan = new SwitchPlanner(desktop.Map, reading, view, content, desktop.Map).Plan(look, settings.Keys);
         if (plan.Changes.IsEmpty)
             return;
         using var run = new SwitchRun(
@@ -117,36 +137,40 @@ internal sealed class DemoScenario(
                 name,
                 "",
                 null,
-                look.Digest.Hex
+                new Sight(reading, view)
             )
         );
         var result = runs.CarryOut(run);
         if (!result.Switched || result.Parts.Any(part => part.Outcome == PartOutcome.NotTaken))
             throw new InvalidOperationException(
-                $"The demo could not put {name} on: {result.Problem} {string.Join(" ", result.Parts.Select(part => part.Words))}"
+                $"The demo could not put {name} on: {result.Problem} {string.Join(" ", result.Parts.Where(part => part.Outcome == PartOutcome.NotTaken).Select(part => $"{part.Title}: {part.Words}"))}"
             );
     }
 
-    private static Component ComponentOf(LiveDesktop desktop, string kindName, JsonObject settings)
+    /// <summary>The part as it is, with what the scenario sets: its items are then the scenario's, in its order.</summary>
+    private static Component ComponentOf(
+        LiveDesktop desktop,
+        DesktopReading reading,
+        string kindName,
+        JsonObject json
+    )
     {
         var kind = Kind.Get(kindName);
-        var values = settings
-            .Where(set => set.Value is not null)
-            .Select(set =>
-                KeyValuePair.Create(
-                    SettingKey.Parse(set.Key),
-                    kind.Setting(SettingKey.Parse(set.Key)).Type.Read(NativeJson.Read(set.Value!))
-                )
-            );
-        var component = new Component(kindName, values.ToImmutableSortedDictionary(), []);
+        var wanted = json.ToDictionary(
+            set => SettingKey.Parse(set.Key),
+            set => kind.Setting(SettingKey.Parse(set.Key)).Type.Read(NativeJson.Read(set.Value!))
+        );
+        var items = wanted.Keys.Select(key => key.Item).OfType<string>().Distinct().ToImmutableArray();
+        var kept = reading.Look[kindName]!.Settings.Where(set =>
+            items.IsEmpty ? set.Key.Item is null : set.Key.Item is null && set.Key.Name != Kind.Order.Name
+        );
+        if (kind.HasOrder)
+            wanted[new SettingKey(Kind.Order.Name)] = new SettingValue.List(items);
+        var settings = kept.ToImmutableSortedDictionary().SetItems(wanted);
+        var component = new Component(kindName, settings, []);
         return component with
         {
-            Assets = AssetFinder.Find(
-                desktop.Map,
-                desktop.Map.Find(kindName)!,
-                component,
-                desktop.Folder
-            ),
+            Assets = AssetFinder.Find(desktop.Map.Find(kindName)!, component, desktop.Map, desktop.Folder),
         };
     }
 
@@ -158,16 +182,16 @@ internal sealed class DemoScenario(
         File.WriteAllText(path, text.Replace(edit.Replace, edit.With, StringComparison.Ordinal));
     }
 
-    private static void CopyFolder(string from, string to)
+    private static void Copy(string from, string to)
     {
+        Directory.CreateDirectory(Path.GetDirectoryName(to)!);
+        if (File.Exists(from))
+        {
+            File.Copy(from, to);
+            return;
+        }
         Directory.CreateDirectory(to);
         foreach (var entry in new DirectoryInfo(from).EnumerateFileSystemInfos())
-        {
-            var target = Path.Combine(to, entry.Name);
-            if (entry is DirectoryInfo)
-                CopyFolder(entry.FullName, target);
-            else
-                File.Copy(entry.FullName, target);
-        }
+            Copy(entry.FullName, Path.Combine(to, entry.Name));
     }
 }

@@ -1,100 +1,28 @@
-using Furoshiki.Core.Compare;
-using Furoshiki.Core.Content;
-using Furoshiki.Core.Reading;
-using Furoshiki.Store;
-using Furoshiki.Web.Profiles;
-using Furoshiki.Web.SafeStates;
-using Microsoft.EntityFrameworkCore;
+using System.Net.ServerSentEvents;
+using System.Runtime.CompilerServices;
+using Furoshiki.Core.Session;
+using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Furoshiki.Web.Desktops;
 
-/// <summary>A desktop as it is.</summary>
-internal sealed record NowView(
+/// <summary>A desktop with what its map found, and its session where it is simulated.</summary>
+/// <param name="Programs">The programs that show parts only after they start again.</param>
+internal sealed record DesktopPage(
     DesktopView Desktop,
-    string Look,
-    OnView? On,
-    IReadOnlyList<DriftView> Drift,
-    IReadOnlyList<UnreadView> Unread,
-    IReadOnlyList<string> NotFound,
-    IReadOnlyList<PartView> Parts,
-    SafeStateView? WayBack,
-    string? Recovered
+    string Folder,
+    FolderReport Report,
+    IReadOnlyList<string> Programs,
+    DiskFaults Faults
 );
 
-/// <summary>A desktop as it was read, held against the saving that is on.</summary>
-internal sealed record Drift(SavingRow? On, IReadOnlyList<PartDifference> Parts);
+/// <summary>What a simulated desktop is told to do.</summary>
+internal sealed record SessionRequest(SessionAction Action, string? Program);
 
-/// <summary>Reads desktops and tells what drifted.</summary>
-internal sealed class NowReader(
-    IDbContextFactory<FuroshikiDb> databases,
-    LookLibrary library,
-    SafeStateShelf safeStates,
-    RecoveryNews news
-)
-{
-    public NowView Read(LiveDesktop desktop)
-    {
-        var reading = library.ReadNow(desktop);
-        var drift = DriftOf(desktop, reading);
-        return new NowView(
-            DesktopView.Of(desktop),
-            reading.Look.Digest.Hex,
-            drift.On is { } on
-                ? new OnView(
-                    on.ProfileId,
-                    on.Profile!.Name,
-                    on.Id,
-                    Saver.Ordinal(on.Number),
-                    Saver.Ordinal(on.Number + 1),
-                    on.Look
-                )
-                : null,
-            [.. drift.Parts.Select(DriftView.Of)],
-            [.. reading.Unread.Select(UnreadView.Of)],
-            [
-                .. reading
-                    .Look.Components.SelectMany(part => part.Assets)
-                    .Where(asset => asset.Path is null)
-                    .Select(asset => asset.Name)
-                    .Distinct(),
-            ],
-            [.. reading.Look.Components.Select(PartView.Of)],
-            safeStates.Last(desktop.Id),
-            news.Of(desktop.Id)
-        );
-    }
+/// <summary>Asks for an edit of a part by another program.</summary>
+internal sealed record OtherProgramRequest(string Kind);
 
-    /// <summary>What changed since the saving that is on; parts that could not be read are not counted.</summary>
-    public Drift DriftOf(LiveDesktop desktop, DesktopReading reading)
-    {
-        using var db = databases.CreateDbContext();
-        var on = db
-            .Savings.AsNoTracking()
-            .Include(one => one.Profile)
-            .FirstOrDefault(one => one.Id == desktop.SavingOnId);
-        if (on is null)
-            return new Drift(null, []);
-        var saved = library.Get(Digest.Parse(on.Look));
-        var kinds = saved
-            .Components.Select(part => part.Kind)
-            .Except(reading.Unread.Select(part => part.Kind))
-            .ToList();
-        return new Drift(
-            on,
-            Difference.Between(saved.Only(kinds), reading.Look.Only(kinds), library.FindTree)
-        );
-    }
-}
-
-/// <summary>What recovery did at this start, for those whose desktop it was.</summary>
-internal sealed class RecoveryNews
-{
-    private readonly Dictionary<long, string> _byDesktop = [];
-
-    public void Add(long desktop, string sentence) => _byDesktop[desktop] = sentence;
-
-    public string? Of(long desktop) => _byDesktop.GetValueOrDefault(desktop);
-}
+/// <summary>What another program edited.</summary>
+internal sealed record OtherEditView(string Path, string Words);
 
 internal static class DesktopEndpoints
 {
@@ -108,10 +36,109 @@ internal static class DesktopEndpoints
             )
             .WithName("listDesktops");
         desktops
+            .MapPost(
+                "",
+                (NewDesktop wanted, Registration registration) => DesktopView.Of(registration.Register(wanted))
+            )
+            .WithName("registerDesktop")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        desktops
+            .MapPost("/look", (FolderChoice choice, Registration registration) => registration.Look(choice))
+            .WithName("lookAtFolder")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        desktops.MapGet("/{id:long}", Open).WithName("openDesktop");
+        desktops
             .MapGet(
                 "/{id:long}/now",
                 (long id, DesktopRegister register, NowReader now) => now.Read(register.Get(id))
             )
             .WithName("readNow");
+        desktops.MapGet("/{id:long}/changes", Follow).WithName("followDesktop");
+        desktops
+            .MapPost(
+                "/{id:long}/session",
+                (long id, SessionRequest request, DesktopRegister register, Sessions sessions) =>
+                {
+                    sessions.Act(register.Get(id), request.Action, request.Program);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("tellSession")
+            .ProducesProblem(StatusCodes.Status409Conflict);
+        desktops.MapPut("/{id:long}/faults", SetFaults).WithName("setFaults");
+        desktops
+            .MapPost("/{id:long}/other-program", EditAsOther)
+            .WithName("editAsOtherProgram")
+            .ProducesProblem(StatusCodes.Status409Conflict);
+        api.MapGet("/maps", (MapShelf shelf) => shelf.All()).WithTags("Desktops").WithName("listMaps");
+        api.MapGet(
+                "/folders",
+                (string? path, Registration registration) => registration.Folders(path)
+            )
+            .WithTags("Desktops")
+            .WithName("listFolders")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+    }
+
+    private static DesktopPage Open(long id, DesktopRegister register, Sessions sessions)
+    {
+        var desktop = register.Get(id);
+        return new DesktopPage(
+            DesktopView.Of(desktop),
+            desktop.Folder.Root,
+            Registration.Report(desktop.Map, desktop.Folder),
+            [.. desktop.Map.Kinds.Select(kind => kind.Program).OfType<string>().Distinct()],
+            sessions.FaultsOf(id)
+        );
+    }
+
+    private static DiskFaults SetFaults(long id, DiskFaults faults, DesktopRegister register, Sessions sessions)
+    {
+        RefuseReal(register.Get(id));
+        sessions.SetFaults(id, faults);
+        return sessions.FaultsOf(id);
+    }
+
+    /// <summary>Edits a file of a simulated desktop as another program would; the rest of the product learns of it from the disk.</summary>
+    private static OtherEditView EditAsOther(
+        long id,
+        OtherProgramRequest request,
+        DesktopRegister register,
+        LookLibrary library
+    )
+    {
+        var desktop = register.Get(id);
+        RefuseReal(desktop);
+        if (OtherProgram.Edit(desktop.Map, library.ReadNow(desktop).Reading, request.Kind) is not { } edit)
+            throw ProblemException.Field("kind", "This part has no setting that another program could change.");
+        File.WriteAllBytes(desktop.Folder.PathOf(edit.Path), edit.Bytes.ToArray());
+        return new OtherEditView(edit.Path, edit.Words);
+    }
+
+    private static void RefuseReal(LiveDesktop desktop)
+    {
+        if (!desktop.IsSimulated)
+            throw new ProblemException(
+                StatusCodes.Status409Conflict,
+                "not-simulated",
+                "This desktop is real, so nothing is made up on it.",
+                "Nothing was changed."
+            );
+    }
+
+    private static ServerSentEventsResult<string> Follow(
+        long id,
+        DesktopWatch watch,
+        CancellationToken cancellation
+    ) => TypedResults.ServerSentEvents(Events(id, watch, cancellation));
+
+    private static async IAsyncEnumerable<SseItem<string>> Events(
+        long id,
+        DesktopWatch watch,
+        [EnumeratorCancellation] CancellationToken cancellation
+    )
+    {
+        await foreach (var look in watch.Follow(id, cancellation))
+            yield return new SseItem<string>(look, "changed");
     }
 }

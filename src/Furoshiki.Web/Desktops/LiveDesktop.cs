@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Text.Json;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Maps;
@@ -14,7 +15,9 @@ namespace Furoshiki.Web.Desktops;
 /// <param name="Version">The platform's version.</param>
 /// <param name="Screens">Its screens, the main one first.</param>
 /// <param name="Folder">Its folder.</param>
-/// <param name="Map">Its map.</param>
+/// <param name="Map">Its map, with its screens.</param>
+/// <param name="MapDigest">The digest of the map's text.</param>
+/// <param name="IsSimulated">Whether it has a simulated session.</param>
 /// <param name="SavingOnId">The saving that was put on or saved last; null if none was.</param>
 internal sealed record LiveDesktop(
     long Id,
@@ -23,21 +26,52 @@ internal sealed record LiveDesktop(
     IReadOnlyList<Screen> Screens,
     DesktopFolder Folder,
     DesktopMap Map,
+    Digest MapDigest,
+    bool IsSimulated,
     long? SavingOnId
 );
+
+/// <summary>Desktop maps by the digest of their text.</summary>
+internal sealed class MapLibrary(IContentStore content)
+{
+    private readonly ConcurrentDictionary<Digest, DesktopMap> _maps = new();
+
+    public DesktopMap Get(Digest digest) =>
+        _maps.GetOrAdd(digest, one => DesktopMapReader.Read(content.Read(one)));
+
+    /// <summary>Checks a map and keeps its text.</summary>
+    /// <exception cref="DesktopMapException">It says something that cannot be.</exception>
+    public Digest Keep(byte[] text)
+    {
+        DesktopMapReader.Read(text);
+        return content.Put(text);
+    }
+}
 
 /// <summary>The desktops that are registered.</summary>
 internal sealed class DesktopRegister(
     IDbContextFactory<FuroshikiDb> databases,
-    IContentStore content
+    MapLibrary maps,
+    TimeProvider clock
 )
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
 
+    /// <summary>Folders stay open, since each remembers what it looked like.</summary>
+    private readonly ConcurrentDictionary<string, DesktopFolder> _folders = new();
+
     public IReadOnlyList<LiveDesktop> All()
     {
         using var db = databases.CreateDbContext();
-        return [.. db.Desktops.AsNoTracking().OrderBy(one => one.Id).AsEnumerable().Select(Open)];
+        return
+        [
+            .. db
+                .Desktops.AsNoTracking()
+                .OrderBy(one => one.Id)
+                .AsEnumerable()
+                .Where(one => Directory.Exists(one.Root))
+                .Select(Open),
+        ];
     }
 
     public LiveDesktop Get(long id)
@@ -55,18 +89,19 @@ internal sealed class DesktopRegister(
         string root,
         string version,
         IReadOnlyList<Screen> screens,
-        byte[] map
+        byte[] map,
+        bool isSimulated
     )
     {
-        DesktopMapReader.Read(map);
         using var db = databases.CreateDbContext();
         var row = new DesktopRow
         {
             Name = name,
             Root = root,
             Version = version,
-            Map = content.Put(map).Hex,
+            Map = maps.Keep(map).Hex,
             Screens = JsonSerializer.Serialize(screens, Json),
+            IsSimulated = isSimulated,
         };
         db.Desktops.Add(row);
         db.SaveChanges();
@@ -79,19 +114,27 @@ internal sealed class DesktopRegister(
         using var db = databases.CreateDbContext();
         db.Desktops.Where(one => one.Id == desktop)
             .ExecuteUpdate(set => set.SetProperty(one => one.SavingOnId, saving));
-        var now = DateTime.UtcNow;
+        var now = clock.GetUtcNow().UtcDateTime;
         db.Profiles.Where(one => one.Savings.Any(made => made.Id == saving))
             .ExecuteUpdate(set => set.SetProperty(one => one.LastOn, now));
     }
 
-    private LiveDesktop Open(DesktopRow row) =>
-        new(
+    private LiveDesktop Open(DesktopRow row)
+    {
+        var screens = JsonSerializer.Deserialize<Screen[]>(row.Screens, Json)!;
+        var map = Digest.Parse(row.Map);
+        return new LiveDesktop(
             row.Id,
             row.Name,
             row.Version,
-            JsonSerializer.Deserialize<Screen[]>(row.Screens, Json)!,
-            new DesktopFolder(row.Root),
-            DesktopMapReader.Read(content.Read(Digest.Parse(row.Map))),
+            screens,
+            Directory.Exists(row.Root)
+                ? _folders.GetOrAdd(row.Root, root => new DesktopFolder(root))
+                : throw new DirectoryNotFoundException($"There is no folder {row.Root}."),
+            maps.Get(map).For(screens),
+            map,
+            row.IsSimulated,
             row.SavingOnId
         );
+    }
 }

@@ -6,48 +6,46 @@ using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Web.Desktops;
 
+/// <summary>A desktop as it was seen at one moment, and what can be seen of its folder in the same breath.</summary>
+internal sealed record Sight(DesktopReading Reading, IDesktopView View);
+
 /// <summary>
 /// Looks and their assets by digest: those that were saved, and those that were last seen on a desktop without being saved.
 /// </summary>
 internal sealed class LookLibrary(IContentStore content)
 {
     private const int MostPlanned = 64;
+    private const int MostTrees = 512;
 
     /// <summary>What was seen at the last reading of a desktop, with where its files are.</summary>
-    private sealed record Seen(
-        ImmutableDictionary<Digest, Look> Looks,
-        ImmutableDictionary<Digest, Tree> Trees,
-        ImmutableDictionary<Digest, string> Files
-    );
+    private sealed record Seen(Look Look, ImmutableDictionary<Digest, Tree> Trees, Lazy<Dictionary<Digest, string>> Files);
 
     private readonly ConcurrentDictionary<long, Seen> _seen = new();
     private readonly ConcurrentDictionary<Digest, Tree> _trees = new();
     private readonly ConcurrentDictionary<Digest, Look> _planned = new();
 
     /// <summary>Reads a desktop, and remembers what was seen.</summary>
-    public DesktopReading ReadNow(LiveDesktop desktop)
+    public Sight ReadNow(LiveDesktop desktop)
     {
-        var reading = DesktopReader.Read(desktop.Map, desktop.Folder);
-        var trees = ImmutableDictionary.CreateBuilder<Digest, Tree>();
-        var files = ImmutableDictionary.CreateBuilder<Digest, string>();
+        var view = new RememberingView(desktop.Folder);
+        var reading = DesktopReader.Read(desktop.Map, view);
+        var (trees, files) = (new Dictionary<Digest, (Tree, string)>(), new Dictionary<Digest, string>());
         foreach (var asset in reading.Look.Components.SelectMany(component => component.Assets))
         {
-            if (asset.Path is null)
+            if (asset is not { Path: { } place, Content: { } digest })
                 continue;
-            var path = desktop.Map.FindPath(asset.Path)!.FromRoot;
-            if (!asset.IsFolder)
-                files[asset.Content!.Value] = desktop.Folder.PathOf(path);
-            else if (desktop.Folder.FindTree(path) is { } tree)
-            {
-                trees[asset.Content!.Value] = tree;
-                foreach (var (inside, state) in tree.Entries)
-                    if (state.Content is { } digest)
-                        files[digest] = desktop.Folder.PathOf($"{path}/{inside}");
-            }
+            var path = desktop.Map.FindPath(place)!.FromRoot;
+            if (asset.IsFolder && view.FindTree(path) is { } tree)
+                trees[digest] = (tree, path);
+            else
+                files[digest] = path;
         }
-        var looks = ImmutableDictionary<Digest, Look>.Empty.Add(reading.Look.Digest, reading.Look);
-        _seen[desktop.Id] = new Seen(looks, trees.ToImmutable(), files.ToImmutable());
-        return reading;
+        _seen[desktop.Id] = new Seen(
+            reading.Look,
+            trees.ToImmutableDictionary(one => one.Key, one => one.Value.Item1),
+            new(() => PathsOf(desktop, trees.Values, files))
+        );
+        return new Sight(reading, view);
     }
 
     /// <summary>Remembers a look that a plan leads to, so that its picture can be drawn; nothing is kept on the disk for it.</summary>
@@ -62,8 +60,8 @@ internal sealed class LookLibrary(IContentStore content)
     public Look Get(Digest digest)
     {
         foreach (var seen in _seen.Values)
-            if (seen.Looks.TryGetValue(digest, out var look))
-                return look;
+            if (seen.Look.Digest == digest)
+                return seen.Look;
         if (_planned.TryGetValue(digest, out var planned))
             return planned;
         return content.SizeOf(digest) is null
@@ -79,6 +77,8 @@ internal sealed class LookLibrary(IContentStore content)
                 return tree;
         if (_trees.TryGetValue(digest, out var known))
             return known;
+        if (_trees.Count >= MostTrees)
+            _trees.Clear();
         return content.FindTree(digest) is { } kept ? _trees.GetOrAdd(digest, kept) : null;
     }
 
@@ -86,13 +86,37 @@ internal sealed class LookLibrary(IContentStore content)
     public byte[]? FindBytes(Digest digest)
     {
         foreach (var seen in _seen.Values)
-            if (
-                seen.Files.TryGetValue(digest, out var path)
-                && File.Exists(path)
-                && File.ReadAllBytes(path) is var bytes
-                && Digest.Of(bytes) == digest
-            )
+            if (seen.Files.Value.TryGetValue(digest, out var path) && ReadIfSame(path, digest) is { } bytes)
                 return bytes;
         return content.SizeOf(digest) is null ? null : content.Read(digest);
+    }
+
+    private static byte[]? ReadIfSame(string path, Digest digest)
+    {
+        try
+        {
+            var bytes = File.ReadAllBytes(path);
+            return Digest.Of(bytes) == digest ? bytes : null;
+        }
+        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+        {
+            return null;
+        }
+    }
+
+    private static Dictionary<Digest, string> PathsOf(
+        LiveDesktop desktop,
+        IEnumerable<(Tree Tree, string Path)> trees,
+        Dictionary<Digest, string> files
+    )
+    {
+        var paths = new Dictionary<Digest, string>();
+        foreach (var (digest, path) in files)
+            paths[digest] = desktop.Folder.PathOf(path);
+        foreach (var (tree, path) in trees)
+        foreach (var (inside, state) in tree.All)
+            if (state.Content is { } digest)
+                paths[digest] = $"{desktop.Folder.PathOf(path)}/{inside}";
+        return paths;
     }
 }

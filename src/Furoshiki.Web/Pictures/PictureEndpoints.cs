@@ -39,6 +39,7 @@ internal static class PictureEndpoints
     private static PictureView Draw(
         string digest,
         long desktop,
+        PictureScene? scene,
         LookLibrary library,
         DesktopRegister register
     )
@@ -49,7 +50,7 @@ internal static class PictureEndpoints
             library.FindBytes,
             (asset, name) => $"/api/content/{asset.Hex}/{Uri.EscapeDataString(name)}"
         );
-        var drawings = DesktopPicture.Draw(look, register.Get(desktop).Screens, content);
+        var drawings = DesktopPicture.Draw(look, register.Get(desktop).Screens, content, scene ?? PictureScene.Desktop);
         return new PictureView(
             [
                 .. drawings.Select(one => new ScreenPicture(
@@ -77,11 +78,19 @@ internal static class PictureEndpoints
             || library.FindBytes(Parse(digest)) is not { } bytes
         )
             return TypedResults.NotFound();
+        response.Headers.XContentTypeOptions = "nosniff";
         response.Headers.CacheControl = ForEver;
         response.Headers.ContentSecurityPolicy =
             "default-src 'none'; style-src 'unsafe-inline'; sandbox";
-        return TypedResults.File(bytes, type);
+        return TypedResults.File(bytes, Sniffed(bytes) ?? type);
     }
+
+    /// <summary>The media type that the first bytes of a picture tell.</summary>
+    private static string? Sniffed(ReadOnlySpan<byte> bytes) =>
+        bytes.Length > 4 && bytes[1..].StartsWith("PNG"u8) ? "image/png"
+        : bytes.StartsWith(new byte[] { 0xFF, 0xD8, 0xFF }) ? "image/jpeg"
+        : bytes.StartsWith("RIFF"u8) ? "image/webp"
+        : null;
 
     private static Digest Parse(string digest) =>
         Digest.TryParse(digest, out var parsed)

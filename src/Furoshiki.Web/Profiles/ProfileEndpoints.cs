@@ -1,8 +1,8 @@
+using System.Text.Json;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
-using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
 using Furoshiki.Store;
 using Furoshiki.Web.Desktops;
@@ -22,6 +22,9 @@ internal enum ReadinessState
     /// <summary>It can be put on.</summary>
     Ready,
 
+    /// <summary>It can be put on, but for what has no match on the desktop.</summary>
+    Partly,
+
     /// <summary>Some of its parts cannot be put on.</summary>
     Cannot,
 }
@@ -32,6 +35,7 @@ internal sealed record ReadinessView(ReadinessState State, string Words);
 /// <summary>A profile on the shelf, by its last saving.</summary>
 /// <param name="Ordinal">The saving's number in words, such as "4th".</param>
 /// <param name="Distance">How many parts differ from what is on now.</param>
+/// <param name="Screenshot">Where the screenshot is that is its picture; null if the drawing is.</param>
 internal sealed record ProfileCard(
     long Id,
     ProfileForm Profile,
@@ -43,18 +47,21 @@ internal sealed record ProfileCard(
     ReadinessView Readiness,
     int Distance,
     IReadOnlyList<string> Supplies,
-    DateTime? LastOn
+    DateTime? LastOn,
+    string? Screenshot
 );
 
 /// <summary>A saving in the list of a profile.</summary>
 /// <param name="Changes">What differs from the saving before it, in words; empty for the first.</param>
+/// <param name="Gaps">What belonged to it and could not be held.</param>
 internal sealed record SavingView(
     long Id,
     string Ordinal,
     string Look,
     string Note,
     DateTime SavedAt,
-    IReadOnlyList<DriftView> Changes
+    IReadOnlyList<DriftView> Changes,
+    IReadOnlyList<GapView> Gaps
 );
 
 /// <summary>A profile with all its savings, newest first.</summary>
@@ -66,12 +73,16 @@ internal sealed record ProfilePage(
 );
 
 /// <summary>A request to save what is on a desktop; as a new profile where there is a form, as the next saving of one where there is a profile.</summary>
+/// <param name="AsSaved">The kinds that stay as the last saving has them.</param>
+/// <param name="KeepSystem">Whether the content of the administrator's assets is kept too.</param>
 internal sealed record SaveRequest(
     long Desktop,
     ProfileForm? Form,
     long? Profile,
     string Note,
-    IReadOnlyList<string> Cover
+    IReadOnlyList<string> Cover,
+    IReadOnlyList<string> AsSaved,
+    bool KeepSystem
 );
 
 /// <summary>What was saved.</summary>
@@ -106,6 +117,7 @@ internal static class ProfileEndpoints
         DesktopRegister register,
         CardMaker cards,
         LookLibrary library,
+        IContentStore content,
         IDbContextFactory<FuroshikiDb> databases
     )
     {
@@ -132,14 +144,15 @@ internal static class ProfileEndpoints
                         [
                             .. Difference
                                 .Between(looks[i - 1], looks[i], library.FindTree)
-                                .Select(DriftView.Of),
-                        ]
+                                .Select(part => DriftView.Of(part, content)),
+                        ],
+                    GapsIn(one)
                 )
         );
         return new ProfilePage(
             cards.One(live, row),
             [.. views.Reverse()],
-            [.. looks[^1].Components.Select(PartView.Of)],
+            [.. looks[^1].Components.Select(part => PartView.Of(part, content))],
             [
                 .. live
                     .Map.Kinds.Select(kind => kind.Kind)
@@ -152,10 +165,11 @@ internal static class ProfileEndpoints
     private static SavedView Save(SaveRequest request, DesktopRegister register, Saver saver)
     {
         var desktop = register.Get(request.Desktop);
+        var choice = new SaveChoice(request.Note, request.Cover, request.AsSaved, request.KeepSystem);
         var saving = (request.Form, request.Profile) switch
         {
-            ({ } form, null) => saver.SaveNew(desktop, form, request.Note, request.Cover),
-            (null, { } profile) => saver.SaveNext(desktop, profile, request.Note, request.Cover),
+            ({ } form, null) => saver.SaveNew(desktop, form, choice),
+            (null, { } profile) => saver.SaveNext(desktop, profile, choice),
             _ => throw ProblemException.Field(
                 "name",
                 "Save either as a new profile or as the next saving of one."
@@ -163,6 +177,18 @@ internal static class ProfileEndpoints
         };
         return new SavedView(saving.ProfileId, saving.Id, saving.Number);
     }
+
+    private static IReadOnlyList<GapView> GapsIn(SavingRow saving) =>
+        [
+            .. JsonSerializer
+                .Deserialize<SavedGap[]>(saving.Gaps)!
+                .Select(gap => new GapView(
+                    gap.Kind,
+                    Kind.Get(gap.Kind).Title,
+                    PathText.Printable(gap.Path),
+                    gap.Reason
+                )),
+        ];
 
     private static ProfileForm Describe(
         long id,
@@ -185,13 +211,14 @@ internal static class ProfileEndpoints
 internal sealed class CardMaker(
     IDbContextFactory<FuroshikiDb> databases,
     LookLibrary library,
-    Core.Content.IContentStore content
+    MapLibrary maps,
+    IContentStore content
 )
 {
     public List<ProfileCard> All(LiveDesktop desktop)
     {
         using var db = databases.CreateDbContext();
-        var reading = library.ReadNow(desktop);
+        var sight = library.ReadNow(desktop);
         return
         [
             .. db
@@ -199,22 +226,25 @@ internal sealed class CardMaker(
                 .Include(one => one.Savings)
                 .OrderByDescending(one => one.LastOn)
                 .AsEnumerable()
-                .Select(row => Card(desktop, reading, row)),
+                .Select(row => Card(desktop, sight, row)),
         ];
     }
 
     public ProfileCard One(LiveDesktop desktop, ProfileRow row) =>
         Card(desktop, library.ReadNow(desktop), row);
 
-    private ProfileCard Card(LiveDesktop desktop, DesktopReading reading, ProfileRow row)
+    private ProfileCard Card(LiveDesktop desktop, Sight sight, ProfileRow row)
     {
         var saving = row.Savings.MaxBy(one => one.Number)!;
         var look = library.Get(Digest.Parse(saving.Look));
         var kinds = look.Components.Select(part => part.Kind).ToList();
-        var plan = new SwitchPlanner(desktop.Map, reading, desktop.Folder, content).Plan(
-            look,
-            kinds
-        );
+        var plan = new SwitchPlanner(
+            desktop.Map,
+            sight.Reading,
+            sight.View,
+            content,
+            maps.Get(Digest.Parse(saving.Map))
+        ).Plan(look, kinds);
         return new ProfileCard(
             row.Id,
             ProfileForm.Of(row),
@@ -226,7 +256,8 @@ internal sealed class CardMaker(
             Readiness(desktop, row, saving, plan),
             plan.Steps.Length + plan.Refused.Length,
             [.. SuppliesOf(look)],
-            row.LastOn is { } on ? DateTime.SpecifyKind(on, DateTimeKind.Utc) : null
+            row.LastOn is { } on ? DateTime.SpecifyKind(on, DateTimeKind.Utc) : null,
+            row.Screenshot is { } picture ? $"/api/content/{picture}/{Screenshots.FileName}" : null
         );
     }
 
@@ -242,6 +273,8 @@ internal sealed class CardMaker(
                 ReadinessState.Cannot,
                 $"{Count(plan.Refused.Length, "part")} cannot go on"
             );
+        if (plan.Steps.IsEmpty && plan.Same.IsEmpty)
+            return new ReadinessView(ReadinessState.Cannot, "No part of it has a match here");
         if (plan.Steps.IsEmpty)
             return new ReadinessView(ReadinessState.On, "On now");
         return desktop.SavingOnId == saving.Id
@@ -251,6 +284,11 @@ internal sealed class CardMaker(
                 )
             : row.Savings.FirstOrDefault(one => one.Id == desktop.SavingOnId) is { } on
                 ? new ReadinessView(ReadinessState.Drifted, $"{Saver.Ordinal(on.Number)} is on")
+            : plan.Losses.Length > 0
+                ? new ReadinessView(
+                    ReadinessState.Partly,
+                    $"Ready but for {Count(plan.Losses.Select(loss => loss.Kind).Distinct().Count(), "part")}"
+                )
             : new ReadinessView(ReadinessState.Ready, "Ready here");
     }
 

@@ -1,11 +1,28 @@
 using System.Text.Json;
-using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Reading;
 using Furoshiki.Store;
 using Furoshiki.Web.Desktops;
 using Furoshiki.Web.SafeStates;
 using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.Web.Profiles;
+
+/// <summary>What of a desktop is saved, and how.</summary>
+/// <param name="Note">What the person noted.</param>
+/// <param name="Cover">The kinds that the profile takes charge of.</param>
+/// <param name="AsSaved">The kinds that stay as the profile's last saving has them.</param>
+/// <param name="KeepSystem">Whether the content of the administrator's assets is kept too, and not only their fingerprint.</param>
+internal sealed record SaveChoice(
+    string Note,
+    IReadOnlyCollection<string> Cover,
+    IReadOnlyCollection<string> AsSaved,
+    bool KeepSystem
+);
+
+/// <summary>Something that belonged to a saving and could not be held.</summary>
+internal sealed record SavedGap(string Kind, string Path, string Reason);
 
 /// <summary>Takes what is on a desktop as a profile's saving.</summary>
 internal sealed class Saver(
@@ -20,8 +37,7 @@ internal sealed class Saver(
     public SavingRow SaveNew(
         LiveDesktop desktop,
         ProfileForm form,
-        string note,
-        IReadOnlyCollection<string> cover
+        SaveChoice choice
     )
     {
         using var db = databases.CreateDbContext();
@@ -34,7 +50,7 @@ internal sealed class Saver(
             Tags = "",
         };
         form.Checked(db, null).WriteTo(row);
-        var saving = Capture(desktop, note, cover, 1);
+        var saving = Capture(desktop, choice, null);
         row.Savings.Add(saving);
         db.Profiles.Add(row);
         db.SaveChanges();
@@ -46,16 +62,15 @@ internal sealed class Saver(
     public SavingRow SaveNext(
         LiveDesktop desktop,
         long profile,
-        string note,
-        IReadOnlyCollection<string> cover
+        SaveChoice choice
     )
     {
         using var db = databases.CreateDbContext();
         var row =
             db.Profiles.Include(one => one.Savings).FirstOrDefault(one => one.Id == profile)
             ?? throw ProblemException.NotFound("This profile");
-        var saving = Capture(desktop, note, cover, row.Savings.Max(one => one.Number) + 1);
         var last = row.Savings.MaxBy(one => one.Number)!;
+        var saving = Capture(desktop, choice, last);
         if (last.Look == saving.Look)
             throw ProblemException.Field(
                 "note",
@@ -80,36 +95,46 @@ internal sealed class Saver(
             }
         );
 
-    private SavingRow Capture(
-        LiveDesktop desktop,
-        string note,
-        IReadOnlyCollection<string> cover,
-        int number
-    )
+    private SavingRow Capture(LiveDesktop desktop, SaveChoice choice, SavingRow? last)
     {
-        var reading = library.ReadNow(desktop);
-        if (cover.Count == 0)
+        var reading = library.ReadNow(desktop).Reading;
+        if (choice.Cover.Count == 0)
             throw ProblemException.Field("cover", "A profile covers at least one part.");
-        foreach (var kind in cover)
-        {
-            var part =
-                reading.Parts.FirstOrDefault(one => one.Kind == kind)
-                ?? throw ProblemException.Field("cover", $"This desktop has no part '{kind}'.");
-            if (part.Component is null)
-                throw ProblemException.Field(
-                    "cover",
-                    $"{Kind.Get(kind).Title} cannot be saved: {part.File} could not be read. {part.Reason}"
-                );
-        }
-        var look = reading.Look.Only(cover);
-        shelf.KeepLook(desktop, look);
+        foreach (var kind in choice.Cover)
+            if (reading.Parts.All(one => one.Kind != kind))
+                throw ProblemException.Field("cover", $"This desktop has no part '{kind}'.");
+        var covered = reading.Parts.Where(part => choice.Cover.Contains(part.Kind)).ToList();
+        var fresh = covered.Where(part => !choice.AsSaved.Contains(part.Kind)).ToList();
+        var look = Look.Of(
+            fresh
+                .Select(part => part.Component)
+                .OfType<Component>()
+                .Concat(Kept(last, choice.AsSaved.Intersect(choice.Cover)))
+        );
+        if (!look.Components.Any())
+            throw ProblemException.Field(
+                "cover",
+                $"Nothing of it can be saved: {fresh[0].File} could not be read. {fresh[0].Reason}"
+            );
+        shelf.KeepLook(desktop, look, choice.KeepSystem);
         return new SavingRow
         {
-            Number = number,
+            Number = (last?.Number ?? 0) + 1,
             Look = look.Digest.Hex,
+            Map = desktop.MapDigest.Hex,
             Cover = JsonSerializer.Serialize(look.Components.Select(part => part.Kind)),
-            Note = note.Trim(),
+            Gaps = JsonSerializer.Serialize(fresh.SelectMany(GapsOf)),
+            Note = choice.Note.Trim(),
             SavedAt = clock.GetUtcNow().UtcDateTime,
         };
     }
+
+    private IEnumerable<Component> Kept(SavingRow? last, IEnumerable<string> kinds) =>
+        last is null ? [] : library.Get(Digest.Parse(last.Look)).Only(kinds).Components;
+
+    /// <summary>What of a part is not in the saving, which says so for ever after.</summary>
+    private static IEnumerable<SavedGap> GapsOf(PartReading part) =>
+        part.Component is null
+            ? [new SavedGap(part.Kind, part.File!, part.Reason!)]
+            : part.Gaps.Select(gap => new SavedGap(part.Kind, gap.Path, gap.Reason));
 }

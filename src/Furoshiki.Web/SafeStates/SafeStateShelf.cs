@@ -47,13 +47,13 @@ internal sealed class SafeStateShelf(
     /// <summary>Keeps a safe state whose files are in the content store already.</summary>
     public long Keep(LiveDesktop desktop, Tree tree, Look look, string reason)
     {
-        KeepLook(desktop, look);
+        KeepLook(desktop, look, keepSystem: false);
         using var db = databases.CreateDbContext();
-        var files = tree.Entries.Values.Where(state => state.Type == FileType.File).ToList();
+        var files = tree.All.Select(one => one.Value).Where(state => state.Type == FileType.File).ToList();
         var row = new SafeStateRow
         {
             DesktopId = desktop.Id,
-            Tree = content.Put(tree.ToBytes()).Hex,
+            Tree = tree.Digest.Hex,
             Look = look.Digest.Hex,
             Reason = reason,
             MadeAt = clock.GetUtcNow().UtcDateTime,
@@ -81,35 +81,34 @@ internal sealed class SafeStateShelf(
         );
     }
 
-    /// <summary>Keeps a look and the trees and files it names, so that its picture can be drawn later.</summary>
-    public void KeepLook(LiveDesktop desktop, Look look)
+    /// <summary>
+    /// Keeps a look with the content of the person's assets; of the administrator's their fingerprints, and their content only if
+    /// that is wanted.
+    /// </summary>
+    public void KeepLook(LiveDesktop desktop, Look look, bool keepSystem)
     {
+        using var batch = content.Begin();
         foreach (var asset in look.Components.SelectMany(part => part.Assets))
         {
-            if (
-                asset is not { Content: { } digest, Path: { } place }
-                || content.SizeOf(digest) is not null
-            )
+            if (asset is not { Content: { } digest, Path: { } place } || batch.HoldsAll(digest))
                 continue;
-            var path = desktop.Map.FindPath(place)!.FromRoot;
-            if (!asset.IsFolder)
-            {
-                KeepFile(desktop, path, digest);
+            // A part that stays as it was saved has its assets where its desktop has them: held, or known by fingerprint.
+            if (desktop.Map.FindPath(place) is not { } path)
                 continue;
-            }
-            var tree = library.FindTree(digest) ?? throw Changed(path);
-            foreach (var (inside, state) in tree.Entries)
-                if (state.Content is { } file && content.SizeOf(file) is null)
-                    KeepFile(desktop, $"{path}/{inside}", file);
-            content.Put(tree.ToBytes());
+            var keeps = keepSystem || path.Place.IsPersons;
+            if (asset.IsFolder && library.FindTree(digest) is { } tree)
+                batch.PutTree(tree, keeps ? (inside, state) => KeepFile(batch, desktop, $"{path.FromRoot}/{inside}", state.Content) : null);
+            else if (!asset.IsFolder && keeps)
+                KeepFile(batch, desktop, path.FromRoot, digest);
         }
-        content.Put(look.Bytes);
+        batch.Put(look.Bytes.Span);
+        batch.Commit();
     }
 
-    private void KeepFile(LiveDesktop desktop, string path, Digest expected)
+    private static void KeepFile(IContentBatch batch, LiveDesktop desktop, string path, Digest? expected)
     {
-        using var bytes = File.OpenRead(desktop.Folder.PathOf(path));
-        if (content.Put(bytes) != expected)
+        using var bytes = desktop.Folder.OpenRead(path);
+        if (batch.Put(bytes) != expected)
             throw Changed(path);
     }
 

@@ -22,7 +22,8 @@ internal enum TargetKind
 }
 
 /// <summary>What a plan leads to.</summary>
-internal sealed record Target(TargetKind Kind, long Id);
+/// <param name="Kinds">The kinds of a saving that are put on; null for all.</param>
+internal sealed record Target(TargetKind Kind, long Id, IReadOnlyList<string>? Kinds = null);
 
 /// <summary>A part in a plan.</summary>
 internal sealed record StepView(
@@ -40,6 +41,9 @@ internal sealed record StepGroup(Shows Shows, IReadOnlyList<StepView> Steps);
 /// <summary>A part that cannot be put on.</summary>
 internal sealed record RefusedView(string Kind, string Title, string Reason);
 
+/// <summary>Something that has no match on the desktop.</summary>
+internal sealed record LossView(string Kind, string Title, string What, string Reason);
+
 /// <summary>A path and what stood there when the plan was made: a digest over its state, or "absent".</summary>
 internal sealed record MadeFromView(string Path, string State);
 
@@ -56,6 +60,7 @@ internal sealed record PlanView(
     string NextLook,
     IReadOnlyList<StepGroup> Groups,
     IReadOnlyList<RefusedView> Refused,
+    IReadOnlyList<LossView> Losses,
     IReadOnlyList<string> Same,
     IReadOnlyList<string> LeftAlone,
     IReadOnlyList<DriftView> Unsaved,
@@ -75,7 +80,7 @@ internal sealed record ReadyPlan(
     string Name,
     string Caption,
     long? SavingAfter,
-    string NowLook
+    Sight Sight
 );
 
 /// <summary>Makes plans from what stands on the disk.</summary>
@@ -83,9 +88,10 @@ internal sealed class PlanMaker(
     IDbContextFactory<FuroshikiDb> databases,
     DesktopRegister register,
     LookLibrary library,
+    MapLibrary maps,
     IContentStore content,
     SafeStateShelf safeStates,
-    NowReader now
+    NowReader nowReader
 )
 {
     public ReadyPlan Make(long desktopId, Target target)
@@ -99,21 +105,21 @@ internal sealed class PlanMaker(
     public PlanView View(ReadyPlan ready)
     {
         var (desktop, plan) = (ready.Desktop, ready.Plan);
-        var reading = library.ReadNow(desktop);
+        var now = ready.Sight.Reading.Look;
         var leftAlone = plan
-            .LeftAlone.Select(kind => reading.Look[kind])
-            .Concat(plan.Refused.Select(part => reading.Look[part.Kind]));
+            .LeftAlone.Select(kind => now[kind])
+            .Concat(plan.Refused.Select(part => now[part.Kind]));
         var next = Core.Looks.Look.Of(
             plan.Wanted.Components.Concat(leftAlone.OfType<Core.Looks.Component>())
         );
         library.Remember(next);
-        var drift = now.DriftOf(desktop, reading);
+        var drift = nowReader.DriftOf(desktop, ready.Sight);
         return new PlanView(
             ready.Target,
             ready.Name,
             ready.Caption,
             drift.On?.Profile!.Name ?? "Now",
-            ready.NowLook,
+            now.Digest.Hex,
             next.Digest.Hex,
             [
                 .. plan
@@ -128,15 +134,23 @@ internal sealed class PlanMaker(
                     part.Reason
                 )),
             ],
+            [
+                .. plan.Losses.Select(loss => new LossView(
+                    loss.Kind,
+                    Kind.Get(loss.Kind).Title,
+                    loss.What,
+                    loss.Reason
+                )),
+            ],
             [.. plan.Same.Select(kind => Kind.Get(kind).Title)],
             [.. plan.LeftAlone.Select(kind => Kind.Get(kind).Title)],
-            [.. drift.Parts.Select(DriftView.Of)],
+            [.. drift.Parts.Select(part => DriftView.Of(part, content))],
             desktop
                 .Folder.ManagedTree(desktop.Map)
-                .Entries.Values.Count(state => state.Type == FileType.File),
-            [.. plan.Changes.Select(change => change.Path)],
+                .All.Count(one => one.Value.Type == FileType.File),
+            [.. plan.Changes.Select(change => PathText.Printable(change.Path))],
             plan.Fingerprint.Hex,
-            [.. States(plan).Select(state => new MadeFromView(state.Key, Mark(state.Value)))]
+            [.. States(plan).Select(state => new MadeFromView(PathText.Printable(state.Key), Mark(state.Value)))]
         );
     }
 
@@ -151,7 +165,7 @@ internal sealed class PlanMaker(
             return [];
         var then = madeFrom.ToDictionary(one => one.Path, one => one.State);
         var states = States(today.Plan)
-            .Select(state => new MadeFromView(state.Key, Mark(state.Value)));
+            .Select(state => new MadeFromView(PathText.Printable(state.Key), Mark(state.Value)));
         var changed = states
             .Where(state => then.GetValueOrDefault(state.Path) != state.State)
             .Select(state => state.Path)
@@ -168,20 +182,28 @@ internal sealed class PlanMaker(
                 .FirstOrDefault(one => one.Id == target.Id)
             ?? throw ProblemException.NotFound("This saving");
         var look = library.Get(Digest.Parse(row.Look));
-        var reading = library.ReadNow(desktop);
-        var cover = look.Components.Select(part => part.Kind).ToList();
-        var plan = new SwitchPlanner(desktop.Map, reading, desktop.Folder, content).Plan(
-            look,
-            cover
-        );
+        var sight = library.ReadNow(desktop);
+        var cover = look
+            .Components.Select(part => part.Kind)
+            .Where(kind => target.Kinds is null || target.Kinds.Contains(kind))
+            .ToList();
+        var plan = new SwitchPlanner(
+            desktop.Map,
+            sight.Reading,
+            sight.View,
+            content,
+            maps.Get(Digest.Parse(row.Map))
+        ).Plan(look, cover);
         return new ReadyPlan(
             desktop,
             target,
             plan,
             row.Profile!.Name,
-            $"{Saver.Ordinal(row.Number)} saving",
-            row.Id,
-            reading.Look.Digest.Hex
+            target.Kinds is null
+                ? $"{Saver.Ordinal(row.Number)} saving"
+                : $"{Saver.Ordinal(row.Number)} saving, {cover.Count} of its parts",
+            target.Kinds is null ? row.Id : desktop.SavingOnId,
+            sight
         );
     }
 
@@ -190,11 +212,11 @@ internal sealed class PlanMaker(
         var row = safeStates.Get(target.Id);
         if (row.DesktopId != desktop.Id)
             throw ProblemException.NotFound("This safe state");
-        var reading = library.ReadNow(desktop);
+        var sight = library.ReadNow(desktop);
         var (then, tree) = safeStates.Open(desktop, row);
         foreach (
             var file in tree
-                .Entries.Values.Select(state => state.Content)
+                .All.Select(one => one.Value.Content)
                 .OfType<Digest>()
                 .Distinct()
         )
@@ -207,7 +229,7 @@ internal sealed class PlanMaker(
                 );
         var plan = GoBackPlanner.Plan(
             desktop.Map,
-            reading,
+            sight.Reading,
             desktop.Folder.ManagedTree(desktop.Map),
             then,
             tree,
@@ -220,7 +242,7 @@ internal sealed class PlanMaker(
             row.Reason,
             "safe state",
             row.SavingOnId,
-            reading.Look.Digest.Hex
+            sight
         );
     }
 
@@ -234,7 +256,7 @@ internal sealed class PlanMaker(
                     $"{one.Title}: {DifferenceWords.FromTo(step.Difference.Kind, one)}"
                 ),
             ],
-            step.Files,
+            [.. step.Files.Select(PathText.Printable)],
             step.Notes
         );
 
@@ -248,5 +270,5 @@ internal sealed class PlanMaker(
     private static string Mark(FileState? state) =>
         state is null
             ? "absent"
-            : Digest.Of(Tree.Of([KeyValuePair.Create("", state)]).ToBytes()).Short;
+            : Tree.Of([KeyValuePair.Create("-", state)]).Digest.Short;
 }

@@ -114,6 +114,7 @@ internal sealed class SwitchRuns(
     SafeStateShelf safeStates,
     DesktopRegister register,
     LookLibrary library,
+    Sessions sessions,
     ILogger<SwitchRuns> log
 )
 {
@@ -139,7 +140,8 @@ internal sealed class SwitchRuns(
         var (plan, desktop) = (run.Plan.Plan, run.Plan.Desktop);
         var (done, total) = (0, plan.Changes.Length);
         long? safeState = null;
-        var before = library.ReadNow(desktop).Look;
+        var before = library.ReadNow(desktop).Reading.Look;
+        var faults = sessions.FaultsOf(desktop.Id);
         var transaction = new SwitchTransaction(
             desktop.Id,
             desktop.Folder,
@@ -150,7 +152,11 @@ internal sealed class SwitchRuns(
         {
             SafeStateMade = tree =>
                 safeState = safeStates.Keep(desktop, tree, before, $"Before {run.Plan.Name}"),
-            At = point => Report(point),
+            At = point =>
+            {
+                Report(point);
+                faults.RaiseAt(point);
+            },
         };
         RunResult result;
         try
@@ -173,7 +179,7 @@ internal sealed class SwitchRuns(
         {
             result = new RunResult(
                 false,
-                $"{refused.Message} {string.Join(", ", refused.Paths)}".Trim(),
+                $"{refused.Message} {string.Join(", ", refused.Paths.Select(PathText.Printable))}".Trim(),
                 NothingChanged,
                 null,
                 []
@@ -209,7 +215,7 @@ internal sealed class SwitchRuns(
     /// <summary>Reads the desktop again and tells of each part whether it took.</summary>
     private List<PartResult> Check(SwitchPlan plan, LiveDesktop desktop)
     {
-        var reading = library.ReadNow(desktop);
+        var reading = library.ReadNow(desktop).Reading;
         return
         [
             .. plan.Steps.Select(step => Check(step, plan.Wanted, reading)),

@@ -13,6 +13,38 @@ export interface paths {
         };
         get: operations["listDesktops"];
         put?: never;
+        post: operations["registerDesktop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lookAtFolder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["openDesktop"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -36,31 +68,95 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/profiles": {
+    "/api/desktops/{id}/changes": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["listProfiles"];
+        get: operations["followDesktop"];
         put?: never;
-        post: operations["save"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/profiles/{id}": {
+    "/api/desktops/{id}/session": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["openProfile"];
-        put: operations["describeProfile"];
+        get?: never;
+        put?: never;
+        post: operations["tellSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setFaults"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/other-program": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["editAsOtherProgram"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/maps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listMaps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listFolders"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -127,6 +223,54 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profiles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listProfiles"];
+        put?: never;
+        post: operations["save"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profiles/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["openProfile"];
+        put: operations["describeProfile"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profiles/{id}/screenshot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["attachScreenshot"];
+        post?: never;
+        delete: operations["removeScreenshot"];
         options?: never;
         head?: never;
         patch?: never;
@@ -200,11 +344,15 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** @description An asset of a part: where it stood, and the start of its digest; both null if it was not found. */
+        /** @description An asset of a part. */
         AssetView: {
             name: string;
+            /** @description Where it stood; null if it was not found. */
             path: null | string;
+            /** @description The start of its digest; null if nothing stood there. */
             digest: null | string;
+            /** @description Whether its content is kept; if not, only its fingerprint is. */
+            isCarried: boolean;
         };
         /** @description One look's cell in a row. */
         CellView: {
@@ -219,12 +367,26 @@ export interface components {
              */
             distance: null | number;
         };
+        /** @description A setting that is another than it was. */
+        ChangedSettingView: {
+            title: string;
+            words: string;
+        };
         /** @description Looks side by side; the first is what the others are held against. */
         ComparisonView: {
             sides: components["schemas"]["SideView"][];
             rows: components["schemas"]["PartRowView"][];
             /** Format: int32 */
             differing: number;
+        };
+        /** @description A desktop with what its map found, and its session where it is simulated. */
+        DesktopPage: {
+            desktop: components["schemas"]["DesktopView"];
+            folder: string;
+            report: components["schemas"]["FolderReport"];
+            /** @description The programs that show parts only after they start again. */
+            programs: string[];
+            faults: components["schemas"]["DiskFaults"];
         };
         /** @description A desktop in the chooser. */
         DesktopView: {
@@ -234,26 +396,142 @@ export interface components {
             platform: string;
             version: string;
             screens: components["schemas"]["Screen"][];
+            isSimulated: boolean;
+        };
+        /** @description What is wrong with a simulated desktop's disk. */
+        DiskFaults: {
+            /** @description What the path of a file has in it whose writing is refused; null for none. */
+            refuses: null | string;
+            /** @description Whether there is no room for anything new. */
+            isFull: boolean;
         };
         /** @description What changed in a part since the saving that is on. */
         DriftView: {
             kind: string;
             title: string;
             words: string;
+            settings: components["schemas"]["ChangedSettingView"][];
+            files: components["schemas"]["FileView"][];
+        };
+        /** @description A file that is another than it was. */
+        FileView: {
+            path: string;
+            /** @description What it was, in words. */
+            before: string;
+            /** @description What it is, in words. */
+            now: string;
+            /** @description The digest of what it was, if it is a picture whose content is at hand. */
+            beforeContent: null | string;
+            /** @description The digest of what it is, if it is a picture. */
+            nowContent: null | string;
+        };
+        /** @description A folder with a map: one of those that can be chosen, or a text of one's own. */
+        FolderChoice: {
+            folder: string;
+            map: null | string;
+            mapText: null | string;
+        };
+        /** @description What a map finds in a folder. */
+        FolderReport: {
+            platform: string;
+            kinds: components["schemas"]["FoundView"][];
+        };
+        /** @description A folder that a person can choose, with the folders in it. */
+        FolderView: {
+            /** @description Its full path; null above the roots that the start command allows. */
+            path: null | string;
+            /** @description The folder above it; null for a root. */
+            parent: null | string;
+            folders: string[];
+        };
+        /**
+         * @description How a part of a map was found in a folder.
+         * @enum {unknown}
+         */
+        Found: "Set" | "NotSet" | "Unread";
+        /** @description What a map found of a kind. */
+        FoundView: {
+            kind: string;
+            title: string;
+            found: components["schemas"]["Found"];
+            words: string;
+            /**
+             * Format: int32
+             * @description How many of its settings are set.
+             */
+            settings: number;
+            /**
+             * Format: int32
+             * @description How many settings the map has a place for.
+             */
+            places: number;
+            /** @description Its settings files and whole files, by path. */
             files: string[];
+            /** @description Assets that are named and not there. */
+            missing: string[];
+            /** @description What cannot be held, and why. */
+            gaps: string[];
+        };
+        /** @description Something of a part that stands on the disk and cannot be held. */
+        GapView: {
+            kind: string;
+            title: string;
+            path: string;
+            reason: string;
+        };
+        /** @description Something that has no match on the desktop. */
+        LossView: {
+            kind: string;
+            title: string;
+            what: string;
+            reason: string;
         };
         /** @description A path and what stood there when the plan was made: a digest over its state, or "absent". */
         MadeFromView: {
             path: string;
             state: string;
         };
+        /** @description A map that can be chosen. */
+        MapView: {
+            name: string;
+            platform: string;
+            description: string;
+            /** Format: int32 */
+            kinds: number;
+        };
+        /** @description A desktop to register. */
+        NewDesktop: {
+            name: string;
+            choice: components["schemas"]["FolderChoice"];
+            version: string;
+            screens: components["schemas"]["Screen"][];
+        };
+        /** @description A part of which something else shows than what is set. */
+        NotShowingView: {
+            kind: string;
+            title: string;
+            /** @description What is set, in words. */
+            set: string;
+            /** @description What shows, in words. */
+            showing: string;
+            until: null | components["schemas"]["Shows"];
+            /** @description The program that has to start again; null if none. */
+            program: null | string;
+        };
         /** @description A desktop as it is. */
         NowView: {
             desktop: components["schemas"]["DesktopView"];
+            /** @description What is set. */
             look: string;
+            /** @description What shows; the same as what is set where nothing is known of the session. */
+            showing: string;
             on: null | components["schemas"]["OnView"];
             drift: components["schemas"]["DriftView"][];
+            /** @description The parts of which something else shows than what is set. */
+            notShowing: components["schemas"]["NotShowingView"][];
             unread: components["schemas"]["UnreadView"][];
+            /** @description What stands in the parts' files and cannot be held. */
+            gaps: components["schemas"]["GapView"][];
             notFound: string[];
             parts: components["schemas"]["PartView"][];
             wayBack: null | components["schemas"]["SafeStateView"];
@@ -270,6 +548,20 @@ export interface components {
             nextOrdinal: string;
             look: string;
         };
+        /** @description What another program edited. */
+        OtherEditView: {
+            path: string;
+            words: string;
+        };
+        /** @description Asks for an edit of a part by another program. */
+        OtherProgramRequest: {
+            kind: string;
+        };
+        /**
+         * @description How parts are grouped for people.
+         * @enum {unknown}
+         */
+        PartGroup: "Surface" | "Windows" | "Symbols" | "Furniture" | "Session";
         /**
          * @description What became of a part.
          * @enum {unknown}
@@ -294,10 +586,13 @@ export interface components {
         PartView: {
             kind: string;
             title: string;
+            group: components["schemas"]["PartGroup"];
             words: string;
             swatches: string[];
             assets: components["schemas"]["AssetView"][];
         };
+        /** @enum {unknown} */
+        PictureScene: "Desktop" | "Menu" | "Files" | "Terminal" | "Settings" | "SignIn" | "StartUp" | "Lock" | null;
         /** @description A look as a picture: each screen as SVG, its cloth as SVG, and its accent. */
         PictureView: {
             screens: components["schemas"]["ScreenPicture"][];
@@ -315,6 +610,7 @@ export interface components {
             nextLook: string;
             groups: components["schemas"]["StepGroup"][];
             refused: components["schemas"]["RefusedView"][];
+            losses: components["schemas"]["LossView"][];
             same: string[];
             leftAlone: string[];
             /** @description What drifted and is in no saving: the safe state keeps it. */
@@ -358,6 +654,8 @@ export interface components {
             supplies: string[];
             /** Format: date-time */
             lastOn: null | string;
+            /** @description Where the screenshot is that is its picture; null if the drawing is. */
+            screenshot: null | string;
         };
         /** @description What a person says of a profile. */
         ProfileForm: {
@@ -378,7 +676,7 @@ export interface components {
          * @description How a look stands to a desktop.
          * @enum {unknown}
          */
-        ReadinessState: "On" | "Drifted" | "Ready" | "Cannot";
+        ReadinessState: "On" | "Drifted" | "Ready" | "Partly" | "Cannot";
         /** @description How a look stands to a desktop, with the words for it. */
         ReadinessView: {
             state: components["schemas"]["ReadinessState"];
@@ -445,6 +743,10 @@ export interface components {
             profile: null | number;
             note: string;
             cover: string[];
+            /** @description The kinds that stay as the last saving has them. */
+            asSaved: string[];
+            /** @description Whether the content of the administrator's assets is kept too. */
+            keepSystem: boolean;
         };
         /** @description What was saved. */
         SavedView: {
@@ -466,6 +768,8 @@ export interface components {
             savedAt: string;
             /** @description What differs from the saving before it, in words; empty for the first. */
             changes: components["schemas"]["DriftView"][];
+            /** @description What belonged to it and could not be held. */
+            gaps: components["schemas"]["GapView"][];
         };
         /** @description A screen of a desktop. */
         Screen: {
@@ -491,16 +795,23 @@ export interface components {
             height: number;
             svg: string;
         };
+        /**
+         * @description What a simulated desktop can be told to do.
+         * @enum {unknown}
+         */
+        SessionAction: "SignIn" | "Restart" | "RestartProgram";
+        /** @description What a simulated desktop is told to do. */
+        SessionRequest: {
+            action: components["schemas"]["SessionAction"];
+            program: null | string;
+        };
         /** @description A setting in all looks. */
         SettingRowView: {
             title: string;
             cells: components["schemas"]["CellView"][];
         };
-        /**
-         * @description When the effect of a change can be seen.
-         * @enum {unknown}
-         */
-        Shows: "AtOnce" | "AfterProgramRestart" | "AfterSignIn" | "AfterRestart";
+        /** @enum {unknown} */
+        Shows: "AtOnce" | "AfterProgramRestart" | "AfterSignIn" | "AfterRestart" | null;
         /** @description A look that is compared. */
         SideView: {
             /** @description How it was asked for: "now", or "saving-" and the saving's number. */
@@ -521,6 +832,12 @@ export interface components {
         };
         SseItemOfRunProgress: {
             data?: components["schemas"]["RunProgress"];
+            eventType?: null | string;
+            eventId?: null | string;
+            reconnectionInterval?: null | string;
+        };
+        SseItemOfstring: {
+            data?: null | string;
             eventType?: null | string;
             eventId?: null | string;
             reconnectionInterval?: null | string;
@@ -555,6 +872,8 @@ export interface components {
             kind: components["schemas"]["TargetKind"];
             /** Format: int64 */
             id: number;
+            /** @description The kinds of a saving that are put on; null for all. */
+            kinds?: null | string[];
         };
         /**
          * @description What a plan leads to: a saving, or a safe state.
@@ -597,6 +916,94 @@ export interface operations {
             };
         };
     };
+    registerDesktop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewDesktop"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesktopView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    lookAtFolder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FolderChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolderReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    openDesktop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesktopPage"];
+                };
+            };
+        };
+    };
     readNow: {
         parameters: {
             query?: never;
@@ -616,6 +1023,265 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["NowView"];
                 };
+            };
+        };
+    };
+    followDesktop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["SseItemOfstring"];
+                };
+            };
+        };
+    };
+    tellSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    setFaults: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DiskFaults"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiskFaults"];
+                };
+            };
+        };
+    };
+    editAsOtherProgram: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OtherProgramRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OtherEditView"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listMaps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MapView"][];
+                };
+            };
+        };
+    };
+    listFolders: {
+        parameters: {
+            query?: {
+                path?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolderView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    compare: {
+        parameters: {
+            query: {
+                look: string[];
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonView"];
+                };
+            };
+        };
+    };
+    listSafeStates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SafeStateView"][];
+                };
+            };
+        };
+    };
+    drawLook: {
+        parameters: {
+            query: {
+                desktop: number;
+                scene?: components["schemas"]["PictureScene"];
+            };
+            header?: never;
+            path: {
+                digest: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureView"];
+                };
+            };
+        };
+    };
+    loadContent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                digest: string;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -733,31 +1399,42 @@ export interface operations {
             };
         };
     };
-    compare: {
+    attachScreenshot: {
         parameters: {
-            query: {
-                look: string[];
-            };
+            query?: never;
             header?: never;
             path: {
                 id: number;
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "image/png": string;
+                "image/jpeg": string;
+                "image/webp": string;
+            };
+        };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ComparisonView"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
     };
-    listSafeStates: {
+    removeScreenshot: {
         parameters: {
             query?: never;
             header?: never;
@@ -768,55 +1445,8 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SafeStateView"][];
-                };
-            };
-        };
-    };
-    drawLook: {
-        parameters: {
-            query: {
-                desktop: number;
-            };
-            header?: never;
-            path: {
-                digest: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PictureView"];
-                };
-            };
-        };
-    };
-    loadContent: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                digest: string;
-                name: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Not Found */
-            404: {
+            /** @description No Content */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };

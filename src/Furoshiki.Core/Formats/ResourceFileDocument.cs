@@ -1,0 +1,176 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text;
+
+namespace Furoshiki.Core.Formats;
+
+/// <summary>
+/// An X resource file (X Window System, "Xlib, C Language X Interface", 15.1): "name: value" lines, whose names may have the
+/// wildcards '*' and '?', comments that start with '!', directives that start with '#', a backslash before a line end that
+/// carries the value on. An address is a name as the file has it, wildcards and all.
+/// </summary>
+public sealed class ResourceFileDocument : SettingsDocument
+{
+    private readonly string _text;
+    private readonly ImmutableArray<Entry> _entries;
+
+    private ResourceFileDocument(string text)
+    {
+        _text = text;
+        _entries = [.. Entries(text)];
+    }
+
+    private sealed record Entry(
+        string Name,
+        int Number,
+        int Start,
+        int ValueStart,
+        int ValueEnd,
+        int NextStart
+    );
+
+    /// <summary>The format by which desktop maps ask for resource files.</summary>
+    public static SettingsFormat Format { get; } =
+        new(
+            "resource file",
+            Open,
+            path =>
+                path.Length > 0 && !path.Any(c => char.IsWhiteSpace(c) || c is ':' or '!' or '#')
+                    ? null
+                    : "it is no name of a resource"
+        );
+
+    /// <summary>Reads a resource file. A line that is none of a resource file's is kept and means nothing, as in X.</summary>
+    public static SettingsDocument Open(ReadOnlyMemory<byte> bytes) =>
+        new ResourceFileDocument(LosslessText.FromBytes(bytes.Span));
+
+    /// <inheritdoc />
+    public override ReadOnlyMemory<byte> Bytes => LosslessText.ToBytes(_text);
+
+    /// <inheritdoc />
+    public override NativeValue? Get(Address address)
+    {
+        if (Find(address) is not { } entry)
+            return null;
+        var value = Unescape(Utf8Text.Checked(_text[entry.ValueStart..entry.ValueEnd]));
+        return NativeValue.Untyped(value, []);
+    }
+
+    /// <inheritdoc />
+    public override SettingsDocument Set(Address address, NativeValue value)
+    {
+        var raw = Escape(value.SingleContent());
+        if (Find(address) is { } entry)
+            return new ResourceFileDocument(
+                string.Concat(_text.AsSpan(0, entry.ValueStart), raw, _text.AsSpan(entry.ValueEnd))
+            );
+        var end = _text.Contains("\r\n", StringComparison.Ordinal) ? "\r\n" : "\n";
+        var missingEnd = _text.Length > 0 && _text[^1] != '\n' ? end : "";
+        return new ResourceFileDocument($"{_text}{missingEnd}{address.Path}: {raw}{end}");
+    }
+
+    /// <inheritdoc />
+    public override SettingsDocument Remove(Address address) =>
+        Find(address) is { } entry
+            ? new ResourceFileDocument(_text.Remove(entry.Start, entry.NextStart - entry.Start))
+            : this;
+
+    private Entry? Find(Address address)
+    {
+        if (address.List is not null)
+            throw NoLists();
+        var found = _entries.Where(entry => entry.Name == address.Path).Take(2).ToList();
+        return found.Count < 2
+            ? found.FirstOrDefault()
+            : throw new SettingsFileException(
+                $"The resource '{address.Path}' stands twice, in lines {found[0].Number} and {found[1].Number}."
+            );
+    }
+
+    private static IEnumerable<Entry> Entries(string text)
+    {
+        var (start, number) = (0, 1);
+        while (start < text.Length)
+        {
+            var (end, next, lines) = LogicalLine(text, start, isPlain: text[start] is '!' or '#');
+            var colon = text.IndexOf(':', start, end - start);
+            if (text[start] is not ('!' or '#') && colon > start)
+            {
+                var valueStart = colon + 1;
+                while (valueStart < end && text[valueStart] is ' ' or '\t')
+                    valueStart++;
+                var name = text[start..colon].Trim();
+                if (name.Length > 0)
+                    yield return new Entry(name, number, start, valueStart, end, next);
+            }
+            (start, number) = (next, number + lines);
+        }
+    }
+
+    /// <summary>A line with those that carry it on: where its text ends, where the next starts, how many lines it is.</summary>
+    private static (int End, int Next, int Lines) LogicalLine(string text, int start, bool isPlain)
+    {
+        var (from, lines) = (start, 0);
+        while (true)
+        {
+            lines++;
+            var feed = text.IndexOf('\n', from);
+            if (feed < 0)
+                return (text.Length, text.Length, lines);
+            var end = feed > start && text[feed - 1] == '\r' ? feed - 1 : feed;
+            var backslashes = 0;
+            while (end - backslashes > start && text[end - 1 - backslashes] == '\\')
+                backslashes++;
+            if (isPlain || backslashes % 2 == 0)
+                return (end, feed + 1, lines);
+            from = feed + 1;
+        }
+    }
+
+    private static string Escape(string value)
+    {
+        var raw = value
+            .Replace("\\", @"\\", StringComparison.Ordinal)
+            .Replace("\n", @"\n", StringComparison.Ordinal)
+            .Replace("\r", @"\015", StringComparison.Ordinal);
+        return raw.StartsWith(' ') || raw.StartsWith('\t') ? "\\" + raw : raw;
+    }
+
+    private static string Unescape(string raw)
+    {
+        if (!raw.Contains('\\', StringComparison.Ordinal))
+            return raw;
+        var value = new StringBuilder(raw.Length);
+        for (var i = 0; i < raw.Length; i++)
+        {
+            if (raw[i] != '\\' || i + 1 == raw.Length)
+            {
+                value.Append(raw[i]);
+                continue;
+            }
+            var rest = raw.AsSpan(++i);
+            if (rest.StartsWith("\r\n"))
+                i++;
+            else if (rest.Length >= 3 && IsOctal(rest[..3]))
+            {
+                value.Append(
+                    (char)Convert.ToInt32(rest[..3].ToString(), 8)
+                );
+                i += 2;
+            }
+            else if (rest[0] is not '\n')
+                value.Append(
+                    rest[0] switch
+                    {
+                        'n' => "\n",
+                        '\\' or ' ' or '\t' => rest[0].ToString(),
+                        _ => string.Create(CultureInfo.InvariantCulture, $"\\{rest[0]}"),
+                    }
+                );
+        }
+        return value.ToString();
+    }
+
+    private static bool IsOctal(ReadOnlySpan<char> digits) =>
+        digits.IndexOfAnyExceptInRange('0', '7') < 0 && digits[0] < '4';
+}

@@ -1,0 +1,185 @@
+using System.Collections.Immutable;
+using System.Text;
+
+namespace Furoshiki.Core.Formats;
+
+/// <summary>
+/// A file of variables in the notation of the POSIX shell (os-release(5), environment files): KEY="value", KEY='value' or
+/// KEY=value, an "export" before it allowed. Every other line is kept. An address is the name of a variable.
+/// </summary>
+/// <remarks>A value that the shell would compute ($, backquotes) is not read: what it is depends on where it runs.</remarks>
+public sealed class ShellFileDocument : SettingsDocument
+{
+    private const string EscapedInQuotes = "\"\\$`";
+
+    private readonly string _text;
+    private readonly ImmutableArray<Assignment> _assignments;
+
+    private ShellFileDocument(string text)
+    {
+        _text = text;
+        _assignments = [.. Assignments(text)];
+    }
+
+    /// <param name="Name">The variable.</param>
+    /// <param name="Number">Its line, from 1.</param>
+    /// <param name="Start">Where the line starts.</param>
+    /// <param name="ValueStart">Where the value starts, its quote included.</param>
+    /// <param name="ValueEnd">Where the value ends, its quote included.</param>
+    /// <param name="NextStart">Where the next line starts.</param>
+    /// <param name="Value">The value; null if the shell would compute it.</param>
+    private sealed record Assignment(
+        string Name,
+        int Number,
+        int Start,
+        int ValueStart,
+        int ValueEnd,
+        int NextStart,
+        string? Value
+    );
+
+    /// <summary>The format by which desktop maps ask for files of shell variables.</summary>
+    public static SettingsFormat Format { get; } =
+        new(
+            "shell variables",
+            Open,
+            path => IsName(path) ? null : "it is no name of a shell variable"
+        );
+
+    /// <summary>Reads a file of shell variables.</summary>
+    /// <exception cref="SettingsFileException">A quoted value has no end.</exception>
+    public static SettingsDocument Open(ReadOnlyMemory<byte> bytes) =>
+        new ShellFileDocument(LosslessText.FromBytes(bytes.Span));
+
+    /// <inheritdoc />
+    public override ReadOnlyMemory<byte> Bytes => LosslessText.ToBytes(_text);
+
+    /// <inheritdoc />
+    public override NativeValue? Get(Address address) =>
+        Find(address) is not { } found ? null
+        : found.Value is null
+            ? throw new SettingsFileException(
+                $"The shell computes {found.Name} in line {found.Number}, so its value is not in the file."
+            )
+        : NativeValue.Untyped(Utf8Text.Checked(found.Value), []);
+
+    /// <inheritdoc />
+    public override SettingsDocument Set(Address address, NativeValue value)
+    {
+        var content = value.SingleContent();
+        if (Find(address) is { } found)
+            return new ShellFileDocument(
+                string.Concat(
+                    _text.AsSpan(0, found.ValueStart),
+                    Quote(content, found.ValueStart < found.ValueEnd ? _text[found.ValueStart] : ' '),
+                    _text.AsSpan(found.ValueEnd)
+                )
+            );
+        var end = _text.Contains("\r\n", StringComparison.Ordinal) ? "\r\n" : "\n";
+        var missingEnd = _text.Length > 0 && _text[^1] != '\n' ? end : "";
+        return new ShellFileDocument($"{_text}{missingEnd}{address.Path}={Quote(content, '"')}{end}");
+    }
+
+    /// <inheritdoc />
+    public override SettingsDocument Remove(Address address) =>
+        Find(address) is { } found
+            ? new ShellFileDocument(_text.Remove(found.Start, found.NextStart - found.Start))
+            : this;
+
+    private Assignment? Find(Address address)
+    {
+        if (address.List is not null)
+            throw NoLists();
+        var found = _assignments.Where(one => one.Name == address.Path).Take(2).ToList();
+        return found.Count < 2
+            ? found.FirstOrDefault()
+            : throw new SettingsFileException(
+                $"{address.Path} is set twice, in lines {found[0].Number} and {found[1].Number}."
+            );
+    }
+
+    /// <summary>A value in the quotes that the file has for it, or in others where it cannot be spelt in those.</summary>
+    private static string Quote(string value, char quote)
+    {
+        if (quote == '\'' && !value.Contains('\'', StringComparison.Ordinal))
+            return $"'{value}'";
+        var isBare = quote is not ('"' or '\'');
+        if (isBare && value.All(c => char.IsAsciiLetterOrDigit(c) || "-._/:@%+,".Contains(c, StringComparison.Ordinal)))
+            return value;
+        var text = new StringBuilder("\"");
+        foreach (var c in value)
+            (EscapedInQuotes.Contains(c, StringComparison.Ordinal) ? text.Append('\\') : text).Append(c);
+        return text.Append('"').ToString();
+    }
+
+    private static IEnumerable<Assignment> Assignments(string text)
+    {
+        var number = 1;
+        for (var start = 0; start < text.Length; )
+        {
+            var found = Read(text, start, number);
+            var from = found?.ValueEnd ?? start;
+            var feed = text.IndexOf('\n', from);
+            var next = feed < 0 ? text.Length : feed + 1;
+            if (found is not null)
+                yield return found with { NextStart = next };
+            number += text.AsSpan(start, next - start).Count('\n');
+            start = next;
+        }
+    }
+
+    /// <summary>The assignment at the start of a line; null if the line is another.</summary>
+    private static Assignment? Read(string text, int start, int number)
+    {
+        var at = SkipSpace(text, start);
+        if (text.AsSpan(at).StartsWith("export ") || text.AsSpan(at).StartsWith("export\t"))
+            at = SkipSpace(text, at + "export ".Length);
+        var nameEnd = at;
+        while (nameEnd < text.Length && (char.IsAsciiLetterOrDigit(text[nameEnd]) || text[nameEnd] == '_'))
+            nameEnd++;
+        if (nameEnd == text.Length || text[nameEnd] != '=' || !IsName(text[at..nameEnd]))
+            return null;
+        var (valueEnd, value) = ReadValue(text, nameEnd + 1, number);
+        return new Assignment(text[at..nameEnd], number, start, nameEnd + 1, valueEnd, 0, value);
+    }
+
+    private static (int End, string? Value) ReadValue(string text, int start, int number)
+    {
+        var quote = start < text.Length ? text[start] : '\n';
+        var (value, computed) = (new StringBuilder(), false);
+        var isQuoted = quote is '"' or '\'';
+        var i = isQuoted ? start + 1 : start;
+        for (; i < text.Length; i++)
+        {
+            var c = text[i];
+            if (isQuoted ? c == quote : c is ' ' or '\t' or '\r' or '\n' or ';')
+                return (isQuoted ? i + 1 : i, computed ? null : value.ToString());
+            if (c == '\\' && quote != '\'' && i + 1 < text.Length)
+            {
+                var escaped = text[i + 1];
+                if (!isQuoted || EscapedInQuotes.Contains(escaped, StringComparison.Ordinal))
+                    (c, i) = (escaped, i + 1);
+            }
+            else if (c is '$' or '`' && quote != '\'')
+                computed = true;
+            else if (!isQuoted && c is '"' or '\'' && !isQuoted)
+                computed = true;
+            value.Append(c);
+        }
+        return isQuoted
+            ? throw new SettingsFileException($"The quote that begins in line {number} has no end.")
+            : (i, computed ? null : value.ToString());
+    }
+
+    private static int SkipSpace(string text, int at)
+    {
+        while (at < text.Length && text[at] is ' ' or '\t')
+            at++;
+        return at;
+    }
+
+    private static bool IsName(string text) =>
+        text.Length > 0
+        && !char.IsAsciiDigit(text[0])
+        && text.All(c => char.IsAsciiLetterOrDigit(c) || c == '_');
+}

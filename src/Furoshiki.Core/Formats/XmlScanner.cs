@@ -1,0 +1,326 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text;
+using System.Xml;
+
+namespace Furoshiki.Core.Formats;
+
+/// <summary>An attribute and the characters where it stands.</summary>
+/// <param name="Name">Its name as written.</param>
+/// <param name="Start">Where its name starts.</param>
+/// <param name="ValueStart">Where its value starts, after the quote.</param>
+/// <param name="ValueEnd">Where its value ends, before the quote.</param>
+/// <param name="Value">Its value; null if it has an entity that the file declares itself.</param>
+internal sealed record XmlAttributeSpan(
+    string Name,
+    int Start,
+    int ValueStart,
+    int ValueEnd,
+    string? Value
+);
+
+/// <summary>An element and the characters where it stands.</summary>
+/// <param name="Name">Its local name.</param>
+/// <param name="Namespace">Its namespace; empty for none.</param>
+/// <param name="Start">Where its start tag starts.</param>
+/// <param name="NameEnd">Where the name in its start tag ends.</param>
+/// <param name="ContentStart">Where its content starts; for an empty tag, where the tag's "/" stands.</param>
+/// <param name="ContentEnd">Where its content ends.</param>
+/// <param name="End">Where it ends.</param>
+/// <param name="Attributes">Its attributes.</param>
+/// <param name="Children">Its child elements.</param>
+/// <param name="IsEmptyTag">Whether it is written as an empty tag.</param>
+/// <param name="HasOther">Whether there are comments, processing instructions or CDATA sections in it.</param>
+internal sealed record XmlElementSpan(
+    string Name,
+    string Namespace,
+    int Start,
+    int NameEnd,
+    int ContentStart,
+    int ContentEnd,
+    int End,
+    ImmutableArray<XmlAttributeSpan> Attributes,
+    ImmutableArray<XmlElementSpan> Children,
+    bool IsEmptyTag,
+    bool HasOther
+)
+{
+    public XmlAttributeSpan? Attribute(string name) =>
+        Attributes.FirstOrDefault(one => one.Name == name);
+
+    /// <summary>Where its text stands without the space round it.</summary>
+    public (int Start, int End) TextSpan(string text)
+    {
+        var (start, end) = (ContentStart, ContentEnd);
+        while (start < end && XmlScanner.IsSpace(text[start]))
+            start++;
+        while (end > start && XmlScanner.IsSpace(text[end - 1]))
+            end--;
+        return (start, end);
+    }
+
+    /// <summary>Its text, for an element without children; null if it has an entity that the file declares itself.</summary>
+    public string? Text(string text)
+    {
+        if (IsEmptyTag)
+            return "";
+        var (start, end) = TextSpan(text);
+        return XmlScanner.Decode(XmlScanner.WithoutMarkup(text[start..end]));
+    }
+}
+
+/// <summary>
+/// Finds where elements and attributes stand in an XML text. The text has been read by the framework's own reader before, so
+/// it is well formed, and this only needs to follow it.
+/// </summary>
+internal static class XmlScanner
+{
+    private const long MostFromEntities = 1024 * 1024;
+    private const int Deepest = 200;
+
+    /// <summary>The root element of a text.</summary>
+    /// <exception cref="SettingsFileException">The text is not well formed.</exception>
+    public static XmlElementSpan Scan(string text)
+    {
+        Check(text);
+        var at = SkipOther(text, 0).At;
+        return Element(text, ref at, ImmutableDictionary<string, string>.Empty);
+    }
+
+    public static bool IsSpace(char c) => c is ' ' or '\t' or '\r' or '\n';
+
+    /// <summary>Text with the references of XML itself resolved (XML 1.0, 4.1 and 4.6); null if it has others.</summary>
+    public static string? Decode(string raw)
+    {
+        if (!raw.Contains('&', StringComparison.Ordinal))
+            return raw;
+        var text = new StringBuilder(raw.Length);
+        for (var i = 0; i < raw.Length; i++)
+        {
+            if (raw[i] != '&')
+            {
+                text.Append(raw[i]);
+                continue;
+            }
+            var end = raw.IndexOf(';', i);
+            var name = raw[(i + 1)..end];
+            if (Reference(name) is not { } meaning)
+                return null;
+            text.Append(meaning);
+            i = end;
+        }
+        return text.ToString();
+    }
+
+    /// <summary>Text between tags without its comments and processing instructions, CDATA sections as plain text.</summary>
+    public static string WithoutMarkup(string raw)
+    {
+        if (!raw.Contains('<', StringComparison.Ordinal))
+            return raw;
+        var text = new StringBuilder(raw.Length);
+        for (var at = 0; at < raw.Length; )
+        {
+            var next = raw.IndexOf('<', at);
+            text.Append(raw, at, (next < 0 ? raw.Length : next) - at);
+            if (next < 0)
+                break;
+            if (raw.AsSpan(next).StartsWith("<![CDATA["))
+            {
+                var end = raw.IndexOf("]]>", next, StringComparison.Ordinal);
+                text.Append(
+                    raw[(next + 9)..end]
+                        .Replace("&", "&amp;", StringComparison.Ordinal)
+                );
+                at = end + 3;
+            }
+            else
+                at = SkipOne(raw, next);
+        }
+        return text.ToString();
+    }
+
+    private static string? Reference(string name) =>
+        name switch
+        {
+            "amp" => "&",
+            "lt" => "<",
+            "gt" => ">",
+            "quot" => "\"",
+            "apos" => "'",
+            ['#', 'x', .. var digits] => char.ConvertFromUtf32(
+                int.Parse(digits, NumberStyles.AllowHexSpecifier, CultureInfo.InvariantCulture)
+            ),
+            ['#', .. var digits] => char.ConvertFromUtf32(
+                int.Parse(digits, NumberStyles.None, CultureInfo.InvariantCulture)
+            ),
+            _ => null,
+        };
+
+    private static void Check(string text)
+    {
+        var settings = new XmlReaderSettings
+        {
+            DtdProcessing = DtdProcessing.Parse,
+            XmlResolver = null,
+            MaxCharactersFromEntities = MostFromEntities,
+        };
+        try
+        {
+            using var reader = XmlReader.Create(
+                new StringReader(text.StartsWith('\uFEFF') ? text[1..] : text),
+                settings
+            );
+            while (reader.Read())
+            {
+                if (reader.Depth > Deepest)
+                    throw new SettingsFileException(
+                        $"Elements stand more than {Deepest} deep in each other."
+                    );
+                if (reader is { NodeType: XmlNodeType.XmlDeclaration } && reader["encoding"] is { } encoding
+                    && !encoding.Equals("utf-8", StringComparison.OrdinalIgnoreCase)
+                    && !encoding.Equals("us-ascii", StringComparison.OrdinalIgnoreCase))
+                    throw new SettingsFileException($"The file says that it is {encoding}, not UTF-8.");
+            }
+        }
+        catch (XmlException problem)
+        {
+            throw new SettingsFileException(
+                $"The file is not XML: see line {Math.Max(1, problem.LineNumber)}."
+            );
+        }
+    }
+
+    private static XmlElementSpan Element(
+        string text,
+        ref int at,
+        ImmutableDictionary<string, string> outer
+    )
+    {
+        var start = at;
+        var nameEnd = NameEnd(text, start + 1);
+        var attributes = Attributes(text, nameEnd, out var tagEnd);
+        var spaces = Declared(attributes, outer);
+        var (prefix, name) = Split(text[(start + 1)..nameEnd]);
+        var own = spaces.GetValueOrDefault(prefix, "");
+        if (text[tagEnd] == '/')
+        {
+            at = tagEnd + 2;
+            return new(name, own, start, nameEnd, tagEnd, tagEnd, at, attributes, [], true, false);
+        }
+        var children = ImmutableArray.CreateBuilder<XmlElementSpan>();
+        var hasOther = false;
+        at = tagEnd + 1;
+        while (true)
+        {
+            (at, var skipped) = SkipOther(text, at);
+            hasOther |= skipped;
+            if (text[at + 1] == '/')
+                break;
+            children.Add(Element(text, ref at, spaces));
+        }
+        var contentEnd = at;
+        at = text.IndexOf('>', at) + 1;
+        return new(
+            name,
+            own,
+            start,
+            nameEnd,
+            tagEnd + 1,
+            contentEnd,
+            at,
+            attributes,
+            children.ToImmutable(),
+            false,
+            hasOther
+        );
+    }
+
+    private static ImmutableDictionary<string, string> Declared(
+        ImmutableArray<XmlAttributeSpan> attributes,
+        ImmutableDictionary<string, string> outer
+    )
+    {
+        foreach (var attribute in attributes)
+            if (attribute.Name == "xmlns")
+                outer = outer.SetItem("", attribute.Value ?? "");
+            else if (attribute.Name.StartsWith("xmlns:", StringComparison.Ordinal))
+                outer = outer.SetItem(attribute.Name[6..], attribute.Value ?? "");
+        return outer;
+    }
+
+    private static ImmutableArray<XmlAttributeSpan> Attributes(string text, int at, out int tagEnd)
+    {
+        var attributes = ImmutableArray.CreateBuilder<XmlAttributeSpan>();
+        while (true)
+        {
+            while (IsSpace(text[at]))
+                at++;
+            if (text[at] is '>' or '/')
+                break;
+            var start = at;
+            at = NameEnd(text, at);
+            var name = text[start..at];
+            while (text[at] is not ('"' or '\''))
+                at++;
+            var end = text.IndexOf(text[at], at + 1);
+            attributes.Add(
+                new XmlAttributeSpan(name, start, at + 1, end, Decode(text[(at + 1)..end]))
+            );
+            at = end + 1;
+        }
+        tagEnd = at;
+        return attributes.ToImmutable();
+    }
+
+    private static int NameEnd(string text, int at)
+    {
+        while (!IsSpace(text[at]) && text[at] is not ('>' or '/' or '='))
+            at++;
+        return at;
+    }
+
+    private static (string Prefix, string Name) Split(string name) =>
+        name.IndexOf(':', StringComparison.Ordinal) is > 0 and var colon
+            ? (name[..colon], name[(colon + 1)..])
+            : ("", name);
+
+    /// <summary>The next tag of an element, and whether anything but text stood before it.</summary>
+    private static (int At, bool Skipped) SkipOther(string text, int at)
+    {
+        for (var skipped = false; ; skipped = true)
+        {
+            at = text.IndexOf('<', at);
+            if (text[at + 1] is not ('!' or '?'))
+                return (at, skipped);
+            at = SkipOne(text, at);
+        }
+    }
+
+    /// <summary>Where a comment, a CDATA section, a processing instruction or a document type ends.</summary>
+    private static int SkipOne(string text, int at)
+    {
+        string? end =
+            text.AsSpan(at).StartsWith("<!--") ? "-->"
+            : text.AsSpan(at).StartsWith("<![CDATA[") ? "]]>"
+            : text[at + 1] == '?' ? "?>"
+            : null;
+        if (end is not null)
+            return text.IndexOf(end, at + 2, StringComparison.Ordinal)
+                + end.Length;
+        for (var depth = 0; ; at++)
+            switch (text[at])
+            {
+                case '"' or '\'':
+                    at = text.IndexOf(text[at], at + 1);
+                    break;
+                case '<' when text.AsSpan(at).StartsWith("<!--") || text[at + 1] == '?':
+                    at = SkipOne(text, at) - 1;
+                    break;
+                case '<':
+                    depth++;
+                    break;
+                case '>' when --depth == 0:
+                    return at + 1;
+            }
+    }
+}

@@ -1,0 +1,134 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Formats;
+using Furoshiki.Core.Looks;
+
+namespace Furoshiki.Core.Maps;
+
+/// <summary>How a platform's files spell a colour.</summary>
+public enum ColourNotation
+{
+    /// <summary>As in CSS: #rrggbb, or #rrggbbaa where it is not opaque.</summary>
+    Css,
+
+    /// <summary>#aarrggbb: alpha first.</summary>
+    AlphaFirst,
+
+    /// <summary>rrggbb without the hash sign; opaque ones only.</summary>
+    Bare,
+
+    /// <summary>r,g,b, or r,g,b,a where it is not opaque, each 0 to 255.</summary>
+    Decimal,
+}
+
+/// <summary>How a platform's files spell the values of a setting, where they do not spell them as looks do.</summary>
+/// <param name="Values">The spelling of single values, by the look's.</param>
+/// <param name="Scale">What a look's number is multiplied by to give the file's; not 0.</param>
+/// <param name="Decimals">How many decimals the file's number has, 0 to 6; null if it is not scaled.</param>
+/// <param name="Suffix">What stands after a value, such as a unit; null for nothing.</param>
+/// <param name="Separator">What stands between the items of a list; null if the format itself has lists.</param>
+/// <param name="Colour">How colours are spelt.</param>
+public sealed record Spelling(
+    ImmutableDictionary<string, NativeValue> Values,
+    double Scale = 1,
+    int? Decimals = null,
+    string? Suffix = null,
+    string? Separator = null,
+    ColourNotation Colour = ColourNotation.Css
+)
+{
+    private const int MostDecimals = 6;
+
+    /// <summary>As in looks.</summary>
+    public static Spelling Plain { get; } = new(ImmutableDictionary<string, NativeValue>.Empty);
+
+    /// <summary>The look's spelling of a value that a file has.</summary>
+    /// <exception cref="SettingsFileException">The value is not spelt as the map says.</exception>
+    public NativeValue FromFile(NativeValue native)
+    {
+        if (Suffix is { } suffix && native.Content.EndsWith(suffix, StringComparison.Ordinal))
+            native = native with { Type = NativeType.Untyped, Content = native.Content[..^suffix.Length].TrimEnd() };
+        foreach (var (ours, theirs) in Values)
+            if (native.Content == theirs.Content && native.CanBe(theirs.Type))
+                return native with { Type = NativeType.Untyped, Content = ours };
+        if (Separator is { } separator)
+            return NativeValue.List(
+                native.Content.Length == 0 ? [] : [.. native.Content.Split(separator).Select(item => item.Trim())]
+            );
+        if (Decimals is not null)
+            return native with { Content = CanonicalJson.Number(Math.Round(Number(native) / Scale, MostDecimals)) };
+        return Colour == ColourNotation.Css ? native : native with { Content = FromNotation(native.Content) };
+    }
+
+    /// <summary>The file's spelling of a value that a look has.</summary>
+    /// <exception cref="SettingsFileException">The file has no way to spell it.</exception>
+    public NativeValue ToFile(NativeValue value)
+    {
+        if (value.Type != NativeType.List && Values.TryGetValue(value.Content, out var theirs))
+            return theirs;
+        if (Separator is { } separator)
+            return value.Items.Any(item => item.Contains(separator, StringComparison.Ordinal) || item != item.Trim())
+                ? throw new SettingsFileException($"The file has no way to write an item with '{separator}' in it.")
+                : NativeValue.Text(string.Join(separator, value.Items));
+        var spelt = value;
+        if (Decimals is { } decimals)
+            spelt = value with
+            {
+                Content = CanonicalJson.Number(
+                    Math.Round(Number(value) * Scale, decimals, MidpointRounding.AwayFromZero)
+                ),
+            };
+        else if (Colour != ColourNotation.Css)
+            spelt = value with { Content = ToNotation(value.Content) };
+        return Suffix is null ? spelt : NativeValue.Text(spelt.Content + Suffix);
+    }
+
+    private static double Number(NativeValue native) =>
+        double.TryParse(native.Content, NumberStyles.Float, CultureInfo.InvariantCulture, out var number)
+            ? number
+            : throw new SettingsFileException($"'{native.Content}' stands where a number belongs.");
+
+    private string FromNotation(string content)
+    {
+        var css = Colour switch
+        {
+            ColourNotation.AlphaFirst when content.Length == 9 => $"#{content[3..]}{content[1..3]}",
+            ColourNotation.Bare => "#" + content,
+            ColourNotation.Decimal => FromDecimal(content),
+            _ => content,
+        };
+        return Rgba.TryParse(css, out var colour)
+            ? colour.ToString()
+            : throw new SettingsFileException($"'{content}' stands where a colour belongs.");
+    }
+
+    private static string? FromDecimal(string content)
+    {
+        var channels = content.Split(',');
+        var bytes = channels.Select(channel =>
+            byte.TryParse(channel.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var value)
+                ? value
+                : (byte?)null
+        );
+        return channels.Length is 3 or 4 && bytes.All(value => value is not null)
+            ? "#" + Convert.ToHexStringLower([.. bytes.Select(value => value!.Value)])
+            : null;
+    }
+
+    private string ToNotation(string content)
+    {
+        if (!Rgba.TryParse(content, out var colour))
+            throw new SettingsFileException($"'{content}' is no colour.");
+        var (r, g, b, a) = colour;
+        return Colour switch
+        {
+            ColourNotation.AlphaFirst => $"#{a:x2}{r:x2}{g:x2}{b:x2}",
+            ColourNotation.Decimal => a == 255
+                ? string.Create(CultureInfo.InvariantCulture, $"{r},{g},{b}")
+                : string.Create(CultureInfo.InvariantCulture, $"{r},{g},{b},{a}"),
+            _ when a == 255 => $"{r:x2}{g:x2}{b:x2}",
+            _ => throw new SettingsFileException("The file has no way to write a colour that is not opaque."),
+        };
+    }
+}

@@ -1,0 +1,71 @@
+using System.Xml.Linq;
+using Furoshiki.Core.Kinds;
+
+namespace Furoshiki.Core.Picture;
+
+/// <summary>A page of settings, with a control of every sort.</summary>
+internal static class SettingsPage
+{
+    public static XElement Draw(Scene scene, Box box)
+    {
+        var line = scene.TypeHeight;
+        var side = box with { Width = box.Width * 0.26 };
+        var drawn = Shape.Group(
+            Shape
+                .Path(
+                    BordersKind.Rounded(side, Math.Max(0, scene[BordersKind.Kind].Number("radius", 0) - 1)),
+                    scene.Colours["window"]
+                )
+                .Role("window")
+        );
+        for (var i = 0; i < 6 && (i + 1.2) * line * 2.1 < side.Height; i++)
+        {
+            var middle = side.Y + (i + 0.8) * line * 2.1;
+            if (i == 2)
+                drawn.Add(
+                    Shape
+                        .Rect(
+                            new Box(side.X, middle - line, side.Width, line * 2),
+                            scene.Colours["selection"]
+                        )
+                        .Role("selection")
+                );
+            drawn.Add(
+                scene.Text(
+                    side.X + line,
+                    middle,
+                    side.Width * (0.4 + i * 5 % 3 * 0.12),
+                    i == 2 ? "selection-text" : "text"
+                )
+            );
+        }
+
+        var page = new Box(side.Right + line * 1.5, box.Y + line, box.Width - side.Width - line * 3, box.Height);
+        drawn.Add(scene.Text(page.X, page.Y + line * 0.8, line * 9, "text", 1.6));
+        var spacing = ControlsKind.Spacing(scene) * line;
+        for (var i = 0; i < 5 && page.Y + line * 2.6 + (i + 1) * spacing < box.Bottom - line * 3; i++)
+        {
+            var middle = page.Y + line * 2.6 + (i + 0.5) * spacing;
+            drawn.Add(scene.Text(page.X, middle, line * (5 + i * 2 % 3), i == 3 ? "dim-text" : "text"));
+            var right = new Box(page.Right - line * 9, middle - line, line * 9, line * 2);
+            drawn.Add(
+                i switch
+                {
+                    1 => ControlsKind.Slider(scene, right, 0.64),
+                    2 => ControlsKind.Field(scene, right),
+                    _ => ControlsKind.Toggle(
+                        scene,
+                        new Box(right.Right - line * 2.8, middle - line * 0.7, line * 2.8, line * 1.4),
+                        isOn: i != 3
+                    ),
+                }
+            );
+        }
+        var foot = box.Bottom - line * 2.8;
+        drawn.Add(
+            ControlsKind.Button(scene, new Box(page.Right - line * 14, foot, line * 6.4, line * 1.8), isMain: false),
+            ControlsKind.Button(scene, new Box(page.Right - line * 6.4, foot, line * 6.4, line * 1.8), isMain: true)
+        );
+        return drawn;
+    }
+}

@@ -1,0 +1,32 @@
+using Furoshiki.Core.Content;
+
+namespace Furoshiki.Core.Reading;
+
+/// <summary>A desktop's folder as it is seen once: what was asked before is not looked at again. For one thread.</summary>
+/// <param name="view">The folder.</param>
+public sealed class RememberingView(IDesktopView view) : IDesktopView
+{
+    private readonly Dictionary<string, FileState?> _states = new(StringComparer.Ordinal);
+    private readonly Dictionary<string, Tree?> _trees = new(StringComparer.Ordinal);
+    private readonly Dictionary<string, string?> _reasons = new(StringComparer.Ordinal);
+
+    /// <inheritdoc />
+    public ReadOnlyMemory<byte> ReadFile(string path) => view.ReadFile(path);
+
+    /// <inheritdoc />
+    public FileState? Find(string path) => Once(_states, path, view.Find);
+
+    /// <inheritdoc />
+    public Tree? FindTree(string path) => Once(_trees, path, view.FindTree);
+
+    /// <inheritdoc />
+    public string? WhyNot(string path) => Once(_reasons, path, view.WhyNot);
+
+    private static T? Once<T>(Dictionary<string, T?> known, string path, Func<string, T?> look)
+        where T : class
+    {
+        if (!known.TryGetValue(path, out var found))
+            known[path] = found = look(path);
+        return found;
+    }
+}

@@ -1,0 +1,147 @@
+using System.Collections.Immutable;
+using Furoshiki.Core.Reading;
+using Furoshiki.Core.Formats;
+using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
+
+namespace Furoshiki.Core.Switching;
+
+/// <summary>Something of a part that a desktop has no match for.</summary>
+/// <param name="Kind">The kind's name.</param>
+/// <param name="What">What it is, in words.</param>
+/// <param name="Reason">Why there is no match, in a sentence.</param>
+public sealed record Loss(string Kind, string What, string Reason);
+
+/// <summary>A component as a desktop can hold it.</summary>
+/// <param name="Component">The component; null if nothing of it can be held.</param>
+/// <param name="Losses">What has no match.</param>
+public sealed record Adapted(Component? Component, ImmutableArray<Loss> Losses);
+
+/// <summary>
+/// Makes of a component that was saved on one desktop what another can hold: the same settings where the platform has a place
+/// for them, in the precision of its files. What the first platform had no place for is left as it is on the second.
+/// </summary>
+public static class Adaptation
+{
+    /// <summary>Adapts a component.</summary>
+    /// <param name="wanted">The component.</param>
+    /// <param name="source">The map of the desktop that it was saved on.</param>
+    /// <param name="map">The map of the desktop that it is for, with that desktop's screens.</param>
+    /// <param name="now">The part as it is on that desktop; null if it could not be read.</param>
+    public static Adapted Fit(Component wanted, DesktopMap source, DesktopMap map, Component? now)
+    {
+        var kind = Kind.Get(wanted.Kind);
+        if (map.Find(wanted.Kind) is not { } here)
+            return new Adapted(null, [new Loss(kind.Name, wanted.Words, $"{map.Platform} has no {kind.Title.ToLowerInvariant()}.")]);
+        var losses = new List<Loss>();
+        var away = ItemsAway(kind, wanted, map, losses);
+        var settings = ImmutableSortedDictionary.CreateBuilder<SettingKey, SettingValue>();
+        foreach (var (key, value) in wanted.Settings)
+            if (!(key.Item is { } item && away.Contains(item)) && Hold(kind, here, map, key, value, losses) is { } held)
+                settings[key] = held;
+        WithoutOrderOf(away, settings);
+        var then = source.Find(wanted.Kind);
+        foreach (var (key, value) in now?.Settings ?? ImmutableSortedDictionary<SettingKey, SettingValue>.Empty)
+            if (then?.CanHold(key) == false && IsOfWanted(key, wanted))
+                settings.TryAdd(key, value);
+        if (settings.Count == 0 && wanted.Settings.Count > 0)
+            return new Adapted(null, [.. losses]);
+        var component = new Component(wanted.Kind, settings.ToImmutable(), []);
+        return new Adapted(
+            component with { Assets = [.. Assets(wanted, component, then, here, now, losses)] },
+            [.. losses]
+        );
+    }
+
+    /// <summary>Items on screens that the desktop does not have.</summary>
+    private static HashSet<string> ItemsAway(Kind kind, Component wanted, DesktopMap map, List<Loss> losses)
+    {
+        var screen = kind.Settings.FirstOrDefault(setting => setting.Type is SettingType.ScreenName);
+        var away = new HashSet<string>(StringComparer.Ordinal);
+        if (screen is null || map.Screens.IsEmpty)
+            return away;
+        foreach (var item in wanted.Items)
+        {
+            var name = wanted.ItemAlone(item).Text(screen.Name, SettingType.ScreenName.Main);
+            if (name == SettingType.ScreenName.Main || map.Screens.Skip(1).Any(one => one.Id == name))
+                continue;
+            away.Add(item);
+            losses.Add(new Loss(kind.Name, item, $"There is no screen '{name}' here."));
+        }
+        return away;
+    }
+
+    private static SettingValue? Hold(
+        Kind kind,
+        KindMap here,
+        DesktopMap map,
+        SettingKey key,
+        SettingValue value,
+        List<Loss> losses
+    )
+    {
+        var setting = kind.Setting(key);
+        var what = setting.Title.ToLowerInvariant();
+        if (!here.CanHold(key))
+        {
+            if (losses.All(loss => loss.What != what))
+                losses.Add(new Loss(kind.Name, what, $"{map.Platform} has no place for it."));
+            return null;
+        }
+        if (here.PlaceOf(key) is not { } place)
+            return value;
+        try
+        {
+            return setting.Type.Read(place.Spelling.FromFile(place.Spelling.ToFile(setting.Type.Write(value))));
+        }
+        catch (SettingsFileException problem)
+        {
+            losses.Add(new Loss(kind.Name, what, problem.Message));
+            return null;
+        }
+    }
+
+    private static void WithoutOrderOf(
+        HashSet<string> away,
+        ImmutableSortedDictionary<SettingKey, SettingValue>.Builder settings
+    )
+    {
+        var key = new SettingKey(Kind.Order.Name);
+        if (away.Count > 0 && settings.GetValueOrDefault(key) is SettingValue.List order)
+            settings[key] = new SettingValue.List([.. order.Items.Where(item => !away.Contains(item))]);
+    }
+
+    private static bool IsOfWanted(SettingKey key, Component wanted) =>
+        key.Item is null || wanted.Items.Contains(key.Item);
+
+    /// <summary>
+    /// The assets that go with what is left: those that a setting still names, and whole files where both platforms have them.
+    /// </summary>
+    private static IEnumerable<Asset> Assets(
+        Component wanted,
+        Component held,
+        KindMap? then,
+        KindMap here,
+        Component? now,
+        List<Loss> losses
+    )
+    {
+        foreach (var rule in here.Assets)
+            if (then?.Assets.Any(one => one.Setting == rule.Setting) == false)
+                foreach (var asset in now?.Assets.Where(asset => asset.Setting == rule.Setting) ?? [])
+                    yield return asset;
+            else if (AssetFinder.NamesIn(held, rule.Setting).Any())
+                foreach (var asset in wanted.Assets.Where(asset => asset.Setting == rule.Setting))
+                    yield return asset;
+        foreach (var path in here.Whole.Select(path => path.ToString()))
+            if ((WholeAt(wanted, path) ?? WholeAt(now, path)) is { } whole)
+                yield return whole;
+        foreach (var asset in wanted.Assets)
+            if (asset is { Setting: null, Content: not null } && here.Whole.All(path => path.ToString() != asset.Path))
+                losses.Add(new Loss(wanted.Kind, asset.Name, "There is no such file on this platform."));
+    }
+
+    private static Asset? WholeAt(Component? component, string path) =>
+        component?.Assets.FirstOrDefault(asset => asset.Setting is null && asset.Path == path);
+}

@@ -1,0 +1,82 @@
+using Furoshiki.Core.Content;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.Store;
+
+/// <summary>
+/// Reads content over one open connection. Thousands of small pieces are read in a second, so it speaks SQL with prepared
+/// commands.
+/// </summary>
+internal sealed class ContentConnection : IDisposable
+{
+    private readonly FuroshikiDb _db;
+    private readonly SqliteCommand _size;
+    private readonly SqliteCommand _chunk;
+
+    public ContentConnection(IDbContextFactory<FuroshikiDb> databases)
+    {
+        _db = databases.CreateDbContext();
+        _db.Database.OpenConnection();
+        var connection = (SqliteConnection)_db.Database.GetDbConnection();
+        _size = connection.Command("SELECT Size FROM Contents WHERE Digest = $digest", "$digest");
+        _chunk = connection.Command(
+            "SELECT Bytes FROM ContentChunks WHERE Digest = $digest AND Ordinal = $ordinal",
+            "$digest",
+            "$ordinal"
+        );
+    }
+
+    /// <summary>The length of some content in bytes; null if it is not held.</summary>
+    public long? SizeOf(Digest digest)
+    {
+        _size.Parameters[0].Value = digest.Hex;
+        return (long?)_size.ExecuteScalar();
+    }
+
+    /// <summary>A piece of some content.</summary>
+    /// <exception cref="MissingContentException">It is not held.</exception>
+    public byte[] ReadChunk(Digest digest, int ordinal)
+    {
+        _chunk.Parameters[0].Value = digest.Hex;
+        _chunk.Parameters[1].Value = ordinal;
+        return (byte[]?)_chunk.ExecuteScalar() ?? throw new MissingContentException(digest);
+    }
+
+    /// <summary>The whole of some content.</summary>
+    /// <exception cref="MissingContentException">It is not held.</exception>
+    public byte[] ReadAll(Digest digest)
+    {
+        var size = SizeOf(digest) ?? throw new MissingContentException(digest);
+        if (size is > 0 and <= SqliteContentStore.ChunkSize)
+            return ReadChunk(digest, 0);
+        var bytes = new byte[size];
+        for (var ordinal = 0; (long)ordinal * SqliteContentStore.ChunkSize < size; ordinal++)
+            ReadChunk(digest, ordinal).CopyTo(bytes, ordinal * SqliteContentStore.ChunkSize);
+        return bytes;
+    }
+
+    public void Dispose()
+    {
+        _size.Dispose();
+        _chunk.Dispose();
+        _db.Dispose();
+    }
+}
+
+internal static class SqliteExtensions
+{
+    /// <summary>A prepared command with its parameters, which have no values yet.</summary>
+    public static SqliteCommand Command(
+        this SqliteConnection connection,
+        string text,
+        params ReadOnlySpan<string> parameters
+    )
+    {
+        var command = connection.CreateCommand();
+        command.CommandText = text;
+        foreach (var name in parameters)
+            command.Parameters.Add(new SqliteParameter { ParameterName = name });
+        return command;
+    }
+}

@@ -1,0 +1,227 @@
+using System.Text;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Picture;
+using Furoshiki.Core.Reading;
+using Furoshiki.Desktops;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.Web.Desktops;
+
+/// <summary>A map that can be chosen.</summary>
+internal sealed record MapView(string Name, string Platform, string Description, int Kinds);
+
+/// <summary>A folder that a person can choose, with the folders in it.</summary>
+/// <param name="Path">Its full path; null above the roots that the start command allows.</param>
+/// <param name="Parent">The folder above it; null for a root.</param>
+internal sealed record FolderView(string? Path, string? Parent, IReadOnlyList<string> Folders);
+
+/// <summary>How a part of a map was found in a folder.</summary>
+internal enum Found
+{
+    /// <summary>Something of it is set.</summary>
+    Set,
+
+    /// <summary>Nothing of it is set.</summary>
+    NotSet,
+
+    /// <summary>It could not be read.</summary>
+    Unread,
+}
+
+/// <summary>What a map found of a kind.</summary>
+/// <param name="Settings">How many of its settings are set.</param>
+/// <param name="Places">How many settings the map has a place for.</param>
+/// <param name="Files">Its settings files and whole files, by path.</param>
+/// <param name="Missing">Assets that are named and not there.</param>
+/// <param name="Gaps">What cannot be held, and why.</param>
+internal sealed record FoundView(
+    string Kind,
+    string Title,
+    Found Found,
+    string Words,
+    int Settings,
+    int Places,
+    IReadOnlyList<string> Files,
+    IReadOnlyList<string> Missing,
+    IReadOnlyList<string> Gaps
+);
+
+/// <summary>What a map finds in a folder.</summary>
+internal sealed record FolderReport(string Platform, IReadOnlyList<FoundView> Kinds);
+
+/// <summary>A folder with a map: one of those that can be chosen, or a text of one's own.</summary>
+internal sealed record FolderChoice(string Folder, string? Map, string? MapText);
+
+/// <summary>A desktop to register.</summary>
+internal sealed record NewDesktop(
+    string Name,
+    FolderChoice Choice,
+    string Version,
+    IReadOnlyList<Screen> Screens
+);
+
+/// <summary>The maps that ship with the product, and those of the demo.</summary>
+/// <param name="folders">Where they are.</param>
+internal sealed class MapShelf(IReadOnlyList<string> folders)
+{
+    public IReadOnlyList<MapView> All() =>
+        [
+            .. Files()
+                .Select(file =>
+                {
+                    var map = DesktopMapReader.Read(File.ReadAllBytes(file));
+                    return new MapView(
+                        Path.GetFileNameWithoutExtension(file),
+                        map.Platform,
+                        map.Description,
+                        map.Kinds.Length
+                    );
+                }),
+        ];
+
+    public byte[] Get(string name) =>
+        Files().FirstOrDefault(file => Path.GetFileNameWithoutExtension(file) == name) is { } found
+            ? File.ReadAllBytes(found)
+            : throw ProblemException.Field("map", "There is no map of that name.");
+
+    private IEnumerable<string> Files() =>
+        folders
+            .Where(Directory.Exists)
+            .SelectMany(folder => Directory.EnumerateFiles(folder, "*.json").Order(StringComparer.Ordinal));
+}
+
+/// <summary>Lets a person point at a folder and choose a map; nothing is written in it.</summary>
+internal sealed class Registration(
+    IReadOnlyList<string> roots,
+    MapShelf shelf,
+    DesktopRegister register,
+    IDbContextFactory<FuroshikiDb> databases
+)
+{
+    private const int MostFolders = 500;
+    private const int LargestScreen = 32768;
+    private const int MostScreens = 8;
+
+    public FolderView Folders(string? path)
+    {
+        if (string.IsNullOrEmpty(path))
+            return new FolderView(null, null, roots);
+        var folder = Allowed(path);
+        try
+        {
+            return new FolderView(
+                folder,
+                roots.Contains(folder) ? null : Path.GetDirectoryName(folder),
+                [
+                    .. Directory
+                        .EnumerateDirectories(folder)
+                        .Order(StringComparer.OrdinalIgnoreCase)
+                        .Take(MostFolders),
+                ]
+            );
+        }
+        catch (UnauthorizedAccessException)
+        {
+            throw ProblemException.Field("folder", $"Reading {folder} is not permitted.");
+        }
+    }
+
+    /// <summary>What a map finds in a folder.</summary>
+    public FolderReport Look(FolderChoice choice)
+    {
+        var map = Read(MapOf(choice));
+        return Report(map, new DesktopFolder(Allowed(choice.Folder)));
+    }
+
+    public LiveDesktop Register(NewDesktop wanted)
+    {
+        var name = wanted.Name.Trim();
+        if (name.Length is 0 or > FuroshikiDb.LongestName)
+            throw ProblemException.Field("name", $"A desktop has a name of 1 to {FuroshikiDb.LongestName} characters.");
+        using (var db = databases.CreateDbContext())
+            if (db.Desktops.Any(one => one.Name == name))
+                throw ProblemException.Field("name", $"There is a desktop named {name} already.");
+        if (
+            wanted.Screens.Count is 0 or > MostScreens
+            || wanted.Screens.Any(screen =>
+                screen.Width is < 1 or > LargestScreen || screen.Height is < 1 or > LargestScreen || screen.Id.Trim().Length == 0
+            )
+            || wanted.Screens.DistinctBy(screen => screen.Id).Count() != wanted.Screens.Count
+        )
+            throw ProblemException.Field(
+                "screens",
+                $"A desktop has 1 to {MostScreens} screens, each with a name of its own and 1 to {LargestScreen} px a side."
+            );
+        var (folder, map) = (Allowed(wanted.Choice.Folder), MapOf(wanted.Choice));
+        Read(map);
+        return register.Add(name, folder, wanted.Version.Trim(), wanted.Screens, map, isSimulated: false);
+    }
+
+    public static FolderReport Report(DesktopMap map, IDesktopView view)
+    {
+        var reading = DesktopReader.Read(map, view);
+        return new FolderReport(map.Platform, [.. reading.Parts.Select(part => Of(map.Find(part.Kind)!, part))]);
+    }
+
+    private static FoundView Of(KindMap kind, PartReading part)
+    {
+        var settings = part.Component?.Settings.Count ?? 0;
+        var assets = part.Component?.Assets ?? [];
+        var found =
+            part.Component is null ? Found.Unread
+            : settings == 0 && assets.All(asset => asset.Content is null) ? Found.NotSet
+            : Found.Set;
+        return new FoundView(
+            part.Kind,
+            kind.Kind.Title,
+            found,
+            found switch
+            {
+                Found.Unread => $"{part.File}: {part.Reason}",
+                Found.NotSet => "not set",
+                _ when settings == 0 => string.Join(", ", assets.Where(asset => asset.Content is not null).Select(asset => asset.Name)),
+                _ => part.Component!.Words,
+            },
+            settings,
+            kind.Settings.Count + (kind.Items?.Settings.Count ?? 0),
+            [.. kind.Files.Select(file => file.Path.FromRoot).Concat(kind.Whole.Select(path => path.FromRoot))],
+            [.. assets.Where(asset => asset is { Path: null }).Select(asset => asset.Name)],
+            [.. part.Gaps.Select(gap => $"{Core.Content.PathText.Printable(gap.Path)}: {gap.Reason}")]
+        );
+    }
+
+    private byte[] MapOf(FolderChoice choice) =>
+        (choice.Map, choice.MapText) switch
+        {
+            ({ } name, null) => shelf.Get(name),
+            (null, { } text) => Encoding.UTF8.GetBytes(text),
+            _ => throw ProblemException.Field("map", "Choose one of the maps, or give the text of one."),
+        };
+
+    private static DesktopMap Read(byte[] text)
+    {
+        try
+        {
+            return DesktopMapReader.Read(text);
+        }
+        catch (DesktopMapException problem)
+        {
+            throw ProblemException.Field("map", problem.Message);
+        }
+    }
+
+    /// <summary>A folder with every link in its path followed, if it is in one of the roots that the start command allows.</summary>
+    private string Allowed(string path)
+    {
+        if (!Path.IsPathFullyQualified(path) || !Directory.Exists(path))
+            throw ProblemException.Field("folder", $"There is no folder {path}.");
+        var folder = new DesktopFolder(path).Root;
+        return roots.Any(root => folder == root || folder.StartsWith(root.TrimEnd('/') + "/", StringComparison.Ordinal))
+            ? folder
+            : throw ProblemException.Field(
+                "folder",
+                $"{folder} is not in a folder that the start command allows. Start with --allow and that folder to allow it."
+            );
+    }
+}
