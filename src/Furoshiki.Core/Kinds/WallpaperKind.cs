@@ -61,7 +61,8 @@ public static class WallpaperKind
         if (wallpaper.AssetNamed(name) is not { Content: { } digest })
             return null;
         var address = stage.Scene.Content.Address(digest, name);
-        var (width, height) = stage.Scene.Content.SizeOf(digest);
+        var size = stage.Scene.Content.SizeOf(digest);
+        var (width, height) = size ?? (stage.Screen.Width, stage.Screen.Height);
         var (area, scale) = (stage.Area, stage.Scale);
         var natural = new Box(
             area.X + (area.Width - width * scale) / 2,
@@ -74,7 +75,7 @@ public static class WallpaperKind
             "fit" => Shape.Image(area, address),
             "centre" => Shape.Image(natural, address),
             "tile" => Tiled(area, natural, address),
-            _ => Shape.Image(area, address, "xMidYMid slice"),
+            _ => Shape.Cover(area, size, address),
         };
         return wallpaper.Flag("mirrored", false)
             ? Shape.Group(

@@ -21,13 +21,11 @@ public sealed record PictureContent(
     Func<Digest, string, string> Address
 )
 {
-    private static readonly (double Width, double Height) UnknownSize = (1920, 1080);
-
-    /// <summary>Width and height of a picture in px: an SVG's from its root element, a PNG's from its header.</summary>
-    internal (double Width, double Height) SizeOf(Digest digest)
+    /// <summary>Width and height of a picture in px: an SVG's from its root element, a PNG's from its header; null for others.</summary>
+    internal (double Width, double Height)? SizeOf(Digest digest)
     {
         if (Bytes(digest) is not { } bytes)
-            return UnknownSize;
+            return null;
         if (bytes.AsSpan().StartsWith(PngSignature) && bytes.Length >= 24)
             return (
                 BinaryPrimitives.ReadInt32BigEndian(bytes.AsSpan(16)),
@@ -44,11 +42,13 @@ public sealed record PictureContent(
                 double.TryParse(reader.GetAttribute(name), CultureInfo.InvariantCulture, out var length)
                     ? length
                     : null;
-            return (Length("width") ?? UnknownSize.Width, Length("height") ?? UnknownSize.Height);
+            return Length("width") is { } width && Length("height") is { } height && width > 0 && height > 0
+                ? (width, height)
+                : null;
         }
         catch (XmlException)
         {
-            return UnknownSize;
+            return null;
         }
     }
 

@@ -136,6 +136,6 @@ internal sealed class Scene(Look look, PictureContent content)
     public XElement? Picture(Component component, string setting, Box box) =>
         component.Text(setting, "") is { Length: > 0 } name
         && component.AssetNamed(name) is { IsFolder: false, Content: { } digest }
-            ? Shape.Image(box, Content.Address(digest, name), "xMidYMid slice")
+            ? Shape.Cover(box, Content.SizeOf(digest), Content.Address(digest, name))
             : null;
 }

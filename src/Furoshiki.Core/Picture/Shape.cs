@@ -46,6 +46,24 @@ internal static class Shape
     public static XElement Path(string data, Rgba fill) =>
         new(Svg + "path", new XAttribute("d", data), Fill(fill));
 
+    /// <summary>A picture that fills a whole screen in its own proportion; what stands over is cut off by the screen's edge.</summary>
+    public static XElement Cover(Box screen, (double Width, double Height)? known, string address)
+    {
+        if (known is not { } size)
+            return Image(screen, address, "xMidYMid slice");
+        var scale = Math.Max(screen.Width / size.Width, screen.Height / size.Height);
+        var (width, height) = (size.Width * scale, size.Height * scale);
+        return Image(
+            new Box(
+                screen.X + (screen.Width - width) / 2,
+                screen.Y + (screen.Height - height) / 2,
+                width,
+                height
+            ),
+            address
+        );
+    }
+
     public static XElement Image(Box box, string address, string aspect = "xMidYMid meet") =>
         new(
             Svg + "image",

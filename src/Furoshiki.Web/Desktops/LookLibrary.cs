@@ -21,6 +21,7 @@ internal sealed class LookLibrary(IContentStore content)
     private sealed record Seen(Look Look, ImmutableDictionary<Digest, Tree> Trees, Lazy<Dictionary<Digest, string>> Files);
 
     private readonly ConcurrentDictionary<long, Seen> _seen = new();
+    private readonly ConcurrentDictionary<Digest, string> _standing = new();
     private readonly ConcurrentDictionary<Digest, Tree> _trees = new();
     private readonly ConcurrentDictionary<Digest, Look> _planned = new();
 
@@ -56,6 +57,37 @@ internal sealed class LookLibrary(IContentStore content)
         _planned[look.Digest] = look;
     }
 
+    /// <summary>
+    /// Looks where the assets of a look stand of which only the fingerprint was kept, so that its picture can be drawn with those
+    /// that are still as they were.
+    /// </summary>
+    public void Locate(Look look, IEnumerable<LiveDesktop> desktops)
+    {
+        foreach (var asset in look.Components.SelectMany(part => part.Assets))
+        {
+            if (asset is not { Path: { } place, Content: { } digest } || content.HoldsAll(digest))
+                continue;
+            foreach (var desktop in desktops)
+                if (
+                    desktop.Map.FindPath(place)?.FromRoot is { } path
+                    && desktop.Folder.ContentOf(path, asset.IsFolder) == digest
+                )
+                {
+                    Stand(desktop, path, asset.IsFolder ? desktop.Folder.FindTree(path) : null, digest);
+                    break;
+                }
+        }
+    }
+
+    private void Stand(LiveDesktop desktop, string path, Tree? tree, Digest digest)
+    {
+        if (tree is null)
+            _standing[digest] = desktop.Folder.PathOf(path);
+        foreach (var (inside, state) in tree?.All ?? [])
+            if (state.Content is { } file)
+                _standing[file] = $"{desktop.Folder.PathOf(path)}/{inside}";
+    }
+
     /// <summary>The look with a digest.</summary>
     public Look Get(Digest digest)
     {
@@ -88,7 +120,9 @@ internal sealed class LookLibrary(IContentStore content)
         foreach (var seen in _seen.Values)
             if (seen.Files.Value.TryGetValue(digest, out var path) && ReadIfSame(path, digest) is { } bytes)
                 return bytes;
-        return content.SizeOf(digest) is null ? null : content.Read(digest);
+        if (content.SizeOf(digest) is not null)
+            return content.Read(digest);
+        return _standing.TryGetValue(digest, out var stands) ? ReadIfSame(stands, digest) : null;
     }
 
     private static byte[]? ReadIfSame(string path, Digest digest)

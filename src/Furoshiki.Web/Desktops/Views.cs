@@ -173,14 +173,16 @@ internal sealed record GapView(string Kind, string Title, string Path, string Re
 /// <summary>A part of which something else shows than what is set.</summary>
 /// <param name="Set">What is set, in words.</param>
 /// <param name="Showing">What shows, in words.</param>
-/// <param name="Until">When what is set will show; null if an asset is not there and another shows in its place.</param>
+/// <param name="WillShow">Whether it only waits; if not, an asset is not there and another shows in its place.</param>
+/// <param name="Until">When what is set will show, if it only waits.</param>
 /// <param name="Program">The program that has to start again; null if none.</param>
 internal sealed record NotShowingView(
     string Kind,
     string Title,
     string Set,
     string Showing,
-    Shows? Until,
+    bool WillShow,
+    Shows Until,
     string? Program
 )
 {
@@ -199,7 +201,8 @@ internal sealed record NotShowingView(
             Core.Kinds.Kind.Get(part.Kind).Title,
             only is null ? part.Set.Words : $"{only.Title.ToLowerInvariant()} {DifferenceWords.Words(part.Kind, only.Key, only.From)}",
             only is null ? part.Showing?.Words ?? "nothing" : DifferenceWords.Words(part.Kind, only.Key, only.To),
-            part.Until,
+            part.Until is not null,
+            part.Until ?? Shows.AtOnce,
             part.Program
         );
     }

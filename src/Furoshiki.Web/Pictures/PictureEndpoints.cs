@@ -39,18 +39,19 @@ internal static class PictureEndpoints
     private static PictureView Draw(
         string digest,
         long desktop,
-        PictureScene? scene,
         LookLibrary library,
-        DesktopRegister register
+        DesktopRegister register,
+        PictureScene scene = PictureScene.Desktop
     )
     {
         var look = library.Get(Parse(digest));
+        library.Locate(look, register.All());
         var content = new PictureContent(
             library.FindTree,
             library.FindBytes,
             (asset, name) => $"/api/content/{asset.Hex}/{Uri.EscapeDataString(name)}"
         );
-        var drawings = DesktopPicture.Draw(look, register.Get(desktop).Screens, content, scene ?? PictureScene.Desktop);
+        var drawings = DesktopPicture.Draw(look, register.Get(desktop).Screens, content, scene);
         return new PictureView(
             [
                 .. drawings.Select(one => new ScreenPicture(

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { useFreshness } from '@/api/queries'
+import { useChanges, useFreshness } from '@/api/queries'
 import KeyList from '@/components/KeyList.vue'
 import LineUpBar from '@/components/LineUpBar.vue'
 import NowColumn from '@/components/NowColumn.vue'
@@ -13,6 +13,7 @@ import { useLineUp } from '@/composables/useLineUp'
 
 const { desktops, id, now, chosen, error } = provideDesktop()
 useFreshness(now)
+useChanges(id)
 const router = useRouter()
 const lineUp = useLineUp()
 const showsKeys = ref(false)
@@ -20,6 +21,7 @@ const showsKeys = ref(false)
 useKeys({
   'g s': () => router.push({ name: 'shelf' }),
   'g c': () => router.push({ name: 'compare' }),
+  'g d': () => router.push({ name: 'desktops' }),
   'g w': () => router.push({ name: 'states' }),
   x: () => {
     if (lineUp.looks.value.length > 1) void lineUp.compare()

@@ -30,6 +30,12 @@ export const router = createRouter({
       meta: { title: 'Safe states' },
     },
     {
+      path: '/desktops',
+      name: 'desktops',
+      component: () => import('./pages/DesktopsPage.vue'),
+      meta: { title: 'Desktops' },
+    },
+    {
       path: '/:rest(.*)*',
       name: 'nowhere',
       component: () => import('./pages/NowherePage.vue'),

@@ -514,7 +514,10 @@ export interface components {
             set: string;
             /** @description What shows, in words. */
             showing: string;
-            until: null | components["schemas"]["Shows"];
+            /** @description Whether it only waits; if not, an asset is not there and another shows in its place. */
+            willShow: boolean;
+            /** @description When what is set will show, if it only waits. */
+            until: components["schemas"]["Shows"];
             /** @description The program that has to start again; null if none. */
             program: null | string;
         };
@@ -591,8 +594,11 @@ export interface components {
             swatches: string[];
             assets: components["schemas"]["AssetView"][];
         };
-        /** @enum {unknown} */
-        PictureScene: "Desktop" | "Menu" | "Files" | "Terminal" | "Settings" | "SignIn" | "StartUp" | "Lock" | null;
+        /**
+         * @description What a picture of a look shows.
+         * @enum {unknown}
+         */
+        PictureScene: "Desktop" | "Menu" | "Files" | "Terminal" | "Settings" | "SignIn" | "StartUp" | "Lock";
         /** @description A look as a picture: each screen as SVG, its cloth as SVG, and its accent. */
         PictureView: {
             screens: components["schemas"]["ScreenPicture"][];
@@ -810,8 +816,11 @@ export interface components {
             title: string;
             cells: components["schemas"]["CellView"][];
         };
-        /** @enum {unknown} */
-        Shows: "AtOnce" | "AfterProgramRestart" | "AfterSignIn" | "AfterRestart" | null;
+        /**
+         * @description When the effect of a change can be seen.
+         * @enum {unknown}
+         */
+        Shows: "AtOnce" | "AfterProgramRestart" | "AfterSignIn" | "AfterRestart";
         /** @description A look that is compared. */
         SideView: {
             /** @description How it was asked for: "now", or "saving-" and the saving's number. */

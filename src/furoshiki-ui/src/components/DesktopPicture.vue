@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, toRef } from 'vue'
+import type { Schemas } from '@/api/client'
 import { usePicture } from '@/api/queries'
 
 const props = defineProps<{
@@ -11,10 +12,11 @@ const props = defineProps<{
   cloth?: boolean
   corner?: boolean
   pointable?: boolean
+  scene?: Schemas['PictureScene']
 }>()
 const emit = defineEmits<{ open: [kind: string] }>()
 
-const { data, error } = usePicture(toRef(props, 'look'), toRef(props, 'desktop'))
+const { data, error } = usePicture(toRef(props, 'look'), toRef(props, 'desktop'), toRef(props, 'scene'))
 const screens = computed(() => (props.mainOnly ? data.value?.screens.slice(0, 1) : data.value?.screens) ?? [])
 
 interface Mark {

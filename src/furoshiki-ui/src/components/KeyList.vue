@@ -5,6 +5,7 @@ const KEYS = [
   ['/', 'Find a look or a part'],
   ['g s', 'Shelf'],
   ['g c', 'Compare'],
+  ['g d', 'Desktops'],
   ['g w', 'Safe states, the way back'],
   ['l', 'Line up the look that has the focus, or is open'],
   ['x', 'Compare the line-up'],

@@ -33,7 +33,16 @@ function press(event: KeyboardEvent) {
       :to="{ name: 'profile', params: { id: card.id } }"
       :aria-label="`Open ${card.profile.name}`"
     >
-      <DesktopPicture :look="card.look" :desktop="desktop" :name="card.profile.name" main-only cloth corner />
+      <img v-if="card.screenshot" class="screenshot" :src="card.screenshot" alt="" />
+      <DesktopPicture
+        v-else
+        :look="card.look"
+        :desktop="desktop"
+        :name="card.profile.name"
+        main-only
+        cloth
+        corner
+      />
     </RouterLink>
     <div class="actions">
       <VBtn v-if="!isOn" class="main" :to="plan">Switch…</VBtn>
@@ -63,6 +72,13 @@ function press(event: KeyboardEvent) {
 .open {
   display: block;
   text-decoration: none;
+}
+
+.screenshot {
+  display: block;
+  width: 100%;
+  aspect-ratio: 16 / 9.7;
+  object-fit: cover;
 }
 
 .open:focus-visible {

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { IconChevronDown } from '@tabler/icons-vue'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { count, moment } from '@/composables/words'
 import DesktopPicture from './DesktopPicture.vue'
+import DriftList from './DriftList.vue'
 import SignalWord from './SignalWord.vue'
 
 const props = defineProps<{ now?: Schemas['NowView']; desktops: Schemas['DesktopView'][] }>()
@@ -12,6 +13,36 @@ const chosen = defineModel<string>('chosen', { required: true })
 const isUnfolded = ref(false)
 const on = computed(() => props.now?.on)
 const drift = computed(() => props.now?.drift ?? [])
+/** What is chosen to be saved or put back; all that drifted, until a person says otherwise. */
+const picked = ref<string[]>([])
+const kinds = computed(() => drift.value.map((part) => part.kind))
+watch(
+  () => kinds.value.join(),
+  () => (picked.value = kinds.value),
+  { immediate: true },
+)
+const some = computed(() => kinds.value.filter((kind) => picked.value.includes(kind)))
+const isAll = computed(() => some.value.length === kinds.value.length)
+
+const MOMENTS: Record<Schemas['Shows'], string> = {
+  AtOnce: 'at once',
+  AfterProgramRestart: 'when its program starts again',
+  AfterSignIn: 'after the next sign-in',
+  AfterRestart: 'after the next restart',
+}
+const waiting = computed(() => (props.now?.notShowing ?? []).filter((part) => part.willShow))
+const fallen = computed(() => (props.now?.notShowing ?? []).filter((part) => !part.willShow))
+const moments = computed(() => {
+  const byMoment = new Map<string, string[]>()
+  for (const part of waiting.value) {
+    const when =
+      part.until === 'AfterProgramRestart' && part.program
+        ? `when the ${part.program} start${part.program.endsWith('s') ? '' : 's'} again`
+        : MOMENTS[part.until]
+    byMoment.set(when, [...(byMoment.get(when) ?? []), part.title])
+  }
+  return [...byMoment]
+})
 const screens = (desktop: Schemas['DesktopView']) =>
   `${desktop.platform} ${desktop.version}, ${count(desktop.screens.length, 'screen')}`
 </script>
@@ -36,12 +67,18 @@ const screens = (desktop: Schemas['DesktopView']) =>
           <button v-for="desktop in desktops" :key="desktop.id" @click="chosen = String(desktop.id)">
             {{ desktop.name }}, {{ screens(desktop) }}
           </button>
+          <RouterLink :to="{ name: 'desktops' }">Folders, maps and sessions…</RouterLink>
         </div>
       </VMenu>
 
       <section aria-label="On now">
         <p class="third label">Now</p>
-        <DesktopPicture :look="now.look" :desktop="now.desktop.id" :name="`${now.desktop.name} now`" framed />
+        <DesktopPicture
+          :look="now.showing"
+          :desktop="now.desktop.id"
+          :name="`${now.desktop.name} now`"
+          framed
+        />
         <template v-if="on">
           <RouterLink class="on" :to="{ name: 'profile', params: { id: on.profileId } }">{{
             on.name
@@ -58,21 +95,47 @@ const screens = (desktop: Schemas['DesktopView']) =>
 
       <SignalWord v-if="now.recovered" class="note folds" signal="waiting" :word="now.recovered" tinted />
 
-      <dl v-if="drift.length > 0" class="drift paper folds" data-test="drift">
-        <div v-for="part in drift" :key="part.kind">
-          <dt>{{ part.title }}</dt>
-          <dd :title="part.files.join('\n')">{{ part.words }}</dd>
-        </div>
-      </dl>
+      <DriftList v-if="drift.length > 0" v-model="picked" class="folds" :parts="drift" />
       <div v-if="on && drift.length > 0" class="row folds">
-        <VBtn :to="{ name: 'save', query: { as: on.profileId } }">Save…</VBtn>
-        <VBtn :to="{ name: 'switch', query: { saving: on.savingId } }">Put back…</VBtn>
+        <VBtn
+          :disabled="some.length === 0"
+          :to="{ name: 'save', query: { as: on.profileId, parts: isAll ? undefined : some.join() } }"
+          >Save{{ isAll ? '' : ` ${some.length}` }}…</VBtn
+        >
+        <VBtn
+          :disabled="some.length === 0"
+          :to="{ name: 'switch', query: { saving: on.savingId, parts: isAll ? undefined : some.join() } }"
+          >Put back{{ isAll ? '' : ` ${some.length}` }}…</VBtn
+        >
+      </div>
+
+      <div v-if="moments.length > 0" class="note waiting folds" data-test="waiting">
+        <p v-for="[when, titles] in moments" :key="when">
+          <SignalWord signal="waiting" :word="titles.join(', ')" />
+          {{ titles.length === 1 && !titles[0]?.endsWith('s') ? 'shows' : 'show' }} {{ when }}.
+        </p>
+        <details>
+          <summary>What is set, and what shows</summary>
+          <p v-for="part in waiting" :key="part.kind">
+            {{ part.title }}: {{ part.set }} is set, {{ part.showing }} shows.
+          </p>
+        </details>
+      </div>
+      <div v-for="part in fallen" :key="part.kind" class="note waiting folds" data-test="fallen">
+        <SignalWord signal="waiting" :word="`${part.title}: something else shows`" />
+        <p>{{ part.set }} is set and not all there; {{ part.showing }} shows.</p>
       </div>
 
       <div v-for="part in now.unread" :key="part.kind" class="note cannot folds" data-test="unread">
         <SignalWord signal="cannot" :word="`${part.title} not read`" />
         <p class="mono">{{ part.file }}</p>
         <p>{{ part.reason }}</p>
+      </div>
+      <div v-if="now.gaps.length > 0" class="note cannot folds" data-test="gaps">
+        <SignalWord signal="cannot" word="Cannot be held" />
+        <p v-for="gap in now.gaps" :key="gap.path">
+          <span class="mono">{{ gap.path }}</span> {{ gap.reason }}
+        </p>
       </div>
       <div v-if="now.notFound.length > 0" class="note waiting folds">
         <SignalWord signal="waiting" word="Named, but not found" />
@@ -144,25 +207,6 @@ const screens = (desktop: Schemas['DesktopView']) =>
 
 .on:hover {
   text-decoration: underline;
-}
-
-.drift > div {
-  display: grid;
-  grid-template-columns: 80px 1fr;
-  gap: 8px;
-  padding: 5px 10px;
-}
-
-.drift > div + div {
-  border-top: 1px solid var(--line);
-}
-
-.drift dt {
-  font-weight: 600;
-}
-
-.drift dd {
-  color: var(--second);
 }
 
 .note {

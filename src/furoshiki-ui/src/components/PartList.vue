@@ -9,10 +9,11 @@ defineEmits<{ open: [kind: string] }>()
 <template>
   <dl class="parts paper">
     <div
-      v-for="part in parts"
+      v-for="(part, i) in parts"
       :id="`part-${part.kind}`"
       :key="part.kind"
-      :class="{ opened: part.kind === opened }"
+      :class="{ opened: part.kind === opened, first: part.group !== parts[i - 1]?.group }"
+      :data-group="part.group"
     >
       <dt>
         <button
@@ -28,7 +29,10 @@ defineEmits<{ open: [kind: string] }>()
         <ul v-if="part.kind === opened" class="assets mono">
           <li v-for="asset in part.assets" :key="asset.name">
             {{ asset.path ?? `${asset.name}, not found` }}
-            <span v-if="asset.digest" class="third">{{ asset.digest }}</span>
+            <span v-if="asset.digest" class="third"
+              >{{ asset.digest }}, {{ asset.isCarried ? 'carried' : 'needed' }}</span
+            >
+            <span v-else-if="asset.path" class="third">nothing stood there</span>
           </li>
           <li v-if="part.assets.length === 0" class="third">uses no files of its own</li>
         </ul>
@@ -47,6 +51,18 @@ defineEmits<{ open: [kind: string] }>()
 
 .parts > div + div {
   border-top: 1px solid var(--line);
+}
+
+.parts .first::before {
+  content: attr(data-group);
+  grid-column: 1 / -1;
+  margin: -6px -12px 0;
+  padding: 4px 12px;
+  border-bottom: 1px solid var(--line);
+  background: var(--raised);
+  color: var(--third);
+  font-size: 12px;
+  font-weight: 600;
 }
 
 .parts dt {

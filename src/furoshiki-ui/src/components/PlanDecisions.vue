@@ -1,11 +1,29 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useDesktop } from '@/composables/useDesktop'
 import { count } from '@/composables/words'
 import SignalWord from './SignalWord.vue'
 
-defineProps<{ plan: Schemas['PlanView']; ended: boolean }>()
+const props = defineProps<{ plan: Schemas['PlanView']; ended: boolean }>()
 const { now } = useDesktop()
+
+/** What has no match, part by part, each reason said once. */
+const lost = computed(() =>
+  [...new Set(props.plan.losses.map((loss) => loss.title))].map((title) => {
+    const losses = props.plan.losses.filter((loss) => loss.title === title)
+    const reasons = [...new Set(losses.map((loss) => loss.reason))]
+    return {
+      title,
+      words: reasons
+        .map((reason) => {
+          const what = losses.filter((loss) => loss.reason === reason).map((loss) => loss.what)
+          return `${what.length > 4 ? `${what.length} settings` : what.join(', ')}. ${reason}`
+        })
+        .join(' '),
+    }
+  }),
+)
 </script>
 
 <template>
@@ -16,6 +34,15 @@ const { now } = useDesktop()
         <strong>{{ part.title }}.</strong> {{ part.reason }}
       </p>
       <p class="second">{{ plan.refused.length === 1 ? 'It stays' : 'They stay' }} as now.</p>
+    </section>
+    <section v-if="plan.losses.length > 0" class="paper" data-test="losses">
+      <SignalWord signal="waiting" word="Without a match here" />
+      <details :open="lost.length < 5">
+        <summary>{{ lost.map((part) => part.title).join(', ') }}</summary>
+        <p v-for="part in lost" :key="part.title">
+          <strong>{{ part.title }}</strong> {{ part.words }}
+        </p>
+      </details>
     </section>
     <section
       v-if="plan.unsaved.length > 0 && !ended && plan.files.length > 0"

@@ -8,6 +8,7 @@ const props = defineProps<{ readiness: Schemas['ReadinessView'] }>()
 const SIGNALS: Record<Schemas['ReadinessState'], Signal> = {
   On: 'ready',
   Ready: 'ready',
+  Partly: 'waiting',
   Drifted: 'waiting',
   Cannot: 'cannot',
 }

@@ -33,6 +33,7 @@ useKeys({ '/': () => search.value?.focus() })
       <RouterLink to="/" :class="{ here: isOnShelf || route.name === 'profile' }">Shelf</RouterLink>
       <RouterLink to="/compare">Compare</RouterLink>
       <RouterLink to="/safe-states">Safe states</RouterLink>
+      <RouterLink to="/desktops">Desktops</RouterLink>
     </nav>
     <VBtn class="bare push" @click="room.next()">
       <IconMoon v-if="room.chosen.value === 'night'" :size="16" />

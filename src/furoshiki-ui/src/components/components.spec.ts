@@ -101,6 +101,7 @@ describe('the list of parts', () => {
   const part = (assets: Schemas['AssetView'][]): Schemas['PartView'] => ({
     kind: 'icons',
     title: 'Icons',
+    group: 'Symbols',
     words: 'Inkstone Red, 34 px',
     swatches: [],
     assets,
@@ -108,11 +109,12 @@ describe('the list of parts', () => {
 
   it('tells of an open part which files it uses, and which were not found', () => {
     const assets = [
-      { name: 'Inkstone-Red', path: 'data:icons/Inkstone-Red', digest: '0123456789' },
-      { name: 'Lost', path: null, digest: null },
+      { name: 'Inkstone-Red', path: 'data:icons/Inkstone-Red', digest: '0123456789', isCarried: false },
+      { name: 'Lost', path: null, digest: null, isCarried: false },
     ]
     const text = mount(PartList, { props: { parts: [part(assets)], opened: 'icons' } }).text()
     expect(text).toContain('data:icons/Inkstone-Red')
+    expect(text).toContain('0123456789, needed')
     expect(text).toContain('Lost, not found')
     expect(mount(PartList, { props: { parts: [part([])], opened: 'icons' } }).text()).toContain(
       'uses no files of its own',
@@ -149,6 +151,7 @@ describe('the steps of a plan', () => {
       { shows: 'AfterSignIn', steps: [step('cursor', ['w'])] },
     ],
     refused: [],
+    losses: [],
     same: ['Fonts'],
     leftAlone: ['Icons'],
     unsaved: [],

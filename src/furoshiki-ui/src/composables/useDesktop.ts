@@ -1,4 +1,5 @@
 import { computed, inject, provide, type InjectionKey, type Ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import { useDesktops, useNow } from '@/api/queries'
 import { useAddress } from './useAddress'
@@ -6,6 +7,8 @@ import { useAddress } from './useAddress'
 interface Desktop {
   id: Ref<number>
   now: Ref<Schemas['NowView'] | undefined>
+  desktops: Ref<Schemas['DesktopView'][] | undefined>
+  choose: (id: number) => void
 }
 
 const KEY: InjectionKey<Desktop> = Symbol('desktop')
@@ -19,7 +22,11 @@ export function provideDesktop() {
   )
   const id = computed(() => known.value?.id)
   const { data: now, error: nowError } = useNow(id)
-  provide(KEY, { id: computed(() => id.value ?? 0), now })
+  const router = useRouter()
+  const route = useRoute()
+  const choose = (one: number) =>
+    void router.push({ path: route.path, query: { lineup: route.query.lineup, desktop: String(one) } })
+  provide(KEY, { id: computed(() => id.value ?? 0), now, desktops, choose })
   return { desktops, id, now, chosen, error: computed(() => error.value ?? nowError.value) }
 }
 

@@ -14,7 +14,8 @@ export function moment(iso: string, today = new Date()): string {
 }
 
 /** A count with its thing: "1 file", "3 files". */
-export const count = (number: number, thing: string) => `${number} ${thing}${number === 1 ? '' : 's'}`
+export const count = (number: number, thing: string, things = `${thing}s`) =>
+  `${number} ${number === 1 ? thing : things}`
 
 /** A size in decimal units (1 kB is 1000 bytes), with one digit after the point from 1 MB on. */
 export function size(bytes: number): string {

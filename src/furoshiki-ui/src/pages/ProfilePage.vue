@@ -9,6 +9,7 @@ import PartList from '@/components/PartList.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import ProfileFields from '@/components/ProfileFields.vue'
 import ReadinessWord from '@/components/ReadinessWord.vue'
+import SignalWord from '@/components/SignalWord.vue'
 import { useAddress } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
 import { useKeys } from '@/composables/useKeys'
@@ -36,6 +37,59 @@ const describe = useMutation({
   },
 })
 
+const SCENES: Record<Schemas['PictureScene'], string> = {
+  Desktop: 'Desktop',
+  Menu: 'Menu',
+  Files: 'Files',
+  Terminal: 'Terminal',
+  Settings: 'Settings',
+  SignIn: 'Sign-in',
+  StartUp: 'Start-up',
+  Lock: 'Lock',
+}
+const scene = useAddress('scene', 'Desktop')
+/** The scenes that the profile has a say in. */
+const NEEDED: Partial<Record<string, string>> = {
+  SignIn: 'sign-in',
+  StartUp: 'start-up',
+  Lock: 'lock',
+  Terminal: 'terminal',
+}
+const scenes = computed(() =>
+  Object.fromEntries(
+    Object.entries(SCENES).filter(
+      ([key]) => !NEEDED[key] || data.value?.parts.some((part) => part.kind === NEEDED[key]),
+    ),
+  ),
+)
+const drawn = computed(() => (scene.value in SCENES ? scene.value : 'Desktop') as Schemas['PictureScene'])
+
+const chooser = ref<HTMLInputElement>()
+const picture = useMutation({
+  mutationFn: (file: File | null) => {
+    const params = { path: { id: id.value } }
+    return take<unknown>(
+      file
+        ? api.PUT('/api/profiles/{id}/screenshot', {
+            params,
+            body: file as unknown as string,
+            bodySerializer: (body) => body,
+            headers: { 'Content-Type': file.type },
+          })
+        : api.DELETE('/api/profiles/{id}/screenshot', { params }),
+    )
+  },
+  onSuccess: async (_, file) => {
+    scene.value = file ? 'Screenshot' : 'Desktop'
+    await client.invalidateQueries()
+  },
+})
+function attach() {
+  const file = chooser.value?.files?.[0]
+  if (file) picture.mutate(file)
+  if (chooser.value) chooser.value.value = ''
+}
+
 function edit() {
   describe.reset()
   form.value = card.value && structuredClone({ ...card.value.profile, tags: [...card.value.profile.tags] })
@@ -59,15 +113,40 @@ useKeys({
         <span class="second">{{ card.ordinal }} saving, {{ card.isDark ? 'night' : 'day' }}</span>
         <ReadinessWord class="push" :readiness="card.readiness" />
       </div>
+      <img
+        v-if="card.screenshot && scene === 'Screenshot'"
+        class="screenshot"
+        :src="card.screenshot"
+        :alt="`Screenshot of ${card.profile.name}`"
+      />
       <DesktopPicture
+        v-else
         :look="card.look"
         :desktop="desktop"
-        :name="card.profile.name"
+        :name="`${card.profile.name}, ${SCENES[drawn]}`"
+        :scene="drawn"
         cloth
         corner
         pointable
         @open="opened = $event"
       />
+      <div class="row scenes" role="group" aria-label="Scene">
+        <VBtn
+          v-if="card.screenshot"
+          class="chip"
+          :aria-pressed="scene === 'Screenshot'"
+          @click="scene = 'Screenshot'"
+          >Screenshot</VBtn
+        >
+        <VBtn
+          v-for="(word, key) in scenes"
+          :key="key"
+          class="chip"
+          :aria-pressed="scene !== 'Screenshot' && drawn === key"
+          @click="scene = String(key)"
+          >{{ word }}</VBtn
+        >
+      </div>
 
       <h2>Savings</h2>
       <ol class="savings paper">
@@ -87,6 +166,17 @@ useKeys({
                 {{ i > 0 ? '; ' : '' }}{{ change.title }}: {{ change.words }}
               </template>
             </p>
+            <details v-if="saving.gaps.length > 0" class="gaps">
+              <summary>
+                <SignalWord
+                  signal="cannot"
+                  :word="`Does not hold everything: ${saving.gaps.length} left out`"
+                />
+              </summary>
+              <p v-for="gap in saving.gaps" :key="gap.path">
+                {{ gap.title }}: <span class="mono">{{ gap.path }}</span> {{ gap.reason }}
+              </p>
+            </details>
             <p class="third">{{ moment(saving.savedAt) }}</p>
           </div>
           <div class="row">
@@ -137,7 +227,23 @@ useKeys({
           {{ [card.profile.author, card.profile.licence].filter(Boolean).join(', ') }}
         </p>
         <p v-if="card.profile.tags.length > 0" class="second">Tags: {{ card.profile.tags.join(', ') }}</p>
-        <VBtn class="edit" @click="edit">Change the words…</VBtn>
+        <div class="row">
+          <VBtn class="edit" @click="edit">Change the words…</VBtn>
+          <VBtn @click="chooser?.click()">{{
+            card.screenshot ? 'Another screenshot…' : 'Attach a screenshot…'
+          }}</VBtn>
+          <VBtn v-if="card.screenshot" @click="picture.mutate(null)">Take the screenshot off</VBtn>
+          <input
+            ref="chooser"
+            class="unseen"
+            type="file"
+            accept="image/png,image/jpeg,image/webp"
+            aria-label="Screenshot"
+            tabindex="-1"
+            @change="attach"
+          />
+        </div>
+        <ProblemNote v-if="picture.error.value" :error="picture.error.value" />
       </div>
 
       <h2>{{ data.parts.length }} parts</h2>
@@ -159,6 +265,19 @@ useKeys({
 
 .head {
   margin-bottom: 10px;
+}
+
+.screenshot {
+  display: block;
+  width: 100%;
+}
+
+.scenes {
+  margin-top: 8px;
+}
+
+.gaps {
+  overflow-wrap: anywhere;
 }
 
 .look h2 {

@@ -15,7 +15,7 @@ const state = computed(
   () => states.value?.find((one) => String(one.id) === chosen.value) ?? states.value?.[0],
 )
 const target = computed<Schemas['Target'] | null>(() =>
-  state.value ? { kind: 'SafeState', id: state.value.id } : null,
+  state.value ? { kind: 'SafeState', id: state.value.id, kinds: null } : null,
 )
 const { data: plan, error: planError } = usePlan(id, target)
 const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) ?? [])

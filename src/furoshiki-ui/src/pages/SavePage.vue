@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, problemOf, take, type Schemas } from '@/api/client'
 import DesktopPicture from '@/components/DesktopPicture.vue'
+import SignalWord from '@/components/SignalWord.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import ProfileFields from '@/components/ProfileFields.vue'
 import { useAddress } from '@/composables/useAddress'
@@ -17,6 +18,8 @@ const as = useAddress('as')
 const form = ref<Schemas['ProfileForm']>({ name: '', description: '', author: '', licence: '', tags: [] })
 const note = ref('')
 const left = ref<string[]>([])
+const parts = useAddress('parts')
+const keepsSystem = ref(false)
 
 const on = computed(() => now.value?.on)
 const isNext = computed(
@@ -25,6 +28,14 @@ const isNext = computed(
 const cover = computed(() =>
   (now.value?.parts ?? []).map((part) => part.kind).filter((kind) => !left.value.includes(kind)),
 )
+
+/** The drifted parts that stay as they were saved, where a person chose to save only some. */
+const asSaved = computed(() => {
+  if (!isNext.value || !parts.value) return []
+  const taken = parts.value.split(',')
+  return (now.value?.drift ?? []).map((part) => part.kind).filter((kind) => !taken.includes(kind))
+})
+const gaps = computed(() => (now.value?.gaps ?? []).filter((gap) => cover.value.includes(gap.kind)))
 
 /** A next saving covers what the profile covered, until a person says otherwise. */
 watch(
@@ -52,7 +63,14 @@ const save = useMutation({
           form: isNext.value ? null : form.value,
           profile: isNext.value ? (on.value?.profileId ?? null) : null,
           note: note.value,
-          cover: cover.value,
+          cover: [
+            ...cover.value,
+            ...(now.value?.unread ?? [])
+              .map((part) => part.kind)
+              .filter((kind) => !left.value.includes(kind)),
+          ],
+          asSaved: asSaved.value,
+          keepSystem: keepsSystem.value,
         },
       }),
     ),
@@ -62,6 +80,16 @@ const save = useMutation({
   },
 })
 const problem = computed(() => (save.error.value ? problemOf(save.error.value) : undefined))
+
+/** What a part's files come to: carried along, or only known by their fingerprint. */
+function heldWords(part: Schemas['PartView']) {
+  const found = part.assets.filter((asset) => asset.digest)
+  const needed = keepsSystem.value ? [] : found.filter((asset) => /^(system|machine):/.test(asset.path ?? ''))
+  const carried = found.length - needed.length
+  return [carried && `${carried} carried`, needed.length && `${needed.length} needed`]
+    .filter(Boolean)
+    .join(', ')
+}
 
 function toggle(kind: string) {
   left.value = left.value.includes(kind) ? left.value.filter((one) => one !== kind) : [...left.value, kind]
@@ -116,17 +144,30 @@ function toggle(kind: string) {
           <label>
             <input type="checkbox" :checked="!left.includes(part.kind)" @change="toggle(part.kind)" />
             <strong>{{ part.title }}</strong>
-            <span class="second">{{ part.words }}</span>
+            <span class="second">{{
+              asSaved.includes(part.kind) ? 'stays as it was saved' : part.words
+            }}</span>
+            <span class="third">{{ heldWords(part) }}</span>
           </label>
         </li>
         <li v-for="part in now.unread" :key="part.kind" class="unread">
           <label>
-            <input type="checkbox" disabled />
+            <input type="checkbox" :checked="!left.includes(part.kind)" @change="toggle(part.kind)" />
             <strong>{{ part.title }}</strong>
             <span>not read: {{ part.reason }}</span>
           </label>
         </li>
       </ul>
+      <div v-if="gaps.length > 0" class="gaps">
+        <SignalWord signal="cannot" word="Cannot be held, and the saving will say so" />
+        <p v-for="gap in gaps" :key="gap.path">
+          <span class="mono">{{ gap.path }}</span> {{ gap.reason }}
+        </p>
+      </div>
+      <label class="keep">
+        <input v-model="keepsSystem" type="checkbox" />
+        Keep the content of the system’s own sets too, not only their fingerprints
+      </label>
     </div>
   </form>
 </template>
@@ -165,7 +206,7 @@ function toggle(kind: string) {
 
 .cover label {
   display: grid;
-  grid-template-columns: 16px 84px 1fr;
+  grid-template-columns: 16px 92px 1fr auto;
   gap: 8px;
   align-items: baseline;
   padding: 5px 12px;
@@ -181,5 +222,23 @@ function toggle(kind: string) {
 
 .unread {
   color: var(--cannot);
+}
+
+.gaps {
+  margin-top: 10px;
+  padding: 8px 12px;
+  border-left: 3px solid var(--cannot);
+  background: var(--cannot-tint);
+  overflow-wrap: anywhere;
+}
+
+.keep {
+  display: flex;
+  gap: 8px;
+  margin-top: 10px;
+}
+
+.keep input {
+  accent-color: var(--action);
 }
 </style>

@@ -23,7 +23,7 @@ const SORTS: Record<string, { words: string; by: (a: Card, b: Card) => number }>
 const FIXED: Record<string, (card: Card) => boolean> = {
   Day: (card) => !card.isDark,
   Night: (card) => card.isDark,
-  'Ready here': (card) => card.readiness.state !== 'Cannot',
+  'Ready here': (card) => !['Cannot', 'Partly'].includes(card.readiness.state),
 }
 
 const tags = computed(() => {

@@ -19,7 +19,12 @@ const { id } = useDesktop()
 
 const target = computed<Schemas['Target'] | null>(() => {
   const [saving, state] = [Number(route.query.saving), Number(route.query.state)]
-  return saving > 0 ? { kind: 'Saving', id: saving } : state > 0 ? { kind: 'SafeState', id: state } : null
+  const kinds = route.query.parts ? String(route.query.parts).split(',') : null
+  return saving > 0
+    ? { kind: 'Saving', id: saving, kinds }
+    : state > 0
+      ? { kind: 'SafeState', id: state, kinds: null }
+      : null
 })
 const { data: plan, error, refetch } = usePlan(id, target)
 const run = useSwitchRun(id)

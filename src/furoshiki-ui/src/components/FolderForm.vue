@@ -1,0 +1,207 @@
+<script setup lang="ts">
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { api, problemOf, take, type Schemas } from '@/api/client'
+import { useFolders, useMaps } from '@/api/queries'
+import { useAddress } from '@/composables/useAddress'
+import FolderReport from './FolderReport.vue'
+import ProblemNote from './ProblemNote.vue'
+
+const emit = defineEmits<{ added: [id: number] }>()
+
+const OWN = ''
+const folder = useAddress('folder')
+const { data: folders, error: folderError } = useFolders(folder)
+const { data: maps } = useMaps()
+const map = ref('open-desktop')
+const text = ref('')
+const form = ref({ name: '', version: '', screens: '1920 × 1080' })
+const client = useQueryClient()
+
+const choice = computed<Schemas['FolderChoice']>(() => ({
+  folder: folder.value,
+  map: map.value === OWN ? null : map.value,
+  mapText: map.value === OWN ? text.value : null,
+}))
+/** Screens as a person writes them: sizes with commas between, the main one first. */
+const screens = computed(() =>
+  form.value.screens.split(',').map((size, i) => {
+    const [width, height] = size.split(/[×x*]/).map((side) => Number.parseInt(side.trim(), 10) || 0)
+    return { id: i === 0 ? 'main' : `screen ${i + 1}`, width: width ?? 0, height: height ?? 0 }
+  }),
+)
+
+const look = useMutation({
+  mutationFn: () => take(api.POST('/api/desktops/look', { body: choice.value })),
+})
+watch([folder, map, text], () => look.reset())
+
+const register = useMutation({
+  mutationFn: () =>
+    take(
+      api.POST('/api/desktops', {
+        body: {
+          name: form.value.name,
+          choice: choice.value,
+          version: form.value.version,
+          screens: screens.value,
+        },
+      }),
+    ),
+  onSuccess: async (desktop) => {
+    await client.invalidateQueries()
+    emit('added', desktop.id)
+  },
+})
+const problem = computed(() => {
+  const error = register.error.value ?? look.error.value
+  return error ? problemOf(error) : undefined
+})
+const errorOf = (field: string) => (problem.value?.field === field ? problem.value.detail : undefined)
+const nameOf = (path: string) => path.split('/').at(-1) ?? path
+</script>
+
+<template>
+  <div class="adding">
+    <div class="steps">
+      <section class="paper">
+        <h2>Which folder</h2>
+        <p class="mono chosen">{{ folder || 'Choose one of the folders that may be used' }}</p>
+        <ProblemNote v-if="folderError" :error="folderError"
+          ><VBtn @click="folder = ''">To the folders that may be used</VBtn></ProblemNote
+        >
+        <ul v-if="folders" class="folders">
+          <li v-if="folder">
+            <button type="button" @click="folder = folders.parent ?? ''">One folder up</button>
+          </li>
+          <li v-for="path in folders.folders" :key="path">
+            <button type="button" @click="folder = path">{{ folder ? nameOf(path) : path }}</button>
+          </li>
+          <li v-if="folders.folders.length === 0" class="third">No folders in here.</li>
+        </ul>
+      </section>
+      <section class="paper">
+        <h2>Which map</h2>
+        <label v-for="one in maps" :key="one.name" class="map">
+          <input v-model="map" type="radio" :value="one.name" />
+          <span>
+            <strong>{{ one.platform }}</strong> <span class="mono third">{{ one.name }}</span>
+            <span class="second words">{{ one.description }}</span>
+          </span>
+        </label>
+        <label class="map">
+          <input v-model="map" type="radio" :value="OWN" />
+          <span><strong>One of my own</strong></span>
+        </label>
+        <VTextarea
+          v-if="map === OWN"
+          v-model="text"
+          class="mono"
+          label="The map’s text, in JSON"
+          rows="8"
+          :error-messages="errorOf('map')"
+        />
+        <VBtn :disabled="!folder" :loading="look.isPending.value" @click="look.mutate()"
+          >See what is there</VBtn
+        >
+        <ProblemNote
+          v-if="problem && !['name', 'screens'].includes(problem.field ?? '')"
+          :error="register.error.value ?? look.error.value"
+        />
+      </section>
+      <form v-if="look.data.value" class="paper" @submit.prevent="register.mutate()">
+        <h2>What to call it</h2>
+        <label for="desktop-name">Name</label>
+        <VTextField id="desktop-name" v-model="form.name" :error-messages="errorOf('name')" />
+        <label for="desktop-version">Version of the platform</label>
+        <VTextField id="desktop-version" v-model="form.version" />
+        <label for="desktop-screens">Screens in px, the main one first</label>
+        <VTextField id="desktop-screens" v-model="form.screens" :error-messages="errorOf('screens')" />
+        <VBtn class="main" type="submit" :loading="register.isPending.value">Add this desktop</VBtn>
+        <p class="third">Nothing is written in the folder until you switch to a look.</p>
+      </form>
+    </div>
+    <section aria-label="What the map finds there">
+      <h2>What the map finds there</h2>
+      <FolderReport v-if="look.data.value" :report="look.data.value" />
+      <p v-else class="nothing paper second">
+        Choose a folder and a map, then look. You see what the map finds, what it does not find and what it
+        cannot read, before anything is added.
+      </p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.adding {
+  display: grid;
+  grid-template-columns: 380px minmax(0, 1fr);
+  gap: 20px;
+}
+
+.steps,
+.adding > section {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+
+.steps .paper {
+  display: grid;
+  gap: 8px;
+  padding: 12px;
+  justify-items: start;
+}
+
+.steps form.paper {
+  justify-items: stretch;
+}
+
+.chosen {
+  overflow-wrap: anywhere;
+}
+
+.folders {
+  width: 100%;
+  max-height: 190px;
+  overflow: auto;
+  border: 1px solid var(--line);
+}
+
+.folders button {
+  width: 100%;
+  padding: 4px 10px;
+}
+
+.folders button:hover {
+  background: var(--action-tint);
+}
+
+.map {
+  display: grid;
+  grid-template-columns: 16px 1fr;
+  gap: 8px;
+}
+
+.map input {
+  accent-color: var(--action);
+}
+
+.words {
+  display: block;
+}
+
+.v-textarea {
+  width: 100%;
+}
+
+.nothing {
+  padding: 16px;
+}
+
+@media (width <= 1100px) {
+  .adding {
+    grid-template-columns: 300px minmax(0, 1fr);
+  }
+}
+</style>

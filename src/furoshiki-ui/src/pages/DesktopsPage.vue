@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useDesktopPage } from '@/api/queries'
+import FolderForm from '@/components/FolderForm.vue'
+import FolderReport from '@/components/FolderReport.vue'
+import ProblemNote from '@/components/ProblemNote.vue'
+import ScreenDrawing from '@/components/ScreenDrawing.vue'
+import SessionBox from '@/components/SessionBox.vue'
+import { useAddress } from '@/composables/useAddress'
+import { useDesktop } from '@/composables/useDesktop'
+import { count } from '@/composables/words'
+
+const { id, desktops, choose } = useDesktop()
+const { data: page, error } = useDesktopPage(id)
+const adding = useAddress('add')
+const found = computed(() => page.value?.report.kinds.filter((kind) => kind.found === 'Set').length ?? 0)
+</script>
+
+<template>
+  <div class="row head">
+    <h1>Desktops</h1>
+    <div class="row" role="group" aria-label="Desktop">
+      <VBtn
+        v-for="desktop in desktops"
+        :key="desktop.id"
+        class="chip"
+        :aria-pressed="!adding && desktop.id === id"
+        @click="choose(desktop.id)"
+        >{{ desktop.name }}</VBtn
+      >
+    </div>
+    <VBtn class="main push" :aria-pressed="!!adding" @click="adding = adding ? '' : 'folder'">{{
+      adding ? 'Leave' : 'Add a folder…'
+    }}</VBtn>
+  </div>
+
+  <FolderForm v-if="adding" @added="choose" />
+  <ProblemNote v-else-if="error" :error="error" />
+  <div v-else-if="page" class="desktop">
+    <section aria-label="What the map found">
+      <h2>What the map found</h2>
+      <p class="second">
+        {{ page.desktop.platform }} {{ page.desktop.version }}: {{ found }} of
+        {{ count(page.report.kinds.length, 'kind of part', 'kinds of part') }} set.
+      </p>
+      <FolderReport :report="page.report" />
+    </section>
+    <div class="about">
+      <section class="paper" aria-label="Folder">
+        <h2>Folder</h2>
+        <p class="mono">{{ page.folder }}</p>
+      </section>
+      <section class="paper" aria-label="Screens">
+        <h2>{{ count(page.desktop.screens.length, 'screen') }}</h2>
+        <ScreenDrawing :screens="page.desktop.screens" />
+      </section>
+      <SessionBox v-if="page.desktop.isSimulated" :page="page" />
+      <section v-else class="paper">
+        <h2>Session</h2>
+        <p class="second">
+          This is a real folder. When its session takes up a change is up to the session; Furoshiki cannot see
+          it.
+        </p>
+      </section>
+    </div>
+  </div>
+  <p v-else class="third">Reading the folder through its map…</p>
+</template>
+
+<style scoped>
+.head {
+  gap: 14px;
+  margin-bottom: 14px;
+}
+
+.desktop {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 300px;
+  gap: 20px;
+}
+
+.about,
+.desktop > section {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+
+.about section {
+  display: grid;
+  gap: 8px;
+  padding: 12px;
+  overflow-wrap: anywhere;
+}
+</style>
