@@ -122,15 +122,95 @@ public sealed class AddressTests
             .ShouldBe("[A]\nx=1\nz=3\n\n[B]\ny=2\n[C]\nw=true\n");
     }
 
-    [Fact]
-    public void A_key_file_has_no_lists_of_items()
+    [Theory]
+    [InlineData("resource file", "a: 1")]
+    [InlineData("shell variables", "a=1")]
+    [InlineData("whole file", "a")]
+    public void A_format_without_lists_says_so(string format, string text)
     {
-        var document = KeyFileDocument.Open("[A]\nx=1\n"u8.ToArray());
+        var document = SettingsFormat.Find(format)!.Open(Encoding.UTF8.GetBytes(text));
         var list = new ListAddress("/panels", "id");
         Should.Throw<SettingsFileException>(() => document.Items(list));
         Should.Throw<SettingsFileException>(() => document.RemoveItem(list, "a"));
-        Should.Throw<SettingsFileException>(() => document.Get(new Address("A/x", list, "a")));
+        Should.Throw<SettingsFileException>(() => document.Reorder(list, ["a"]));
     }
+
+    [Theory]
+    [InlineData("! c\nTerm*a : x \\\n y\nTerm*b:z", "Term*a", "x  y")]
+    [InlineData("*a:\\ two", "*a", " two")]
+    [InlineData("a: tab\\011end\\n", "a", "tab\tend\n")]
+    [InlineData("#include \"a: b\"\na: c", "a", "c")]
+    public void A_resource_is_read_with_the_continuations_and_escapes_of_X(string text, string name, string value) =>
+        ResourceFileDocument
+            .Open(Encoding.UTF8.GetBytes(text))
+            .Get(new Address(name))!
+            .Content.ShouldBe(value);
+
+    [Theory]
+    [InlineData("A=\"x \\\"y\\\\\"", "x \"y\\")]
+    [InlineData("  export A='x \"$y'", "x \"$y")]
+    [InlineData("A=plain # no", "plain")]
+    [InlineData("if true; then\nA=\"two\nlines\"\nfi", "two\nlines")]
+    public void A_shell_variable_is_read_with_the_quotes_of_POSIX(string text, string value) =>
+        ShellFileDocument.Open(Encoding.UTF8.GetBytes(text)).Get(new Address("A"))!.Content.ShouldBe(value);
+
+    [Theory]
+    [InlineData("A=\"$HOME/x\"")]
+    [InlineData("A=`date`")]
+    public void A_value_that_the_shell_computes_is_not_taken_for_one(string text) =>
+        Should
+            .Throw<SettingsFileException>(() =>
+                ShellFileDocument.Open(Encoding.UTF8.GetBytes(text)).Get(new Address("A"))
+            )
+            .Message.ShouldContain("computes");
+
+    [Theory]
+    [InlineData("/r/a[@n='2']/@v", "two")]
+    [InlineData("/r/a[k='y']/b", "in & out")]
+    [InlineData("/r/a[1]/@v", "one")]
+    [InlineData("/r/Q{urn:x}c", "names")]
+    [InlineData("/r/d", "<raw>")]
+    public void An_XML_address_leads_where_XPath_says(string path, string value) =>
+        XmlFileDocument
+            .Open(
+                "<!DOCTYPE r SYSTEM 'r.dtd'><r xmlns:x='urn:x'><a n='1' v='one'/><a n=\"2\" v='two'/><a><k>y</k><b> in &amp; out\n</b></a><x:c>names</x:c><c>none</c><d><![CDATA[<raw>]]></d></r>"u8.ToArray()
+            )
+            .Get(new Address(path))!
+            .Content.ShouldBe(value);
+
+    [Fact]
+    public void Nothing_outside_an_XML_file_is_loaded_and_its_own_entities_are_kept_unread()
+    {
+        var secret = Path.Combine(Path.GetTempPath(), Path.GetRandomFileName());
+        File.WriteAllText(secret, "secret");
+        var text = $"<!DOCTYPE r [<!ENTITY out SYSTEM 'file://{secret}'><!ENTITY own 'x'>]><r><a>&own;</a><b>1</b></r>";
+        var document = XmlFileDocument.Open(Encoding.UTF8.GetBytes(text));
+        Should.Throw<SettingsFileException>(() => document.Get(new Address("/r/a"))).Message.ShouldContain("entity");
+        Encoding.UTF8.GetString(document.Set(new Address("/r/b"), NativeValue.Text("2")).Bytes.Span)
+            .ShouldBe(text.Replace("<b>1", "<b>2", StringComparison.Ordinal));
+        var outside = text.Replace("&own;", "&out;", StringComparison.Ordinal);
+        try
+        {
+            XmlFileDocument.Open(Encoding.UTF8.GetBytes(outside)).Get(new Address("/r/a"))!.Content.ShouldNotContain("secret");
+        }
+        catch (SettingsFileException)
+        {
+            // Refusing the file is as good.
+        }
+        File.Delete(secret);
+    }
+
+    [Theory]
+    [InlineData("<a><x/></a>", "/a/b", "<a><x/><b>1</b></a>")]
+    [InlineData("<a>\n  <x/>\n</a>", "/a/b[@n='k']/c", "<a>\n  <x/>\n  <b n=\"k\"><c>1</c></b>\n</a>")]
+    [InlineData("<a/>", "/a/@v", "<a v=\"1\"/>")]
+    [InlineData("<a>\n</a>", "/a/b[k='y']/v", "<a>\n<b><k>y</k><v>1</v></b></a>")]
+    public void What_an_XML_address_needs_and_is_not_there_is_added(string text, string path, string expected) =>
+        Encoding
+            .UTF8.GetString(
+                XmlFileDocument.Open(Encoding.UTF8.GetBytes(text)).Set(new Address(path), NativeValue.Text("1")).Bytes.Span
+            )
+            .ShouldBe(expected);
 
     [Theory]
     [InlineData("""{"panels": [{"edge": "top"}]}""", "has no 'id'")]

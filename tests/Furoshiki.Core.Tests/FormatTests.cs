@@ -4,150 +4,85 @@ using Furoshiki.Core.Formats;
 
 namespace Furoshiki.Core.Tests;
 
-/// <summary>What every format promises, over generated files.</summary>
+/// <summary>What every format promises, over ten thousand generated files of each.</summary>
 public sealed class FormatTests
 {
-    private const int Cases = 2000;
+    private const int Cases = 10_000;
 
-    private static readonly Gen<string> Value = Gen.String[
-        Gen.Char["abcXYZ 0129;=#[]\\\"'/,{}\täöü€"],
-        0,
-        12
-    ];
-    private static readonly Gen<string> Name = Gen.String[Gen.Char["abcdefgh-"], 1, 8];
-    private static readonly Gen<string> End = Gen.OneOf("\n", "\r\n");
+    public static TheoryData<string> Formats => [.. SettingsFormat.All.Select(format => format.Name)];
 
-    private sealed record Sample(SettingsFormat Format, string Text, Address Address, string Value);
+    private static SettingsDocument Open(FormatSample sample) => sample.Format.Open(sample.Bytes);
 
-    private static readonly Gen<Sample> KeyFile =
-        from end in End
-        from mark in Gen.OneOf("", "\uFEFF")
-        from before in Gen.OneOf(
-            "",
-            "# a comment",
-            "[Other]\u0001key=1",
-            "[Other]\u0001name[de]=x\u0001"
-        )
-        from space in Gen.OneOf("", " ", "  ")
-        from after in Gen.OneOf(
-            "",
-            "\u0001",
-            "\u0001# last",
-            "\u0001\u0001[Last]\u0001a=b\u0001;=c"
-        )
-        from name in Name
-        from value in Value
-        let first = KeyFileDocument
-            .Open("[Group]\na=b\n"u8.ToArray())
-            .Set(new Address("Group/k"), NativeValue.Text(value))
-        let raw = Encoding.UTF8.GetString(first.Bytes.Span)["[Group]\na=b\nk=".Length..^1]
-        let text = $"{before}\u0001[Group]\u0001other=1\u0001{name}{space}={space}{raw}{after}".Replace(
-            "\u0001",
-            end,
-            StringComparison.Ordinal
-        )
-        where name != "other" && !(after.Length == 0 && raw.EndsWith('\r'))
-        select new Sample(KeyFileDocument.Format, mark + text, new Address($"Group/{name}"), value);
+    private static string Text(SettingsDocument document) => LosslessText.FromBytes(document.Bytes.Span);
 
-    private static readonly Gen<Sample> Json =
-        from end in End
-        from mark in Gen.OneOf("", "\uFEFF")
-        from comment in Gen.OneOf("", "// it, is\u0001", "/* , } */")
-        from space in Gen.OneOf("", " ", "\u0001\t")
-        from trailing in Gen.OneOf("", ",", " , ")
-        from name in Name
-        from value in Value
-        let member = $"{Quote(name)}{space}:{space}{Quote(value)}"
-        let text = $$"""{{comment}}{"list": [1, {"a": null}],{{space}}{{comment}}"in": {{{space}}{{member}}{{space}}{{trailing}}}{{comment}}, "z": 1e3}{{space}}"""
-        select new Sample(
-            JsonFileDocument.Format,
-            mark + text.Replace("\u0001", end, StringComparison.Ordinal),
-            new Address($"/in/{name}"),
-            value
-        );
+    [Theory]
+    [MemberData(nameof(Formats))]
+    public void Writing_back_what_was_read_gives_the_same_bytes(string format) =>
+        FormatSample.Of(format).Sample(sample => Open(sample).Bytes.Span.SequenceEqual(sample.Bytes), iter: Cases);
 
-    private static readonly Gen<Sample> Any = Gen.OneOf(KeyFile, Json);
+    [Theory]
+    [MemberData(nameof(Formats))]
+    public void A_value_that_stands_in_a_file_is_read(string format) =>
+        FormatSample
+            .Of(format)
+            .Sample(sample => Open(sample).Get(sample.Address)!.Content == sample.Value, iter: Cases);
 
-    private static string Quote(string text) =>
-        System.Text.Json.JsonSerializer.Serialize(text, RelaxedJson);
-
-    private static readonly System.Text.Json.JsonSerializerOptions RelaxedJson = new()
-    {
-        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-    };
-
-    private static SettingsDocument Open(Sample sample) =>
-        sample.Format.Open(Encoding.UTF8.GetBytes(sample.Text));
-
-    private static string Text(SettingsDocument document) =>
-        Encoding.UTF8.GetString(document.Bytes.Span);
-
-    [Fact]
-    public void Writing_back_what_was_read_gives_the_same_bytes() =>
-        Any.Sample(sample => Text(Open(sample)) == sample.Text, iter: Cases);
-
-    [Fact]
-    public void A_value_that_stands_in_a_file_is_read() =>
-        Any.Sample(
-            sample => Open(sample).Get(sample.Address)!.Content == sample.Value,
-            iter: Cases
-        );
-
-    [Fact]
-    public void A_value_that_is_set_is_read_and_setting_it_back_gives_the_first_bytes() =>
-        Gen.Select(Any, Value)
+    [Theory]
+    [MemberData(nameof(Formats))]
+    public void A_value_that_is_set_is_read_and_setting_it_back_gives_the_first_bytes(string format) =>
+        Gen.Select(FormatSample.Of(format), FormatSample.ValueFor(format))
             .Sample(
                 (sample, other) =>
                 {
                     var changed = Open(sample).Set(sample.Address, NativeValue.Text(other));
                     changed.Get(sample.Address)!.Content.ShouldBe(other);
                     Text(changed.Set(sample.Address, NativeValue.Text(sample.Value)))
-                        .ShouldBe(sample.Text);
+                        .ShouldBe(LosslessText.FromBytes(sample.Bytes));
                 },
                 iter: Cases
             );
 
-    [Fact]
-    public void Setting_one_value_changes_no_byte_outside_it() =>
-        Gen.Select(Any, Value)
+    [Theory]
+    [MemberData(nameof(Formats))]
+    public void Setting_one_value_changes_no_byte_outside_it(string format) =>
+        Gen.Select(FormatSample.Of(format), FormatSample.ValueFor(format))
             .Sample(
                 (sample, other) =>
                 {
-                    var changed = Text(Open(sample).Set(sample.Address, NativeValue.Text(other)));
-                    var same = sample
-                        .Text.Zip(changed)
-                        .TakeWhile(pair => pair.First == pair.Second)
-                        .Count();
-                    var sameAtEnd = sample
-                        .Text.Reverse()
-                        .Zip(changed.Reverse())
-                        .TakeWhile(pair => pair.First == pair.Second)
-                        .Count();
-                    (sample.Text.Length - same - sameAtEnd).ShouldBeLessThanOrEqualTo(
-                        sample.Value.Length * 2 + 2
-                    );
+                    var changed = Open(sample).Set(sample.Address, NativeValue.Text(other)).Bytes.ToArray();
+                    var same = sample.Bytes.AsSpan().CommonPrefixLength(changed);
+                    var (before, after) = (sample.Bytes.Reverse().ToArray(), changed.Reverse().ToArray());
+                    var sameAtEnd = before.AsSpan().CommonPrefixLength(after);
+                    // The spelling of the value: at most six bytes a character, and its quotes.
+                    (sample.Bytes.Length - same - sameAtEnd).ShouldBeLessThanOrEqualTo(sample.Value.Length * 6 + 2);
                 },
                 iter: Cases
             );
 
-    [Fact]
-    public void Adding_a_value_and_taking_it_out_gives_the_first_bytes_but_for_a_missing_last_line_end() =>
-        Any.Sample(
-            sample =>
-            {
-                var added = new Address(sample.Address.Path + "-new");
-                var document = Open(sample).Set(added, NativeValue.Text("7"));
-                document.Get(added)!.Content.ShouldBe("7");
-                Text(document.Remove(added))
-                    .TrimEnd('\r', '\n')
-                    .ShouldBe(sample.Text.TrimEnd('\r', '\n'));
-            },
-            iter: Cases
-        );
+    [Theory]
+    [MemberData(nameof(Formats))]
+    public void Adding_a_value_and_taking_it_out_gives_the_first_bytes_but_for_a_missing_last_line_end(string format) =>
+        FormatSample
+            .Of(format)
+            .Where(sample => sample.New is not null)
+            .Sample(
+                sample =>
+                {
+                    var added = sample.New!;
+                    var document = Open(sample).Set(added, NativeValue.Text("7"));
+                    document.Get(added)!.Content.ShouldBe("7");
+                    Text(document.Remove(added))
+                        .TrimEnd('\r', '\n')
+                        .ShouldBe(LosslessText.FromBytes(sample.Bytes).TrimEnd('\r', '\n'));
+                },
+                iter: format == "whole file" ? 0 : Cases
+            );
 
-    [Fact]
-    public void A_list_of_texts_is_read_as_it_was_set() =>
-        Gen.Select(Any, Value.Array[0, 5])
+    [Theory]
+    [InlineData("key file")]
+    [InlineData("json")]
+    public void A_list_of_texts_is_read_as_it_was_set(string format) =>
+        Gen.Select(FormatSample.Of(format), FormatSample.ValueFor(format).Array[0, 5])
             .Sample(
                 (sample, items) =>
                     Open(sample)
@@ -155,6 +90,29 @@ public sealed class FormatTests
                         .Get(sample.Address)!
                         .Items.SequenceEqual(items),
                 iter: Cases
+            );
+
+    [Theory]
+    [InlineData("key file", "[P a]\nk=1\n# of a\n\n[Other]\nx=y\n[P b]\nk=2\n[P c]\nk=3", "P *", "")]
+    [InlineData("json", "{\"p\": [ {\"id\":\"a\"}, // first\n {\"id\":\"b\",\"k\":2} ,{\"id\":\"c\"},]}", "/p", "id")]
+    [InlineData("xml", "<r>\n <p n='a'/> <!-- first -->\n <p n='b'>2</p><x/>\n <p n='c'/>\n</r>", "/r/p", "@n")]
+    public void Items_put_in_another_order_and_back_give_the_first_bytes(
+        string format,
+        string text,
+        string at,
+        string identity
+    ) =>
+        Gen.Shuffle(new[] { "a", "b", "c" })
+            .Sample(
+                order =>
+                {
+                    var list = new ListAddress(at, identity);
+                    var document = SettingsFormat.Find(format)!.Open(Encoding.UTF8.GetBytes(text));
+                    var moved = document.Reorder(list, order);
+                    moved.Items(list).ShouldBe(order);
+                    Text(moved.Reorder(list, ["a", "b", "c"])).ShouldBe(text);
+                },
+                iter: 50
             );
 
     [Fact]
@@ -211,9 +169,12 @@ public sealed class FormatTests
     public static TheoryData<string, byte[], string> BadFiles =>
         new()
         {
-            { "key file", [], "empty" },
-            { "json", [], "empty" },
-            { "key file", [.. "[A]\nk="u8, 0xC3, 0x28], "not UTF-8" },
+            { "json", [], "not JSON" },
+            { "xml", [], "not XML" },
+            { "xml", [.. "<a>\n<b></a>"u8], "line 2" },
+            { "xml", [.. "<a>"u8, 0xFF, .. "</a>"u8], "not UTF-8" },
+            { "xml", [.. "<?xml version='1.0' encoding='utf-16'?><a/>"u8], "utf-16" },
+            { "shell variables", [.. "A=1\nB=\"no end\n"u8], "line 2" },
             { "json", [.. "{\"a\":\""u8, 0xFF, .. "\"}"u8], "not UTF-8" },
             { "key file", [.. "[A]\nnothing here\n"u8], "Line 2" },
             { "json", [.. "{\n\"a\": }"u8], "line 2" },

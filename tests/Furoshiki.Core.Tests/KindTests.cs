@@ -14,7 +14,7 @@ public sealed class KindTests
             var all = new TheoryData<string, string>();
             foreach (var kind in Kind.All)
             foreach (var setting in kind.Settings)
-                all.Add(kind.Name, setting.Name);
+                all.Add(kind.Name, setting.IsFor(item: false) ? setting.Name : $"item/{setting.Name}");
             return all;
         }
     }
@@ -26,7 +26,7 @@ public sealed class KindTests
         string name
     )
     {
-        var type = Kind.Get(kind).Setting(new SettingKey(name)).Type;
+        var type = Kind.Get(kind).Setting(SettingKey.Parse(name)).Type;
         Values
             .Of(type)
             .Sample(
@@ -176,6 +176,16 @@ internal static class Values
             SettingType.List => Gen.OneOf("clock", "tray", "a;b", "ü \"x\"", "\\")
                 .Array[0, 4]
                 .Select(SettingValue (items) => new SettingValue.List([.. items])),
+            SettingType.LengthOfTime time => Gen.Int[(int)time.Min, (int)time.Max]
+                .Select(SettingValue (value) => new SettingValue.Number(value)),
+            SettingType.Geometry => Gen.Select(Gen.Int[-999, 999], Gen.Int[-999, 999], Gen.Int[1, 9999], Gen.Int[1, 9999])
+                .Select(SettingValue (x, y, width, height) => new SettingValue.Geometry(x, y, width, height)),
+            SettingType.Extent => Gen.Select(Gen.Bool, Gen.Int[1, 100])
+                .Select(SettingValue (isShare, value) =>
+                    isShare ? new SettingValue.Number(value) : new SettingValue.Pixels(value)
+                ),
+            SettingType.ScreenName => Gen.OneOf("main", "upright")
+                .Select(SettingValue (text) => new SettingValue.Text(text)),
             _ => Gen.OneOf("Ridge Sans", " a", "b\\n", "Größe", "-")
                 .Select(SettingValue (text) => new SettingValue.Text(text)),
         };

@@ -2,11 +2,12 @@ using System.Text;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Picture;
 using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Core.Tests;
 
-/// <summary>A small desktop in memory, with the demo's map.</summary>
+/// <summary>One of the demo's desktops in memory, with its map.</summary>
 internal sealed class TestDesktop : IDesktopView, ISavedContent
 {
     public const string Surface = "home/.config/engawa/surface.conf";
@@ -15,20 +16,40 @@ internal sealed class TestDesktop : IDesktopView, ISavedContent
 
     private static readonly string Demo = Path.Combine(AppContext.BaseDirectory, "scenario");
 
+    /// <summary>The map of the Dome console.</summary>
     public static DesktopMap Map { get; } =
-        DesktopMapReader.Read(File.ReadAllBytes(Path.Combine(Demo, "maps", "engawa.json")));
+        MapNamed("engawa", new Screen("main", 2560, 1440), new Screen("upright", 1080, 1920));
 
-    public Dictionary<string, byte[]> Files { get; } =
-        Directory
-            .EnumerateFiles(Path.Combine(Demo, "dome-console"), "*", SearchOption.AllDirectories)
-            .ToDictionary(
-                file => Path.GetRelativePath(Path.Combine(Demo, "dome-console"), file),
-                File.ReadAllBytes
-            );
+    public static DesktopMap Laptop { get; } = MapNamed("engawa-3.8", new Screen("lid", 1366, 768));
+
+    public static DesktopMap Wall { get; } = MapNamed("tansu", new Screen("wall", 3840, 2160));
+
+    private readonly DesktopMap _map;
+
+    public TestDesktop(string folder = "dome-console")
+    {
+        _map = folder switch
+        {
+            "field-laptop" => Laptop,
+            "visitor-wall" => Wall,
+            _ => Map,
+        };
+        var root = Path.Combine(Demo, folder);
+        Files = Directory
+            .EnumerateFiles(root, "*", SearchOption.AllDirectories)
+            .ToDictionary(file => Path.GetRelativePath(root, file), File.ReadAllBytes);
+    }
+
+    public Dictionary<string, byte[]> Files { get; }
+
+    public Dictionary<string, FileState> Links { get; } = [];
+
+    private static DesktopMap MapNamed(string name, params Screen[] screens) =>
+        DesktopMapReader.Read(File.ReadAllBytes(Path.Combine(Demo, "maps", name + ".json"))).For(screens);
 
     public Dictionary<Digest, Tree> Saved { get; } = [];
 
-    public DesktopReading Read() => DesktopReader.Read(Map, this);
+    public DesktopReading Read() => DesktopReader.Read(_map, this);
 
     public TestDesktop With(string path, string from, string to)
     {
@@ -41,10 +62,11 @@ internal sealed class TestDesktop : IDesktopView, ISavedContent
     public ReadOnlyMemory<byte> ReadFile(string path) =>
         Files.TryGetValue(path, out var bytes)
             ? bytes
-            : throw new SettingsFileException("The file is missing.");
+            : throw new MissingSettingsFileException();
 
     public FileState? Find(string path) =>
-        Files.TryGetValue(path, out var bytes)
+        Links.TryGetValue(path, out var link) ? link
+        : Files.TryGetValue(path, out var bytes)
             ? FileState.OfFile(0b110_100_100, bytes.Length, Digest.Of(bytes))
         : Files.Keys.Any(file => file.StartsWith(path + "/", StringComparison.Ordinal))
             ? FileState.OfFolder(0b111_101_101)
@@ -61,6 +83,10 @@ internal sealed class TestDesktop : IDesktopView, ISavedContent
                 inside.Select(file => KeyValuePair.Create(file[(path.Length + 1)..], Find(file)!))
             );
     }
+
+    public string? WhyNot(string path) => null;
+
+    public bool HoldsAll(Digest digest) => Saved.ContainsKey(digest) || SizeOf(digest) is not null;
 
     public long? SizeOf(Digest digest) =>
         Files.Values.FirstOrDefault(bytes => Digest.Of(bytes) == digest)?.Length;

@@ -52,7 +52,7 @@ public sealed class TreeTests
             .Sample(
                 (before, after) =>
                 {
-                    var disk = before.Entries.ToDictionary();
+                    var disk = before.All.ToDictionary();
                     foreach (var change in TreeChanges.Between("", null, before, after))
                     {
                         disk.GetValueOrDefault(change.Path).ShouldBe(change.Before);
@@ -73,7 +73,7 @@ public sealed class TreeTests
                         ).ShouldBeTrue("what comes has a folder to come into");
                         disk[change.Path] = change.After;
                     }
-                    disk.ShouldBe(after.Entries, ignoreOrder: true);
+                    disk.ShouldBe(after.All, ignoreOrder: true);
                 },
                 iter: 3000
             );
@@ -83,21 +83,61 @@ public sealed class TreeTests
         Gen.Select(AnyTree, AnyTree)
             .Sample(
                 (one, other) =>
-                    one.ToBytes()
-                        .SequenceEqual(other.ToBytes())
-                        .ShouldBe(one.Entries.SequenceEqual(other.Entries)),
+                    one.Digest.Equals(other.Digest).ShouldBe(one.All.SequenceEqual(other.All)),
                 iter: 2000
             );
 
     [Theory]
-    [InlineData("")]
-    [InlineData("7")]
-    [InlineData("{\"a\":{}}")]
-    [InlineData("{\"a\":{\"type\":\"file\",\"mode\":1}}")]
-    [InlineData("{\"a\":{\"type\":\"file\",\"mode\":1,\"size\":1,\"content\":\"abc\"}}")]
-    [InlineData("{\"a\":{\"type\":\"pipe\",\"mode\":1}}")]
+    [InlineData("7\n")]
+    [InlineData("link x y")]
+    [InlineData("file 1a4 3 abc name\n")]
+    [InlineData("file zz 3 ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad name\n")]
+    [InlineData("pipe 1a4 name\n")]
+    [InlineData("link x%4 y\n")]
+    [InlineData("link x%zz y\n")]
     public void What_is_no_tree_record_is_not_read_as_one(string text) =>
-        Should.Throw<FormatException>(() => Tree.Parse(System.Text.Encoding.UTF8.GetBytes(text)));
+        Should.Throw<FormatException>(() =>
+            Tree.Parse(System.Text.Encoding.UTF8.GetBytes(text), _ => Tree.Empty)
+        );
+
+    private static readonly Gen<string> AnyName = Gen.Byte[1, 255]
+        .Array[1, 6]
+        .Select(bytes => Formats.LosslessText.FromBytes([.. bytes.Select(b => b == (byte)'/' ? (byte)'_' : b)]));
+
+    [Fact]
+    public void A_tree_with_any_names_at_all_reads_back_from_its_records() =>
+        Gen.Select(Gen.Dictionary(AnyName, Leaf)[0, 8], AnyName, AnyName)
+            .Sample(
+                (entries, folder, target) =>
+                {
+                    entries[folder] = FileState.OfFolder(493);
+                    entries[folder + "/" + target] = FileState.OfLink(target);
+                    var tree = Tree.Of(entries);
+                    var records = tree.Records.DistinctBy(one => one.Digest).ToDictionary(one => one.Digest, one => one.Bytes);
+                    Tree Read(Digest digest) => Tree.Parse(records[digest].Span, Read);
+                    Read(tree.Digest).All.ShouldBe(tree.All);
+                    foreach (var path in entries.Keys)
+                        tree.Find(path).ShouldBe(entries[path]);
+                },
+                iter: 3000
+            );
+
+    [Fact]
+    public void Bytes_of_any_kind_are_text_without_loss_and_a_path_can_be_written_in_ASCII() =>
+        Gen.Byte.Array[0, 20]
+            .Sample(
+                bytes =>
+                {
+                    var text = Formats.LosslessText.FromBytes(bytes);
+                    Formats.LosslessText.ToBytes(text).ShouldBe(bytes);
+                    Formats.LosslessText.HasStrayBytes(text)
+                        .ShouldBe(!System.Text.Unicode.Utf8.IsValid(bytes));
+                    var written = PathText.Escape(text);
+                    written.ShouldAllBe(c => c > ' ' && c < 127);
+                    PathText.Unescape(written).ShouldBe(text);
+                },
+                iter: 10_000
+            );
 
     // FIPS 180-4, the example with the message "abc".
     [Fact]

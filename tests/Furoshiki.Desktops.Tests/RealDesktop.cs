@@ -1,6 +1,7 @@
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Picture;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
 using Furoshiki.Store;
@@ -16,7 +17,7 @@ internal sealed class RealDesktop : IDisposable
     {
         var demo = Path.Combine(AppContext.BaseDirectory, "scenario");
         MapFile = Path.Combine(demo, "maps", "engawa.json");
-        Map = DesktopMapReader.Read(File.ReadAllBytes(MapFile));
+        Map = DesktopMapReader.Read(File.ReadAllBytes(MapFile)).For(Screens);
         if (like is null)
             Copy(Path.Combine(demo, "dome-console"), Root);
         else
@@ -27,6 +28,8 @@ internal sealed class RealDesktop : IDisposable
         Content = new SqliteContentStore(Databases);
         Journal = new SqliteSwitchJournal(Databases, TimeProvider.System);
     }
+
+    public static Screen[] Screens { get; } = [new("main", 2560, 1440), new("upright", 1080, 1920)];
 
     public string Root => Path.Combine(_home, "root");
     public string Outside => Path.Combine(_home, "outside");
@@ -57,24 +60,31 @@ internal sealed class RealDesktop : IDisposable
     /// <summary>Keeps all that the desktop has on, and returns the look.</summary>
     public Look Save()
     {
-        foreach (var path in Directory.EnumerateFiles(Root, "*", SearchOption.AllDirectories))
-        {
-            using var bytes = File.OpenRead(path);
-            Content.Put(bytes);
-        }
         var look = DesktopReader.Read(Map, Folder).Look;
-        foreach (
-            var asset in look
-                .Components.SelectMany(part => part.Assets)
-                .Where(asset => asset.IsFolder)
-        )
-            Content.Put(Folder.FindTree(Map.FindPath(asset.Path!)!.FromRoot)!.ToBytes());
-        Content.Put(look.Bytes);
+        using var batch = Content.Begin();
+        foreach (var asset in look.Components.SelectMany(part => part.Assets))
+        {
+            if (asset is not { Path: { } place, Content: not null })
+                continue;
+            var path = Map.FindPath(place)!.FromRoot;
+            if (asset.IsFolder)
+                batch.PutTree(Folder.FindTree(path)!, (inside, _) => Put($"{path}/{inside}"));
+            else
+                Put(path);
+        }
+        batch.Put(look.Bytes.Span);
+        batch.Commit();
         return look;
+
+        void Put(string path)
+        {
+            using var bytes = Folder.OpenRead(path);
+            batch.Put(bytes);
+        }
     }
 
     public SwitchPlan Plan(Look look) =>
-        new SwitchPlanner(Map, DesktopReader.Read(Map, Folder), Folder, Content).Plan(
+        new SwitchPlanner(Map, DesktopReader.Read(Map, Folder), Folder, Content, Map).Plan(
             look,
             [.. look.Components.Select(part => part.Kind)]
         );

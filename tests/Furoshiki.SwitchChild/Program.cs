@@ -3,6 +3,7 @@ using System.Globalization;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Picture;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
 using Furoshiki.Desktops;
@@ -13,11 +14,13 @@ using Furoshiki.Store;
 var databases = new FuroshikiDbFactory(args[0]);
 var content = new SqliteContentStore(databases);
 var folder = new DesktopFolder(args[1]);
-var map = DesktopMapReader.Read(File.ReadAllBytes(args[2]));
+var map = DesktopMapReader
+    .Read(File.ReadAllBytes(args[2]))
+    .For([new Screen("main", 2560, 1440), new Screen("upright", 1080, 1920)]);
 var look = Look.Parse(content.Read(Digest.Parse(args[3])));
 var killAt = int.Parse(args[4], CultureInfo.InvariantCulture);
 
-var plan = new SwitchPlanner(map, DesktopReader.Read(map, folder), folder, content).Plan(
+var plan = new SwitchPlanner(map, DesktopReader.Read(map, folder), folder, content, map).Plan(
     look,
     [.. look.Components.Select(part => part.Kind)]
 );

@@ -71,7 +71,7 @@ public sealed class ShellFileDocument : SettingsDocument
             return new ShellFileDocument(
                 string.Concat(
                     _text.AsSpan(0, found.ValueStart),
-                    Quote(content, found.ValueStart < found.ValueEnd ? _text[found.ValueStart] : ' '),
+                    Quote(content, StyleOf(_text[found.ValueStart..found.ValueEnd])),
                     _text.AsSpan(found.ValueEnd)
                 )
             );
@@ -98,19 +98,40 @@ public sealed class ShellFileDocument : SettingsDocument
             );
     }
 
-    /// <summary>A value in the quotes that the file has for it, or in others where it cannot be spelt in those.</summary>
-    private static string Quote(string value, char quote)
+    /// <summary>The quote in which a word is written; a space where it is bare, or made of pieces.</summary>
+    private static char StyleOf(string word)
     {
-        if (quote == '\'' && !value.Contains('\'', StringComparison.Ordinal))
-            return $"'{value}'";
-        var isBare = quote is not ('"' or '\'');
-        if (isBare && value.All(c => char.IsAsciiLetterOrDigit(c) || "-._/:@%+,".Contains(c, StringComparison.Ordinal)))
-            return value;
-        var text = new StringBuilder("\"");
-        foreach (var c in value)
-            (EscapedInQuotes.Contains(c, StringComparison.Ordinal) ? text.Append('\\') : text).Append(c);
-        return text.Append('"').ToString();
+        if (!word.StartsWith('"'))
+            return word.StartsWith('\'') ? '\'' : ' ';
+        var end = 1;
+        while (end < word.Length && word[end] != '"')
+            end += word[end] == '\\' ? 2 : 1;
+        return end == word.Length - 1 ? '"' : ' ';
     }
+
+    /// <summary>A value in the style that the file has for it: in the one quotes, in the other, or in none.</summary>
+    private static string Quote(string value, char style)
+    {
+        if (style == '\'')
+            return $"'{value.Replace("'", @"'\''", StringComparison.Ordinal)}'";
+        var isBare = style != '"';
+        var text = new StringBuilder();
+        foreach (var c in value)
+            _ = c switch
+            {
+                // A backslash before a line end would take it out; the empty piece tells this from a quoted value.
+                '\n' when isBare => text.Append("\"\n\"''"),
+                _ when IsEscaped(c) => text.Append('\\').Append(c),
+                _ => text.Append(c),
+            };
+        return isBare ? text.ToString() : $"\"{text}\"";
+
+        bool IsEscaped(char c) =>
+            isBare ? !IsPlain(c) : EscapedInQuotes.Contains(c, StringComparison.Ordinal);
+    }
+
+    private static bool IsPlain(char c) =>
+        char.IsLetterOrDigit(c) || "-._/:@%+,=".Contains(c, StringComparison.Ordinal);
 
     private static IEnumerable<Assignment> Assignments(string text)
     {
@@ -143,32 +164,34 @@ public sealed class ShellFileDocument : SettingsDocument
         return new Assignment(text[at..nameEnd], number, start, nameEnd + 1, valueEnd, 0, value);
     }
 
+    /// <summary>A word of the shell: quoted and bare pieces, one after the other (POSIX, Shell Command Language, 2.2).</summary>
     private static (int End, string? Value) ReadValue(string text, int start, int number)
     {
-        var quote = start < text.Length ? text[start] : '\n';
-        var (value, computed) = (new StringBuilder(), false);
-        var isQuoted = quote is '"' or '\'';
-        var i = isQuoted ? start + 1 : start;
+        var (value, computed, quote) = (new StringBuilder(), false, '\0');
+        var i = start;
         for (; i < text.Length; i++)
         {
             var c = text[i];
-            if (isQuoted ? c == quote : c is ' ' or '\t' or '\r' or '\n' or ';')
-                return (isQuoted ? i + 1 : i, computed ? null : value.ToString());
-            if (c == '\\' && quote != '\'' && i + 1 < text.Length)
+            if (quote == '\0' && c is ' ' or '\t' or '\r' or '\n' or ';')
+                break;
+            if (c is '"' or '\'' && (quote == '\0' || quote == c))
+                quote = quote == c ? '\0' : c;
+            else if (
+                c == '\\'
+                && quote != '\''
+                && i + 1 < text.Length
+                && (quote == '\0' || EscapedInQuotes.Contains(text[i + 1], StringComparison.Ordinal))
+            )
+                value.Append(text[++i]);
+            else
             {
-                var escaped = text[i + 1];
-                if (!isQuoted || EscapedInQuotes.Contains(escaped, StringComparison.Ordinal))
-                    (c, i) = (escaped, i + 1);
+                computed |= c is '$' or '`' && quote != '\'';
+                value.Append(c);
             }
-            else if (c is '$' or '`' && quote != '\'')
-                computed = true;
-            else if (!isQuoted && c is '"' or '\'' && !isQuoted)
-                computed = true;
-            value.Append(c);
         }
-        return isQuoted
-            ? throw new SettingsFileException($"The quote that begins in line {number} has no end.")
-            : (i, computed ? null : value.ToString());
+        return quote == '\0'
+            ? (i, computed ? null : value.ToString())
+            : throw new SettingsFileException($"The quote that begins in line {number} has no end.");
     }
 
     private static int SkipSpace(string text, int at)

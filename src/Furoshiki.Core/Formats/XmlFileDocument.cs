@@ -75,7 +75,9 @@ public sealed class XmlFileDocument : SettingsDocument
                 $">{EscapeText(content)}</{_text[(element.Start + 1)..element.NameEnd]}>"
             );
         var (start, end) = element.TextSpan(_text);
-        return Splice(start, end, EscapeText(content));
+        // An empty text amid space would leave no mark of where it stood.
+        var isAmidSpace = start > element.ContentStart || end < element.ContentEnd;
+        return Splice(start, end, content.Length == 0 && isAmidSpace ? "<![CDATA[]]>" : EscapeText(content));
     }
 
     /// <inheritdoc />

@@ -30,7 +30,7 @@ internal sealed record XmlAttributeSpan(
 /// <param name="Attributes">Its attributes.</param>
 /// <param name="Children">Its child elements.</param>
 /// <param name="IsEmptyTag">Whether it is written as an empty tag.</param>
-/// <param name="HasOther">Whether there are comments, processing instructions or CDATA sections in it.</param>
+/// <param name="HasOther">Whether there are comments or processing instructions in it.</param>
 internal sealed record XmlElementSpan(
     string Name,
     string Namespace,
@@ -284,14 +284,16 @@ internal static class XmlScanner
             ? (name[..colon], name[(colon + 1)..])
             : ("", name);
 
-    /// <summary>The next tag of an element, and whether anything but text stood before it.</summary>
+    /// <summary>The next tag of an element, and whether a comment or a processing instruction stood before it.</summary>
     private static (int At, bool Skipped) SkipOther(string text, int at)
     {
-        for (var skipped = false; ; skipped = true)
+        var skipped = false;
+        while (true)
         {
             at = text.IndexOf('<', at);
             if (text[at + 1] is not ('!' or '?'))
                 return (at, skipped);
+            skipped |= !text.AsSpan(at).StartsWith("<![CDATA[");
             at = SkipOne(text, at);
         }
     }
