@@ -131,7 +131,7 @@ internal static partial class Posix
     public static SafeFileHandle NewFile(string path, int mode) =>
         Opened(Open(Name(path), WriteOnly | Create | Exclusive | CloseOnExec | NoFollowFlag, mode), path);
 
-    /// <summary>The names in an open folder, each with the NUL byte at its end.</summary>
+    /// <summary>The names in an open folder, each with the NUL byte at its end; none if it has been removed meanwhile.</summary>
     public static List<byte[]> NamesIn(SafeFileHandle folder)
     {
         var names = new List<byte[]>();
@@ -139,11 +139,10 @@ internal static partial class Posix
         while (true)
         {
             var length = GetDents((int)folder.DangerousGetHandle(), buffer, (nuint)buffer.Length);
+            if (length < 0 && Marshal.GetLastPInvokeError() != NoEntry)
+                throw Failure(Marshal.GetLastPInvokeError(), "");
             if (length <= 0)
-            {
-                Check((int)length, "");
                 return names;
-            }
             for (var at = 0; at < length; )
             {
                 // struct linux_dirent64: ino (8), off (8), reclen (2), type (1), name.

@@ -34,7 +34,7 @@ public sealed class DesktopFolderTests : IDisposable
             Path.Combine(_desktop.Outside, "surface.conf")
         );
         var unread = DesktopReader.Read(_desktop.Map, _desktop.Folder).Unread.ToList();
-        unread.Select(part => part.Kind).ShouldBe(["wallpaper", "colours"]);
+        unread.Select(part => part.Kind).ShouldBe(["wallpaper", "colours", "lock"]);
         unread[0].Reason!.ShouldContain("leads out");
 
         Directory.Move(

@@ -89,6 +89,21 @@ internal sealed class RealDesktop : IDisposable
             [.. look.Components.Select(part => part.Kind)]
         );
 
+    /// <summary>Goes back to a safe state.</summary>
+    public SwitchOutcome GoBackTo(Tree state)
+    {
+        var then = DesktopReader.Read(Map, new SavedView(Map, state, Content, Folder));
+        var back = GoBackPlanner.Plan(
+            Map,
+            DesktopReader.Read(Map, Folder),
+            Folder.ManagedTree(Map),
+            then,
+            state,
+            Content.FindTree
+        );
+        return Transaction().Run(back, CancellationToken.None);
+    }
+
     public SwitchTransaction Transaction(Action<SwitchPoint>? at = null) =>
         new(1, Folder, Map, Content, Journal) { At = at ?? (_ => { }) };
 

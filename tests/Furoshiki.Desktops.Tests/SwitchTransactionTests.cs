@@ -1,6 +1,5 @@
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Reading;
-using Furoshiki.Core.Switching;
 
 namespace Furoshiki.Desktops.Tests;
 
@@ -24,22 +23,10 @@ public sealed class SwitchTransactionTests : IDisposable
         var after = _desktop.Snapshot();
         after.ShouldNotBe(before);
 
-        var state = outcome.SafeState!;
-        var back = GoBackPlanner.Plan(
-            _desktop.Map,
-            DesktopReader.Read(_desktop.Map, _desktop.Folder),
-            _desktop.Folder.ManagedTree(_desktop.Map),
-            DesktopReader.Read(
-                _desktop.Map,
-                new SavedView(_desktop.Map, state, _desktop.Content, _desktop.Folder)
-            ),
-            state,
-            _desktop.Content.FindTree
-        );
-        var undone = _desktop.Transaction().Run(back, CancellationToken.None);
+        var undone = _desktop.GoBackTo(outcome.SafeState!);
         undone.Problem.ShouldBeNull();
         _desktop.Snapshot().ShouldBe(before);
-        undone.SafeState!.Entries.Count.ShouldBeGreaterThan(60);
+        undone.SafeState!.All.Count().ShouldBeGreaterThan(60);
     }
 
     [Fact]
@@ -182,7 +169,8 @@ public sealed class SwitchTransactionTests : IDisposable
         foreach (
             var file in _desktop
                 .Folder.ManagedTree(_desktop.Map)
-                .Entries.Keys.Where(path => _desktop.Folder.Find(path)!.Type == FileType.File)
+                .All.Where(one => one.Value.Type == FileType.File)
+                .Select(one => one.Key)
         )
             _desktop.Content.Put(File.ReadAllBytes(_desktop.At(file)));
         _desktop.Journal.Begin(1, _desktop.Root, plan.Changes);
@@ -217,15 +205,18 @@ public sealed class SwitchTransactionTests : IDisposable
     }
 
     [Fact]
-    public void A_settings_file_that_is_a_link_is_read_and_its_parts_are_left_alone_by_a_switch()
+    public void A_settings_file_that_is_a_link_is_written_through_and_brought_back_and_the_link_stays()
     {
         var other = _desktop.SaveOtherAndComeBack();
         File.Move(_desktop.At(Surface), _desktop.At("home/kept.conf"));
         File.CreateSymbolicLink(_desktop.At(Surface), "../../kept.conf");
-        var plan = _desktop.Plan(other);
-        plan.Refused.Single().Reason.ShouldContain("is a link to ../../kept.conf");
-        _desktop.Transaction().Run(plan, CancellationToken.None).Switched.ShouldBeTrue();
+        var before = _desktop.Snapshot();
+        var outcome = _desktop.Transaction().Run(_desktop.Plan(other), CancellationToken.None);
+        outcome.Switched.ShouldBeTrue();
         new FileInfo(_desktop.At(Surface)).LinkTarget.ShouldBe("../../kept.conf");
-        File.ReadAllText(_desktop.At(Surface)).ShouldContain("accent=#2f6f93");
+        File.ReadAllText(_desktop.At("home/kept.conf")).ShouldContain("accent=#c24f38");
+
+        _desktop.GoBackTo(outcome.SafeState!).Switched.ShouldBeTrue();
+        _desktop.Snapshot().ShouldBe(before);
     }
 }

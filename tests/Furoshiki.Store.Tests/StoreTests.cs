@@ -1,4 +1,3 @@
-using CsCheck;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Switching;
 using Microsoft.EntityFrameworkCore;
@@ -60,25 +59,78 @@ public sealed class StoreTests : IDisposable
     public void What_is_not_held_is_asked_for_in_vain() =>
         Should.Throw<MissingContentException>(() => _content.Open(Digest.Of("none"u8)));
 
-    private static readonly Gen<FileState> AnyState = Gen.OneOf<FileState>(
-        Gen.Select(
-            Gen.Int[0, 511],
-            Gen.Long[0, long.MaxValue >> 12],
-            Gen.Byte.Array,
-            (mode, size, bytes) => FileState.OfFile(mode, size, Digest.Of(bytes))
-        ),
-        Gen.Int[0, 511].Select(FileState.OfFolder),
-        Gen.String.AlphaNumeric.Select(FileState.OfLink)
-    );
+    [Fact]
+    public void A_tree_is_held_whole_only_with_every_file_in_it_and_its_records_alone_are_not_taken_for_it()
+    {
+        byte[] bytes = [1, 2, 3];
+        var tree = Tree.Of([
+            new("a", FileState.OfFolder(493)),
+            new("a/file", FileState.OfFile(420, 3, Digest.Of(bytes))),
+            new("a/link", FileState.OfLink("file")),
+            new("empty", FileState.OfFolder(448)),
+        ]);
+        using (var records = _content.Begin())
+        {
+            records.PutTree(tree, null);
+            records.Commit();
+        }
+        _content.FindTree(tree.Digest)!.All.ShouldBe(tree.All);
+        _content.HoldsAll(tree.Digest).ShouldBeFalse();
+
+        using (var whole = _content.Begin())
+        {
+            whole.PutTree(tree, (path, _) => whole.Put(path == "a/file" ? bytes : []));
+            whole.Commit();
+        }
+        _content.HoldsAll(tree.Digest).ShouldBeTrue();
+        _content.Read(Digest.Of(bytes)).ShouldBe(bytes);
+    }
 
     [Fact]
-    public void A_tree_reads_back_from_its_record() =>
-        Gen.Dictionary(Gen.String.AlphaNumeric, AnyState)
-            .Sample(entries =>
-            {
-                var tree = Tree.Of(entries);
-                Tree.Parse(tree.ToBytes()).Entries.ShouldBe(tree.Entries);
-            });
+    public void What_is_held_already_is_not_asked_for_again()
+    {
+        var tree = Tree.Of(
+            Enumerable
+                .Range(0, 50)
+                .SelectMany(i => new[]
+                {
+                    KeyValuePair.Create($"f{i}", FileState.OfFolder(493)),
+                    KeyValuePair.Create($"f{i}/x", FileState.OfFile(420, 1, Digest.Of([(byte)i]))),
+                })
+        );
+        Keep(tree).Count.ShouldBe(50);
+        var changed = Tree.Of(
+            tree.All.Select(one =>
+                one.Key == "f7/x" ? KeyValuePair.Create(one.Key, FileState.OfFile(420, 1, Digest.Of([200]))) : one
+            )
+        );
+        Keep(changed).ShouldBe(["f7/x"]);
+        Keep(changed).ShouldBeEmpty();
+
+        List<string> Keep(Tree one)
+        {
+            var asked = new List<string>();
+            using var batch = _content.Begin();
+            batch.PutTree(
+                one,
+                (path, state) =>
+                {
+                    asked.Add(path);
+                    batch.Put([path == "f7/x" && state.Content == Digest.Of([200]) ? (byte)200 : byte.Parse(path[1..^2])]);
+                }
+            );
+            batch.Commit();
+            return asked;
+        }
+    }
+
+    [Fact]
+    public void What_is_not_committed_is_not_kept()
+    {
+        using (var batch = _content.Begin())
+            batch.Put("gone"u8);
+        _content.SizeOf(Digest.Of("gone"u8)).ShouldBeNull();
+    }
 
     [Fact]
     public void The_journal_gives_back_what_has_not_ended_exactly()
