@@ -45,7 +45,8 @@ public sealed class DesktopFolder : IDesktopView
         var parent = Root;
         foreach (var name in names[..^1])
         {
-            var real = RealPath($"{parent}/{name}");
+            var next = $"{parent}/{name}";
+            var real = Posix.LStat(next) is { IsLink: true } ? RealPath(next) : next;
             if (real is null || !IsWithin(real))
                 throw new SettingsFileException(
                     $"'{path}' leads out of the desktop's folder through the link '{name}'."
@@ -159,15 +160,28 @@ public sealed class DesktopFolder : IDesktopView
     {
         try
         {
-            var full = PathOf(path);
+            return LookAt(PathOf(path));
+        }
+        catch (SettingsFileException problem)
+        {
+            return (null, problem.Message);
+        }
+    }
+
+    /// <summary>What stands at a full path of the folder.</summary>
+    internal FileState? FindAt(string full) => LookAt(full).State;
+
+    private (FileState? State, string? Gap) LookAt(string full)
+    {
+        try
+        {
             return Posix.LStat(full) is not { } stat ? (null, null)
                 : stat.IsLink ? (FileState.OfLink(Posix.ReadLink(full)), null)
                 : stat.IsFolder ? (FileState.OfFolder(stat.Permissions), null)
                 : stat.IsFile ? _index.File(full, stat)
                 : (null, $"It is {stat.Oddity}, and cannot be held.");
         }
-        catch (Exception problem)
-            when (problem is IOException or UnauthorizedAccessException or SettingsFileException)
+        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
         {
             return (null, Reason(problem) + ".");
         }

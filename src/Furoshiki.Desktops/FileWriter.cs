@@ -4,11 +4,13 @@ using Furoshiki.Core.Switching;
 namespace Furoshiki.Desktops;
 
 /// <summary>Brings single paths to an exact state, each in one step that either has happened or has not.</summary>
-/// <param name="folder">The desktop's folder.</param>
+/// <param name="root">The desktop's folder.</param>
+/// <param name="paths">Where its paths are.</param>
 /// <param name="content">Where the bytes are found.</param>
 /// <param name="at">Called before and after each action.</param>
 internal sealed class FileWriter(
-    DesktopFolder folder,
+    string root,
+    KnownPaths paths,
     IContentStore content,
     Action<SwitchPoint> at
 )
@@ -20,7 +22,6 @@ internal sealed class FileWriter(
     private const int ManyPaths = 64;
 
     private readonly HashSet<string> _written = new(StringComparer.Ordinal);
-    private readonly Dictionary<string, string> _folders = new(StringComparer.Ordinal);
 
     /// <summary>
     /// Writes the new bytes of files beside them and flushes them, so that nothing but renames is left to do. Files whose folder
@@ -30,24 +31,24 @@ internal sealed class FileWriter(
     {
         foreach (var change in changes)
         {
-            if (change.After?.Type != FileType.File || Posix.LStat(ParentOf(change.Path)) is not { IsFolder: true })
+            if (change.After?.Type != FileType.File || Posix.LStat(paths.ParentOf(change.Path)) is not { IsFolder: true })
                 continue;
             at(new SwitchPoint("write beside", change.Path));
-            Write(Full(change.Path) + UnfinishedEnding, change.After);
+            Write(paths.Full(change.Path) + UnfinishedEnding, change.After);
             _written.Add(change.Path);
             at(new SwitchPoint("written", change.Path));
         }
         if (_written.Count > ManyPaths)
-            Posix.FlushFileSystem(folder.Root);
+            Posix.FlushFileSystem(root);
         else
             foreach (var path in _written)
-                Posix.FlushFile(Full(path) + UnfinishedEnding);
+                Posix.FlushFile(paths.Full(path) + UnfinishedEnding);
     }
 
     /// <summary>Makes a path be in a state; nothing stands there afterwards if the state is null.</summary>
     public void Bring(string path, FileState? state)
     {
-        var full = Full(path);
+        var full = paths.Full(path);
         var now = Posix.LStat(full);
         if (now is { } stat && (state is null || stat.IsFolder != (state.Type == FileType.Folder)))
             Remove(path, full, stat);
@@ -77,13 +78,13 @@ internal sealed class FileWriter(
     }
 
     /// <summary>Puts all that was brought about on the disk.</summary>
-    public void Flush(IReadOnlyCollection<string> paths)
+    public void Flush(IReadOnlyCollection<string> brought)
     {
         at(new SwitchPoint("flush folders"));
-        if (paths.Count > ManyPaths)
-            Posix.FlushFileSystem(folder.Root);
+        if (brought.Count > ManyPaths)
+            Posix.FlushFileSystem(root);
         else
-            foreach (var parent in paths.Select(ParentOf).Distinct())
+            foreach (var parent in brought.Select(paths.ParentOf).Distinct())
                 if (Posix.LStat(parent) is { IsFolder: true })
                     Posix.FlushFolder(parent);
     }
@@ -92,7 +93,7 @@ internal sealed class FileWriter(
     public void RemoveUnfinished(IReadOnlyList<FileChange> changes)
     {
         foreach (var change in changes)
-            RemoveUnfinished(Full(change.Path));
+            RemoveUnfinished(paths.Full(change.Path));
         _written.Clear();
     }
 
@@ -100,18 +101,6 @@ internal sealed class FileWriter(
     {
         if (Posix.LStat(full + UnfinishedEnding) is { IsFolder: false })
             Posix.RemoveFile(full + UnfinishedEnding);
-    }
-
-    private string Full(string path) => $"{ParentOf(path)}/{path[(path.LastIndexOf('/') + 1)..]}";
-
-    /// <summary>The full path of the folder that a path is in, looked up once.</summary>
-    private string ParentOf(string path)
-    {
-        var parent = path[..Math.Max(0, path.LastIndexOf('/'))];
-        if (_folders.TryGetValue(parent, out var full))
-            return full;
-        full = folder.PathOf(path);
-        return _folders[parent] = full[..full.LastIndexOf('/')];
     }
 
     private void Rename(string path, string full)
@@ -138,7 +127,7 @@ internal sealed class FileWriter(
         if (stat.IsFolder)
         {
             Posix.RemoveFolder(full);
-            _folders.Clear();
+            paths.Forget();
         }
         else
             Posix.RemoveFile(full);

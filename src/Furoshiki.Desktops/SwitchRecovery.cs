@@ -52,11 +52,12 @@ public static class SwitchRecovery
     )
     {
         var kept = new List<KeyValuePair<string, Digest>>();
-        var writer = new FileWriter(folder, content, static _ => { });
+        var paths = new KnownPaths(folder);
+        var writer = new FileWriter(folder.Root, paths, content, static _ => { });
         writer.RemoveUnfinished(planned);
         foreach (var change in begun.Reverse())
         {
-            var state = folder.Find(change.Path);
+            var state = paths.Find(change.Path);
             if (state == change.Before)
                 continue;
             if (state?.Type == FileType.File && state != change.After)

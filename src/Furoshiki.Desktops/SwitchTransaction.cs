@@ -60,8 +60,9 @@ public sealed class SwitchTransaction(
                 "Another switch is on its way on this desktop.",
                 []
             );
+        var paths = new KnownPaths(folder);
         Point("read again");
-        RefuseIfChanged(plan);
+        RefuseIfChanged(plan, paths);
 
         Point("safe state");
         var safe = MakeSafeState();
@@ -72,19 +73,19 @@ public sealed class SwitchTransaction(
             batch.Commit();
         }
         SafeStateMade(safe);
-        RefuseIfChanged(plan);
+        RefuseIfChanged(plan, paths);
         Point("journal");
         var entry = journal.Begin(desktop, folder.Root, plan.Changes);
         Point("ready");
         var begun = new List<FileChange>();
         try
         {
-            var writer = new FileWriter(folder, content, At);
+            var writer = new FileWriter(folder.Root, paths, content, At);
             writer.WriteBeside(plan.Changes);
             foreach (var change in plan.Changes)
             {
                 stop.ThrowIfCancellationRequested();
-                if (folder.Find(change.Path) != change.Before)
+                if (paths.Find(change.Path) != change.Before)
                     throw new IOException(
                         $"Another program wrote {change.Path} during the switch. It was left as that program wrote it."
                     );
@@ -93,7 +94,7 @@ public sealed class SwitchTransaction(
             }
             writer.Flush([.. plan.Changes.Select(change => change.Path)]);
             Point("verify");
-            Verify(plan);
+            Verify(plan, paths);
             Point("done");
             journal.End(entry, JournalState.Done);
         }
@@ -111,13 +112,13 @@ public sealed class SwitchTransaction(
 
     private void Point(string action) => At(new SwitchPoint(action));
 
-    private void RefuseIfChanged(SwitchPlan plan)
+    private static void RefuseIfChanged(SwitchPlan plan, KnownPaths paths)
     {
         var wanted = plan
             .Changes.Select(change => KeyValuePair.Create(change.Path, change.Before))
             .Concat(plan.MadeFrom);
         var changed = wanted
-            .Where(path => folder.Find(path.Key) != path.Value)
+            .Where(path => paths.Find(path.Key) != path.Value)
             .Select(path => path.Key)
             .Distinct()
             .ToList();
@@ -154,10 +155,10 @@ public sealed class SwitchTransaction(
         return tree;
     }
 
-    private void Verify(SwitchPlan plan)
+    private static void Verify(SwitchPlan plan, KnownPaths paths)
     {
         foreach (var change in plan.Changes)
-            if (folder.Find(change.Path) != change.After)
+            if (paths.Find(change.Path) != change.After)
                 throw new IOException($"{change.Path} is not as it was written.");
     }
 

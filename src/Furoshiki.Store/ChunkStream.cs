@@ -3,12 +3,9 @@ using Furoshiki.Core.Content;
 namespace Furoshiki.Store;
 
 /// <summary>Reads content piece by piece.</summary>
-internal sealed class ChunkStream(
-    ContentConnection connection,
-    Digest digest,
-    long size
-) : Stream
+internal sealed class ChunkStream(ContentConnection connection, Digest digest) : Stream
 {
+    private readonly long _size = connection.SizeOf(digest) ?? throw new MissingContentException(digest);
     private byte[] _chunk = [];
     private int _ordinal = -1;
 
@@ -18,13 +15,13 @@ internal sealed class ChunkStream(
 
     public override bool CanWrite => false;
 
-    public override long Length => size;
+    public override long Length => _size;
 
     public override long Position { get; set; }
 
     public override int Read(Span<byte> buffer)
     {
-        if (Position >= size)
+        if (Position >= _size)
             return 0;
         var (ordinal, at) = (
             (int)(Position / SqliteContentStore.ChunkSize),

@@ -12,6 +12,7 @@ internal sealed class ContentConnection : IDisposable
 {
     private readonly FuroshikiDb _db;
     private readonly SqliteCommand _size;
+    private readonly SqliteCommand _whole;
     private readonly SqliteCommand _chunk;
 
     public ContentConnection(IDbContextFactory<FuroshikiDb> databases)
@@ -20,6 +21,7 @@ internal sealed class ContentConnection : IDisposable
         _db.Database.OpenConnection();
         var connection = (SqliteConnection)_db.Database.GetDbConnection();
         _size = connection.Command("SELECT Size FROM Contents WHERE Digest = $digest", "$digest");
+        _whole = connection.Command("SELECT IsWhole FROM Contents WHERE Digest = $digest", "$digest");
         _chunk = connection.Command(
             "SELECT Bytes FROM ContentChunks WHERE Digest = $digest AND Ordinal = $ordinal",
             "$digest",
@@ -32,6 +34,13 @@ internal sealed class ContentConnection : IDisposable
     {
         _size.Parameters[0].Value = digest.Hex;
         return (long?)_size.ExecuteScalar();
+    }
+
+    /// <summary>Whether some content is held with all that is in it.</summary>
+    public bool IsWhole(Digest digest)
+    {
+        _whole.Parameters[0].Value = digest.Hex;
+        return _whole.ExecuteScalar() is 1L;
     }
 
     /// <summary>A piece of some content.</summary>
@@ -59,6 +68,7 @@ internal sealed class ContentConnection : IDisposable
     public void Dispose()
     {
         _size.Dispose();
+        _whole.Dispose();
         _chunk.Dispose();
         _db.Dispose();
     }

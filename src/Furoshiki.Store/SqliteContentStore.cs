@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Furoshiki.Core.Content;
 using Microsoft.EntityFrameworkCore;
 
@@ -10,55 +11,57 @@ public sealed class SqliteContentStore(IDbContextFactory<FuroshikiDb> databases)
     /// <summary>Length of a piece in bytes; the last one is shorter.</summary>
     public const int ChunkSize = 1024 * 1024;
 
-    /// <inheritdoc />
-    public long? SizeOf(Digest digest)
-    {
-        using var db = databases.CreateDbContext();
-        return db
-            .Contents.Where(one => one.Digest == digest.Hex)
-            .Select(one => (long?)one.Size)
-            .FirstOrDefault();
-    }
+    /// <summary>Connections that are not in use; each has its commands prepared.</summary>
+    private readonly ConcurrentBag<ContentConnection> _idle = [];
 
     /// <inheritdoc />
-    public bool HoldsAll(Digest digest)
-    {
-        using var db = databases.CreateDbContext();
-        return db.Contents.Any(one => one.Digest == digest.Hex && one.IsWhole);
-    }
+    public long? SizeOf(Digest digest) => With(connection => connection.SizeOf(digest));
+
+    /// <inheritdoc />
+    public bool HoldsAll(Digest digest) => With(connection => connection.IsWhole(digest));
 
     /// <inheritdoc />
     public Tree? FindTree(Digest digest)
     {
-        using var connection = new ContentConnection(databases);
         try
         {
-            return Find(digest);
+            return With(connection =>
+            {
+                return Find(digest);
+
+                Tree Find(Digest wanted) => Tree.Parse(connection.ReadAll(wanted), Find);
+            });
         }
         catch (MissingContentException)
         {
             return null;
         }
-
-        Tree Find(Digest wanted) => Tree.Parse(connection.ReadAll(wanted), Find);
     }
 
     /// <inheritdoc />
     public IContentBatch Begin() => new SqliteContentBatch(databases.CreateDbContext());
 
     /// <inheritdoc />
-    public Stream Open(Digest digest)
+    public Stream Open(Digest digest) =>
+        With<Stream?>(connection =>
+            connection.SizeOf(digest) switch
+            {
+                null => throw new MissingContentException(digest),
+                <= ChunkSize => new MemoryStream(connection.ReadAll(digest), writable: false),
+                _ => null,
+            }
+        ) ?? new ChunkStream(new ContentConnection(databases), digest);
+
+    private T With<T>(Func<ContentConnection, T> use)
     {
-        var connection = new ContentConnection(databases);
-        var size = connection.SizeOf(digest);
-        if (size <= ChunkSize)
+        var connection = _idle.TryTake(out var idle) ? idle : new ContentConnection(databases);
+        try
         {
-            using (connection)
-                return new MemoryStream(connection.ReadAll(digest), writable: false);
+            return use(connection);
         }
-        if (size is { } length)
-            return new ChunkStream(connection, digest, length);
-        connection.Dispose();
-        throw new MissingContentException(digest);
+        finally
+        {
+            _idle.Add(connection);
+        }
     }
 }

@@ -62,25 +62,9 @@ internal sealed class RealDesktop : IDisposable
     {
         var look = DesktopReader.Read(Map, Folder).Look;
         using var batch = Content.Begin();
-        foreach (var asset in look.Components.SelectMany(part => part.Assets))
-        {
-            if (asset is not { Path: { } place, Content: not null })
-                continue;
-            var path = Map.FindPath(place)!.FromRoot;
-            if (asset.IsFolder)
-                batch.PutTree(Folder.FindTree(path)!, (inside, _) => Put($"{path}/{inside}"));
-            else
-                Put(path);
-        }
-        batch.Put(look.Bytes.Span);
+        LookKeeper.Keep(look, batch, Folder, Map, keepSystem: true);
         batch.Commit();
         return look;
-
-        void Put(string path)
-        {
-            using var bytes = Folder.OpenRead(path);
-            batch.Put(bytes);
-        }
     }
 
     public SwitchPlan Plan(Look look) =>

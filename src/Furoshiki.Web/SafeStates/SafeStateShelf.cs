@@ -1,6 +1,7 @@
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Reading;
+using Furoshiki.Desktops;
 using Furoshiki.Store;
 using Furoshiki.Web.Desktops;
 using Microsoft.EntityFrameworkCore;
@@ -21,7 +22,6 @@ internal sealed record SafeStateView(
 internal sealed class SafeStateShelf(
     IDbContextFactory<FuroshikiDb> databases,
     IContentStore content,
-    LookLibrary library,
     TimeProvider clock
 )
 {
@@ -88,37 +88,21 @@ internal sealed class SafeStateShelf(
     public void KeepLook(LiveDesktop desktop, Look look, bool keepSystem)
     {
         using var batch = content.Begin();
-        foreach (var asset in look.Components.SelectMany(part => part.Assets))
+        try
         {
-            if (asset is not { Content: { } digest, Path: { } place } || batch.HoldsAll(digest))
-                continue;
-            // A part that stays as it was saved has its assets where its desktop has them: held, or known by fingerprint.
-            if (desktop.Map.FindPath(place) is not { } path)
-                continue;
-            var keeps = keepSystem || path.Place.IsPersons;
-            if (asset.IsFolder && library.FindTree(digest) is { } tree)
-                batch.PutTree(tree, keeps ? (inside, state) => KeepFile(batch, desktop, $"{path.FromRoot}/{inside}", state.Content) : null);
-            else if (!asset.IsFolder && keeps)
-                KeepFile(batch, desktop, path.FromRoot, digest);
+            LookKeeper.Keep(look, batch, desktop.Folder, desktop.Map, keepSystem);
         }
-        batch.Put(look.Bytes.Span);
+        catch (ChangedMeanwhileException changed)
+        {
+            throw new ProblemException(
+                StatusCodes.Status409Conflict,
+                "changed-meanwhile",
+                $"{changed.Message} Try again.",
+                "Nothing was saved."
+            );
+        }
         batch.Commit();
     }
-
-    private static void KeepFile(IContentBatch batch, LiveDesktop desktop, string path, Digest? expected)
-    {
-        using var bytes = desktop.Folder.OpenRead(path);
-        if (batch.Put(bytes) != expected)
-            throw Changed(path);
-    }
-
-    private static ProblemException Changed(string path) =>
-        new(
-            StatusCodes.Status409Conflict,
-            "changed-meanwhile",
-            $"{path} changed while it was being read. Try again.",
-            "Nothing was saved."
-        );
 
     private static IQueryable<SafeStateRow> Of(FuroshikiDb db, long desktop) =>
         db

@@ -1,0 +1,175 @@
+using System.Diagnostics;
+using System.Globalization;
+using Furoshiki.Bench;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Picture;
+using Furoshiki.Core.Reading;
+using Furoshiki.Core.Switching;
+using Furoshiki.Desktops;
+using Furoshiki.Store;
+
+// What is measured is what the product does: a real folder read through the map that ships, a real database, real switches.
+CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
+var factor = args is ["--factor", var text, ..] ? int.Parse(text, CultureInfo.InvariantCulture) : 1;
+var repository = AppContext.BaseDirectory;
+while (!File.Exists(Path.Combine(repository, "Furoshiki.slnx")))
+    repository = Path.GetDirectoryName(repository)!;
+var map = DesktopMapReader
+    .Read(File.ReadAllBytes(Path.Combine(repository, "src/Furoshiki.Web/Maps/open-desktop.json")))
+    .For([new Screen("main", 1920, 1080)]);
+
+// A small tree first, so that nothing measured is the runtime's own start.
+using (var small = new Sample(factor: 1))
+    Measure(small, print: false);
+using (var sample = new Sample(factor))
+    Measure(sample, print: true);
+MeasureDrawing();
+return;
+
+void Measure(Sample sample, bool print)
+{
+    var (files, links) = (Sample.Files * factor, Sample.Links * factor);
+    if (print)
+        Console.WriteLine($"{files} files and {links} links, {Environment.ProcessorCount} cores");
+    // Linux, proc(5): 5 sets the peak of memory back to what is used now.
+    File.WriteAllText("/proc/self/clear_refs", "5");
+    FuroshikiDbFactory databases = null!;
+    SqliteContentStore content = null!;
+    DesktopFolder folder = null!;
+    var attempt = 0;
+    var first = Median(
+        3,
+        () =>
+        {
+            folder = new DesktopFolder(sample.Home);
+            Save(content, folder);
+        },
+        before: () =>
+        {
+            databases = new FuroshikiDbFactory(sample.Beside($"furoshiki{attempt++}.db"));
+            databases.Migrate();
+            content = new SqliteContentStore(databases);
+        }
+    );
+    var peak = Memory("VmHWM");
+    Thread.Sleep(50);
+    var look = DesktopReader.Read(map, folder).Look.Digest;
+    var again = Median(9, () => DesktopReader.Read(map, folder));
+
+    var add = Median(
+        3,
+        () => Sample.Run("git add -A", sample.Set),
+        before: () => Sample.Run("rm -rf .git && git init -q .", sample.Set)
+    );
+    var commit = Sample.Run("git -c user.name=b -c user.email=b@example.org commit -qm b", sample.Set);
+    var status = Median(9, () => Sample.Run("git status --porcelain", sample.Set));
+    Directory.Delete(Path.Combine(sample.Set, ".git"), recursive: true);
+    var sums = Median(3, () => Sample.Run("find . -type f -print0 | xargs -0 sha256sum", sample.Set));
+    Thread.Sleep(50);
+    if (DesktopReader.Read(map, folder).Look.Digest != look)
+        throw new InvalidOperationException("The folder is not as it was saved.");
+
+    var changed = new List<(int Count, double Time)>();
+    foreach (var count in new[] { 10, 100, 1000 })
+    {
+        sample.Change(count);
+        changed.Add((count, Time(() => Save(content, folder))));
+    }
+
+    var copy = Median(3, () => Sample.Run("cp -a . ../copy", sample.Set), before: () => Sample.Run("rm -rf ../copy", sample.Set));
+    var journal = new SqliteSwitchJournal(databases, TimeProvider.System);
+    var safe = new SwitchTransaction(1, folder, map, content, journal).Run(Plan(content, folder, null), CancellationToken.None).SafeState!;
+    Directory.Delete(sample.Set, recursive: true);
+    var back = Time(() =>
+    {
+        var outcome = new SwitchTransaction(1, folder, map, content, journal).Run(Plan(content, folder, safe), CancellationToken.None);
+        if (!outcome.Switched)
+            throw new InvalidOperationException(outcome.Problem);
+    });
+    if (!folder.ManagedTree(map).Equals(safe))
+        throw new InvalidOperationException("Going back did not bring everything back.");
+    if (!print)
+        return;
+
+    Line("first saving", first, "git add", add, 0.25);
+    Line("first saving", first, "git add and commit", add + commit, null);
+    Line("looking again, nothing changed", again, "git status", status, 1);
+    Line("looking again, nothing changed", again, "sha256sum of all files", sums, null);
+    foreach (var (count, time) in changed)
+        Line($"saving after {count} files changed", time, "first saving", first, null);
+    Line("going back over the whole tree", back, "cp -a", copy, 2);
+    Console.WriteLine($"memory of the process at most, while it saved: {peak / 1024} MiB");
+}
+
+void MeasureDrawing()
+{
+    var dome = DesktopMapReader
+        .Read(File.ReadAllBytes(Path.Combine(repository, "scenario/maps/engawa.json")))
+        .For([new Screen("main", 2560, 1440), new Screen("upright", 1080, 1920)]);
+    var folder = new DesktopFolder(Path.Combine(repository, "scenario/dome-console"));
+    var look = DesktopReader.Read(dome, folder).Look;
+    var trees = look
+        .Components.SelectMany(part => part.Assets)
+        .Where(asset => asset is { IsFolder: true, Path: not null })
+        .DistinctBy(asset => asset.Content)
+        .ToDictionary(asset => asset.Content!.Value, asset => folder.FindTree(dome.FindPath(asset.Path!)!.FromRoot)!);
+    var files = Directory
+        .EnumerateFiles(folder.Root, "*", SearchOption.AllDirectories)
+        .Select(File.ReadAllBytes)
+        .GroupBy(bytes => Digest.Of(bytes))
+        .ToDictionary(group => group.Key, group => group.First());
+    var content = new PictureContent(trees.GetValueOrDefault, files.GetValueOrDefault, (digest, name) => $"/{digest.Short}/{name}");
+    foreach (var scene in Enum.GetValues<PictureScene>())
+        Median(20, () => DesktopPicture.Draw(look, dome.Screens, content, scene));
+    var draw = Median(101, () => DesktopPicture.Draw(look, dome.Screens, content));
+    Console.WriteLine($"a drawing of two screens: {draw:0.0} ms (wanted: under 10)");
+}
+
+void Save(SqliteContentStore content, DesktopFolder folder)
+{
+    var look = DesktopReader.Read(map, new RememberingView(folder)).Look;
+    using var batch = content.Begin();
+    LookKeeper.Keep(look, batch, folder, map, keepSystem: false);
+    batch.Commit();
+}
+
+SwitchPlan Plan(SqliteContentStore content, DesktopFolder folder, Tree? state)
+{
+    var now = DesktopReader.Read(map, folder);
+    var tree = folder.ManagedTree(map);
+    var then = state is null ? now : DesktopReader.Read(map, new SavedView(map, state, content, folder));
+    return GoBackPlanner.Plan(map, now, tree, then, state ?? tree, content.FindTree);
+}
+
+static void Line(string what, double time, string than, double other, double? most)
+{
+    var wanted = most is null ? "" : $" (wanted: at most {most})";
+    Console.WriteLine($"{what} {time:0} ms, {than} {other:0} ms: {time / other:0.00}{wanted}");
+}
+
+static long Memory(string field) =>
+    long.Parse(
+        File.ReadLines("/proc/self/status").First(line => line.StartsWith(field, StringComparison.Ordinal)).Split(' ')[^2],
+        CultureInfo.InvariantCulture
+    );
+
+static double Time(Action action)
+{
+    GC.Collect();
+    var watch = Stopwatch.StartNew();
+    action();
+    return watch.Elapsed.TotalMilliseconds;
+}
+
+static double Median(int runs, Action action, Action? before = null)
+{
+    var times = new List<double>();
+    for (var i = 0; i < runs; i++)
+    {
+        before?.Invoke();
+        times.Add(Time(action));
+    }
+    times.Sort();
+    return times[runs / 2];
+}
