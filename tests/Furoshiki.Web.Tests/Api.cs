@@ -15,10 +15,14 @@ internal sealed class Api(HttpClient client)
     public async Task<(HttpStatusCode Status, JsonNode Body)> Post(string path, JsonNode body)
     {
         using var answer = await Client.PostAsJsonAsync(path, body);
-        return (answer.StatusCode, JsonNode.Parse(await answer.Content.ReadAsStringAsync())!);
+        var text = await answer.Content.ReadAsStringAsync();
+        return (answer.StatusCode, text.Length == 0 ? new JsonObject() : JsonNode.Parse(text)!);
     }
 
-    public Task<JsonNode> Now() => Get("/api/desktops/1/now");
+    public Task<JsonNode> Now(long desktop = 1) => Get($"/api/desktops/{desktop}/now");
+
+    public Task<(HttpStatusCode Status, JsonNode Body)> Tell(long desktop, string action, string? program = null) =>
+        Post($"/api/desktops/{desktop}/session", new JsonObject { ["action"] = action, ["program"] = program });
 
     public static JsonObject SaveAs(string name, params string[] cover) =>
         new()
@@ -35,13 +39,26 @@ internal sealed class Api(HttpClient client)
             ["profile"] = null,
             ["note"] = "",
             ["cover"] = new JsonArray([.. cover.Select(kind => JsonValue.Create(kind))]),
+            ["asSaved"] = new JsonArray(),
+            ["keepSystem"] = false,
         };
 
-    public async Task<JsonNode> Plan(string kind, JsonNode id) =>
+    /// <summary>The last saving of a profile.</summary>
+    public async Task<JsonNode> SavingOf(string profile) =>
+        (await Get("/api/profiles?desktop=1"))
+            .AsArray()
+            .Single(one => one!["profile"]!["name"]!.GetValue<string>() == profile)!["savingId"]!;
+
+    public async Task<JsonNode> Plan(string kind, JsonNode id, long desktop = 1, params string[] kinds) =>
         (
             await Post(
-                "/api/desktops/1/plans",
-                new JsonObject { ["kind"] = kind, ["id"] = id.DeepClone() }
+                $"/api/desktops/{desktop}/plans",
+                new JsonObject
+                {
+                    ["kind"] = kind,
+                    ["id"] = id.DeepClone(),
+                    ["kinds"] = kinds.Length == 0 ? null : new JsonArray([.. kinds.Select(one => JsonValue.Create(one))]),
+                }
             )
         ).Body;
 
@@ -53,9 +70,9 @@ internal sealed class Api(HttpClient client)
             ["madeFrom"] = plan["madeFrom"]!.DeepClone(),
         };
 
-    public async Task<JsonNode> Switch(JsonNode plan)
+    public async Task<JsonNode> Switch(JsonNode plan, long desktop = 1)
     {
-        var (status, started) = await Post("/api/desktops/1/switches", RequestFor(plan));
+        var (status, started) = await Post($"/api/desktops/{desktop}/switches", RequestFor(plan));
         status.ShouldBe(HttpStatusCode.Accepted);
         var events = await Client.GetStringAsync(
             new Uri($"/api/switches/{started["id"]}/progress", UriKind.Relative)

@@ -35,13 +35,22 @@ public sealed class LineTests : IAsyncLifetime
         var profiles = (await _api.Get("/api/profiles?desktop=1")).AsArray();
         profiles
             .Select(one => one!["profile"]!["name"]!.GetValue<string>())
-            .ShouldBe(["Red Lamp", "Open Night", "Day Log", "First Light", "Cloud Cover"]);
+            .ShouldBe([
+                "Red Lamp",
+                "Open Night",
+                "Day Log",
+                "Meteor Watch",
+                "First Light",
+                "Cloud Cover",
+                "Winter Roof",
+                "Guest Desk",
+            ]);
         var now = await _api.Now();
         now["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp");
         now["drift"]!
             .AsArray()
             .Select(part => part!["kind"]!.GetValue<string>())
-            .ShouldBe(["wallpaper", "icons", "panels"]);
+            .ShouldBe(["wallpaper", "icons", "cursor", "panels"]);
         foreach (var profile in profiles)
         {
             var result = await _api.Switch(await _api.Plan("Saving", profile!["savingId"]!));
@@ -53,7 +62,7 @@ public sealed class LineTests : IAsyncLifetime
     [Fact]
     public async Task A_plan_made_from_files_that_changed_since_is_refused_with_what_changed()
     {
-        var plan = await _api.Plan("Saving", JsonValue.Create(1));
+        var plan = await _api.Plan("Saving", await _api.SavingOf("Cloud Cover"));
         _app.Edit(Surface, "after=15", "after=20");
         var before = _app.Snapshot();
         var (status, problem) = await _api.Post("/api/desktops/1/switches", Api.RequestFor(plan));
@@ -87,7 +96,7 @@ public sealed class LineTests : IAsyncLifetime
         else
             await File.WriteAllBytesAsync(_app.At(Panels), bytes);
 
-        var unread = (await _api.Now())["unread"]!.AsArray().ShouldHaveSingleItem()!;
+        var unread = (await _api.Now())["unread"]!.AsArray()[0]!;
         unread["file"]!.GetValue<string>().ShouldBe(Panels);
         unread["reason"]!.GetValue<string>().ShouldContain(said);
         (await _api.Post("/api/profiles", Api.SaveAs("Broken", "panels"))).Body["field"]!
@@ -97,10 +106,10 @@ public sealed class LineTests : IAsyncLifetime
             await _api.Post("/api/profiles", Api.SaveAs("The rest", "wallpaper", "colours"))
         ).Status.ShouldBe(HttpStatusCode.OK);
 
-        var plan = await _api.Plan("Saving", JsonValue.Create(3));
-        plan["refused"]!.AsArray().ShouldHaveSingleItem()!["reason"]!
-            .GetValue<string>()
-            .ShouldContain(said);
+        var plan = await _api.Plan("Saving", await _api.SavingOf("First Light"));
+        plan["refused"]!
+            .AsArray()
+            .ShouldContain(part => part!["reason"]!.GetValue<string>().Contains(said, StringComparison.Ordinal));
         (await _api.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
         (
             File.Exists(_app.At(Panels)) ? await File.ReadAllBytesAsync(_app.At(Panels)) : null
@@ -116,17 +125,16 @@ public sealed class LineTests : IAsyncLifetime
     [Fact]
     public async Task A_saving_that_would_hold_nothing_new_is_refused()
     {
-        (await _api.Switch(await _api.Plan("Saving", JsonValue.Create(1))))["switched"]!
+        (await _api.Switch(await _api.Plan("Saving", await _api.SavingOf("First Light"))))["switched"]!
             .GetValue<bool>()
             .ShouldBeTrue();
-        (await _api.Switch(await _api.Plan("Saving", JsonValue.Create(2))))["switched"]!
-            .GetValue<bool>()
-            .ShouldBeTrue();
-        var request = Api.SaveAs("", "wallpaper", "colours", "borders", "icons", "panels");
-        (request["form"], request["profile"]) = (null, 1);
+        var page = await _api.Get("/api/profiles/4?desktop=1");
+        var cover = page["parts"]!.AsArray().Select(part => part!["kind"]!.GetValue<string>());
+        var request = Api.SaveAs("", [.. cover]);
+        (request["form"], request["profile"]) = (null, 4);
         var (status, problem) = await _api.Post("/api/profiles", request);
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        problem["detail"]!.GetValue<string>().ShouldContain("Nothing differs from the 2nd saving");
+        problem["detail"]!.GetValue<string>().ShouldContain("Nothing differs from the 1st saving");
     }
 
     [Fact]
@@ -189,7 +197,7 @@ public sealed class LineTests : IAsyncLifetime
     [Fact]
     public async Task A_profile_shows_its_savings_with_what_changed_in_each_and_its_words_can_be_changed()
     {
-        var page = await _api.Get("/api/profiles/5?desktop=1");
+        var page = await _api.Get("/api/profiles/8?desktop=1");
         page["savings"]!
             .AsArray()
             .Select(one => one!["ordinal"]!.GetValue<string>())
@@ -200,12 +208,12 @@ public sealed class LineTests : IAsyncLifetime
 
         var form = page["card"]!["profile"]!.DeepClone();
         (form["name"], form["description"]) = ("  Red Lamp, winter ", "Darker still.");
-        using var answer = await _api.Client.PutAsJsonAsync("/api/profiles/5", form);
+        using var answer = await _api.Client.PutAsJsonAsync("/api/profiles/8", form);
         answer.StatusCode.ShouldBe(HttpStatusCode.OK);
         (await _api.Now())["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp, winter");
 
         form["name"] = "Day Log";
-        using var taken = await _api.Client.PutAsJsonAsync("/api/profiles/5", form);
+        using var taken = await _api.Client.PutAsJsonAsync("/api/profiles/8", form);
         taken.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await _api.Now())["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp, winter");
     }
@@ -217,7 +225,7 @@ public sealed class LineTests : IAsyncLifetime
         var before = await File.ReadAllBytesAsync(_app.At(icon));
         await File.WriteAllTextAsync(_app.At(icon), "<svg/>");
         File.Delete(_app.At("home/.local/share/wallpapers/Milky-Arch.svg"));
-        var plan = await _api.Plan("Saving", JsonValue.Create(8));
+        var plan = await _api.Plan("Saving", await _api.SavingOf("Open Night"));
         plan["refused"]!.AsArray().ShouldBeEmpty();
         (await _api.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
         (await File.ReadAllBytesAsync(_app.At(icon))).ShouldBe(before);

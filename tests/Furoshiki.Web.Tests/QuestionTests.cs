@@ -26,7 +26,7 @@ public sealed class QuestionTests(AppProcess app) : IClassFixture<AppProcess>
         problem["field"]!.GetValue<string>().ShouldBe("name");
         problem["detail"]!.GetValue<string>().ShouldContain(said);
         problem["unharmed"]!.GetValue<string>().ShouldBe("Nothing was saved.");
-        (await api.Get("/api/profiles?desktop=1")).AsArray().Count.ShouldBe(5);
+        (await api.Get("/api/profiles?desktop=1")).AsArray().Count.ShouldBe(8);
     }
 
     [Fact]
@@ -34,19 +34,19 @@ public sealed class QuestionTests(AppProcess app) : IClassFixture<AppProcess>
     {
         var api = new Api(await app.Client());
         var comparison = await api.Get(
-            "/api/desktops/1/comparison?look=saving-12&look=now&look=saving-8"
+            "/api/desktops/1/comparison?look=saving-18&look=now&look=saving-14"
         );
         comparison["sides"]!
             .AsArray()
             .Select(side => side!["differs"]!.GetValue<int>())
-            .ShouldBe([0, 3, 7]);
+            .ShouldBe([0, 8, 18]);
         var rows = comparison["rows"]!
             .AsArray()
             .ToDictionary(row => row!["kind"]!.GetValue<string>(), row => row!);
         rows["cursor"]["cells"]!
             .AsArray()
             .Select(cell => cell!["same"]!.GetValue<bool>())
-            .ShouldBe([true, true, false]);
+            .ShouldBe([true, false, false]);
         var opacity = rows["panels"]["settings"]!
             .AsArray()
             .Single(row => row!["title"]!.GetValue<string>() == "main, opacity")!;

@@ -20,7 +20,10 @@ public sealed class AppProcess : IAsyncLifetime
 
     public Uri Root => new(Enter, "/");
 
-    public string Desktop => Path.Combine(Data, "desktops", "dome-console");
+    public string Desktop => Folder("dome-console");
+
+    /// <summary>The folder of one of the demo's desktops.</summary>
+    public string Folder(string desktop) => Path.Combine(Data, "desktops", desktop);
 
     public string At(string path) => Path.Combine(Desktop, path);
 
@@ -45,6 +48,8 @@ public sealed class AppProcess : IAsyncLifetime
                 Data,
                 "--port",
                 "0",
+                "--allow",
+                Data,
             ]
         );
         var first = await Task.WhenAny(
@@ -117,14 +122,20 @@ public sealed class AppProcess : IAsyncLifetime
         return client;
     }
 
-    /// <summary>The bytes of every file of the desktop.</summary>
-    public SortedDictionary<string, string> Snapshot() =>
+    /// <summary>The bytes of every file of the Dome console, and where its links point.</summary>
+    public SortedDictionary<string, string> Snapshot() => Snapshot(Desktop);
+
+    /// <summary>The bytes of every file in a folder, and where its links point.</summary>
+    public static SortedDictionary<string, string> Snapshot(string folder) =>
         new(
             Directory
-                .EnumerateFiles(Desktop, "*", SearchOption.AllDirectories)
+                .EnumerateFileSystemEntries(folder, "*", SearchOption.AllDirectories)
                 .ToDictionary(
-                    path => Path.GetRelativePath(Desktop, path),
-                    path => Convert.ToHexString(File.ReadAllBytes(path))
+                    path => Path.GetRelativePath(folder, path),
+                    path =>
+                        new FileInfo(path).LinkTarget is { } target ? $"-> {target}"
+                        : Directory.Exists(path) ? "folder"
+                        : Convert.ToHexString(File.ReadAllBytes(path))
                 ),
             StringComparer.Ordinal
         );
