@@ -7,14 +7,19 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
 {
     private static readonly (string Path, string Shows)[] Pages =
     [
-        ("/?lineup=saving-12", "[data-profile='Cloud Cover'] svg"),
+        ("/?lineup=saving-18", "[data-profile='Cloud Cover'] svg"),
         ("/?find=nothing+like+it", ".nothing"),
-        ("/profiles/4?part=icons", ".savings svg"),
+        ("/profiles/7?part=icons", ".savings svg"),
         ("/save", ".cover"),
         ("/compare", ".choose button"),
-        ("/compare?look=now&look=saving-12&look=saving-3&settings=1", "[data-part='icons']"),
-        ("/switch?saving=8", "[data-step='cursor']"),
+        ("/compare?look=now&look=saving-18&look=saving-6&settings=1", "[data-part='icons']"),
+        ("/switch?saving=14", "[data-step='cursor']"),
         ("/safe-states", ".chosen svg"),
+        ("/desktops", "[data-found='wallpaper']"),
+        ("/desktops?desktop=3", "[data-found='sounds']"),
+        ("/desktops?add=folder", ".folders button"),
+        ("/profiles/3?scene=SignIn", ".savings svg"),
+        ("/switch?saving=18&desktop=3", "[data-test='losses']"),
         ("/nowhere", "h1"),
     ];
 
@@ -77,7 +82,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
     public void Pointing_at_the_picture_names_the_part_and_its_role_and_pressing_opens_it()
     {
         person.Resize(1280, 800);
-        person.GoTo("/profiles/4");
+        person.GoTo("/profiles/7");
         person.PointAt(".look .screen [data-role='link']");
         person.See(".mark-name", "Colours, link");
         person.PointAt(".look .screen [data-kind='cursor']");
@@ -93,24 +98,24 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         var folder =
             Environment.GetEnvironmentVariable("FUROSHIKI_SCREENSHOTS")
             ?? throw new InvalidOperationException("FUROSHIKI_SCREENSHOTS is not set.");
-        Take("shelf", "/?lineup=saving-12,saving-8", "[data-profile='Cloud Cover'] svg", "light");
+        Take("shelf", "/?lineup=saving-18,saving-14", "[data-profile='Cloud Cover'] svg", "light");
         Take(
             "shelf-night",
-            "/?lineup=saving-12,saving-8",
+            "/?lineup=saving-18,saving-14",
             "[data-profile='Cloud Cover'] svg",
             "dark"
         );
-        Take("profile", "/profiles/4?part=icons", ".savings svg", "light");
-        Take("save", "/save?as=5", ".cover", "light");
+        Take("profile", "/profiles/7?part=icons", ".savings svg", "light");
+        Take("save", "/save?as=8", ".cover", "light");
         Take(
             "compare",
-            "/compare?look=saving-12&look=saving-8&part=fonts",
+            "/compare?look=saving-18&look=saving-14&part=fonts",
             "[data-part='icons']",
             "light"
         );
-        Take("switch-plan", "/switch?saving=8", "[data-step='cursor']", "light");
+        Take("switch-plan", "/switch?saving=14", "[data-step='cursor']", "light");
         Take("safe-states", "/safe-states?state=9", ".chosen dl", "light");
-        person.GoTo("/switch?saving=8");
+        person.GoTo("/switch?saving=14");
         person.Press("Switch to Open Night");
         person.See("[data-test='result']", "Open Night is on");
         person.See(".now .on", "Open Night");

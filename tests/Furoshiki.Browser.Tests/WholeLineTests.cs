@@ -41,15 +41,15 @@ public sealed class WholeLineTests : IAsyncLifetime
     private static string Expected(
         string before,
         Dictionary<string, JsonNode> settings,
-        Dictionary<string, string> kindOfGroup
+        Dictionary<string, string> settingsOfGroup
     )
     {
         var lines = before.Split('\n');
-        var kind = "";
+        var prefix = "";
         for (var i = 0; i < lines.Length; i++)
         {
             if (lines[i].StartsWith('['))
-                kind = kindOfGroup.GetValueOrDefault(lines[i].Trim('[', ']'), "");
+                prefix = settingsOfGroup.GetValueOrDefault(lines[i].Trim('[', ']'), "");
             var key = lines[i].Split('=')[0];
             var name = key switch
             {
@@ -60,7 +60,7 @@ public sealed class WholeLineTests : IAsyncLifetime
             };
             if (
                 lines[i].Contains('=', StringComparison.Ordinal)
-                && settings.TryGetValue($"{kind}.{name}", out var value)
+                && settings.TryGetValue(prefix + name, out var value)
             )
                 lines[i] = $"{key}={Spell(name, value)}";
         }
@@ -70,6 +70,7 @@ public sealed class WholeLineTests : IAsyncLifetime
     private static string Spell(string name, JsonNode value) =>
         value is JsonArray list ? string.Concat(list.Select(item => $"{item};"))
         : name == "fit" ? "cover"
+        : name == "wait" ? $"{value.GetValue<int>() / 60}"
         : value.ToString();
 
     private static string Text(IDictionary<string, string> snapshot, string path) =>
@@ -99,7 +100,7 @@ public sealed class WholeLineTests : IAsyncLifetime
         _person.Press("Compare 2");
         _person.See("[data-part='wallpaper']", "Milky Arch, fill");
         _person.See("[data-part='colours']", "ΔE");
-        _person.Driver.FindElements(By.CssSelector("[data-part]")).Count.ShouldBe(7);
+        _person.Driver.FindElements(By.CssSelector("[data-part]")).Count.ShouldBe(18);
 
         var before = app.Snapshot();
         _person.Press("Switch…", "[aria-label='Open Night']");
@@ -115,20 +116,25 @@ public sealed class WholeLineTests : IAsyncLifetime
             wanted,
             new()
             {
-                ["Wallpaper"] = "wallpaper",
-                ["Colours"] = "colours",
-                ["Roles"] = "colours",
+                ["Wallpaper"] = "wallpaper.",
+                ["Colours"] = "colours.",
+                ["Roles"] = "colours.",
+                ["Terminal"] = "colours.terminal-",
+                ["Lock"] = "lock.",
             }
         );
+        surface += "[Wallpaper on upright]\npicture=First-Light.svg\nfit=cover\n";
         var windows = Expected(
             Text(before, Windows),
             wanted,
             new()
             {
-                ["Borders"] = "borders",
-                ["Type"] = "fonts",
-                ["Icons"] = "icons",
-                ["Cursor"] = "cursor",
+                ["Borders"] = "borders.",
+                ["Controls"] = "controls.",
+                ["Toolkit Shoji"] = "controls.Shoji/",
+                ["Type"] = "fonts.",
+                ["Icons"] = "icons.",
+                ["Cursor"] = "cursor.",
             }
         );
         Text(after, Surface).ShouldBe(surface);
@@ -153,7 +159,19 @@ public sealed class WholeLineTests : IAsyncLifetime
         after
             .Where(file => before[file.Key] != file.Value)
             .Select(file => file.Key)
-            .ShouldBe([Panels, Surface, Windows], ignoreOrder: true);
+            .ShouldBe(
+                [
+                    Panels,
+                    Surface,
+                    Windows,
+                    "home/.config/bench-dock/dock.json",
+                    "home/.config/engawa/session.env",
+                    "home/.config/engawa/sounds.conf",
+                    "home/.config/engawa/terminal.resources",
+                    "home/.config/engawa/widgets.xml",
+                ],
+                ignoreOrder: true
+            );
 
         _person.Press("Go back to what was before…");
         _person.Press("Go back to this");
@@ -203,7 +221,7 @@ public sealed class WholeLineTests : IAsyncLifetime
     [Fact]
     public void A_plan_that_no_longer_holds_says_what_changed_and_can_be_made_again()
     {
-        _person.GoTo("/switch?saving=1");
+        _person.GoTo("/switch?saving=4");
         _person.See("[data-test='go']");
         _person.App.Edit(Surface, "after=15", "after=20");
         var before = _person.App.Snapshot();
