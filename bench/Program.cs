@@ -62,10 +62,16 @@ void Measure(Sample sample, bool print)
         () => Sample.Run("git add -A", sample.Set),
         before: () => Sample.Run("rm -rf .git && git init -q .", sample.Set)
     );
-    var commit = Sample.Run("git -c user.name=b -c user.email=b@example.org commit -qm b", sample.Set);
+    var commit = Sample.Run(
+        "git -c user.name=b -c user.email=b@example.org commit -qm b",
+        sample.Set
+    );
     var status = Median(9, () => Sample.Run("git status --porcelain", sample.Set));
     Directory.Delete(Path.Combine(sample.Set, ".git"), recursive: true);
-    var sums = Median(3, () => Sample.Run("find . -type f -print0 | xargs -0 sha256sum", sample.Set));
+    var sums = Median(
+        3,
+        () => Sample.Run("find . -type f -print0 | xargs -0 sha256sum", sample.Set)
+    );
     Thread.Sleep(50);
     if (DesktopReader.Read(map, folder).Look.Digest != look)
         throw new InvalidOperationException("The folder is not as it was saved.");
@@ -77,13 +83,22 @@ void Measure(Sample sample, bool print)
         changed.Add((count, Time(() => Save(content, folder))));
     }
 
-    var copy = Median(3, () => Sample.Run("cp -a . ../copy", sample.Set), before: () => Sample.Run("rm -rf ../copy", sample.Set));
+    var copy = Median(
+        3,
+        () => Sample.Run("cp -a . ../copy", sample.Set),
+        before: () => Sample.Run("rm -rf ../copy", sample.Set)
+    );
     var journal = new SqliteSwitchJournal(databases, TimeProvider.System);
-    var safe = new SwitchTransaction(1, folder, map, content, journal).Run(Plan(content, folder, null), CancellationToken.None).SafeState!;
+    var safe = new SwitchTransaction(1, folder, map, content, journal)
+        .Run(Plan(content, folder, null), CancellationToken.None)
+        .SafeState!;
     Directory.Delete(sample.Set, recursive: true);
     var back = Time(() =>
     {
-        var outcome = new SwitchTransaction(1, folder, map, content, journal).Run(Plan(content, folder, safe), CancellationToken.None);
+        var outcome = new SwitchTransaction(1, folder, map, content, journal).Run(
+            Plan(content, folder, safe),
+            CancellationToken.None
+        );
         if (!outcome.Switched)
             throw new InvalidOperationException(outcome.Problem);
     });
@@ -113,13 +128,20 @@ void MeasureDrawing()
         .Components.SelectMany(part => part.Assets)
         .Where(asset => asset is { IsFolder: true, Path: not null })
         .DistinctBy(asset => asset.Content)
-        .ToDictionary(asset => asset.Content!.Value, asset => folder.FindTree(dome.FindPath(asset.Path!)!.FromRoot)!);
+        .ToDictionary(
+            asset => asset.Content!.Value,
+            asset => folder.FindTree(dome.FindPath(asset.Path!)!.FromRoot)!
+        );
     var files = Directory
         .EnumerateFiles(folder.Root, "*", SearchOption.AllDirectories)
         .Select(File.ReadAllBytes)
         .GroupBy(bytes => Digest.Of(bytes))
         .ToDictionary(group => group.Key, group => group.First());
-    var content = new PictureContent(trees.GetValueOrDefault, files.GetValueOrDefault, (digest, name) => $"/{digest.Short}/{name}");
+    var content = new PictureContent(
+        trees.GetValueOrDefault,
+        files.GetValueOrDefault,
+        (digest, name) => $"/{digest.Short}/{name}"
+    );
     foreach (var scene in Enum.GetValues<PictureScene>())
         Median(20, () => DesktopPicture.Draw(look, dome.Screens, content, scene));
     var draw = Median(101, () => DesktopPicture.Draw(look, dome.Screens, content));
@@ -138,7 +160,9 @@ SwitchPlan Plan(SqliteContentStore content, DesktopFolder folder, Tree? state)
 {
     var now = DesktopReader.Read(map, folder);
     var tree = folder.ManagedTree(map);
-    var then = state is null ? now : DesktopReader.Read(map, new SavedView(map, state, content, folder));
+    var then = state is null
+        ? now
+        : DesktopReader.Read(map, new SavedView(map, state, content, folder));
     return GoBackPlanner.Plan(map, now, tree, then, state ?? tree, content.FindTree);
 }
 
@@ -150,7 +174,9 @@ static void Line(string what, double time, string than, double other, double? mo
 
 static long Memory(string field) =>
     long.Parse(
-        File.ReadLines("/proc/self/status").First(line => line.StartsWith(field, StringComparison.Ordinal)).Split(' ')[^2],
+        File.ReadLines("/proc/self/status")
+            .First(line => line.StartsWith(field, StringComparison.Ordinal))
+            .Split(' ')[^2],
         CultureInfo.InvariantCulture
     );
 

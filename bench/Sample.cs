@@ -57,7 +57,9 @@ internal sealed class Sample : IDisposable
         process.WaitForExit();
         return process.ExitCode == 0
             ? watch.Elapsed.TotalMilliseconds
-            : throw new InvalidOperationException($"{command}: {process.StandardError.ReadToEnd()}");
+            : throw new InvalidOperationException(
+                $"{command}: {process.StandardError.ReadToEnd()}"
+            );
     }
 
     public void Dispose() => Directory.Delete(_folder, recursive: true);
@@ -69,10 +71,15 @@ internal sealed class Sample : IDisposable
     {
         var path = PathOf(index);
         Directory.CreateDirectory(Path.GetDirectoryName(path)!);
-        var text = new StringBuilder("<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"48\" height=\"48\"><path d=\"M0 0");
+        var text = new StringBuilder(
+            "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"48\" height=\"48\"><path d=\"M0 0"
+        );
         var length = AverageSize / 2 + _random.Next(AverageSize);
         while (text.Length < length)
-            text.Append(CultureInfo.InvariantCulture, $"L{_random.NextDouble() * 48:0.###} {_random.NextDouble() * 48:0.###}");
+            text.Append(
+                CultureInfo.InvariantCulture,
+                $"L{_random.NextDouble() * 48:0.###} {_random.NextDouble() * 48:0.###}"
+            );
         File.WriteAllText(path, text.Append("\"/></svg>\n").ToString());
     }
 }

@@ -106,7 +106,12 @@ public sealed class DesktopFolder : IDesktopView
     public string? WhyNot(string path)
     {
         var (state, gap) = Look(path);
-        return gap ?? (state?.Type == FileType.Link && this.Follow(path) is null ? "It is a link that leads out of the desktop's folder." : null);
+        return gap
+            ?? (
+                state?.Type == FileType.Link && this.Follow(path) is null
+                    ? "It is a link that leads out of the desktop's folder."
+                    : null
+            );
     }
 
     /// <inheritdoc />
@@ -114,7 +119,10 @@ public sealed class DesktopFolder : IDesktopView
     {
         try
         {
-            return RealPath(PathOf(path)) is { } real && IsWithin(real) && Posix.LStat(real) is { IsFolder: true }
+            return
+                RealPath(PathOf(path)) is { } real
+                && IsWithin(real)
+                && Posix.LStat(real) is { IsFolder: true }
                 ? _index.Scan(real)
                 : null;
         }
@@ -145,13 +153,24 @@ public sealed class DesktopFolder : IDesktopView
         var gaps = new List<Gap>();
         foreach (var path in paths)
         {
-            if (entries.Any(above => above.Inside is not null && path.StartsWith(above.Name + "/", StringComparison.Ordinal)))
+            if (
+                entries.Any(above =>
+                    above.Inside is not null
+                    && path.StartsWith(above.Name + "/", StringComparison.Ordinal)
+                )
+            )
                 continue;
             var (state, gap) = Look(path);
             if (gap is not null)
                 gaps.Add(new Gap(path, gap));
             else if (state is not null)
-                entries.Add(new TreeEntry(path, state, state.Type == FileType.Folder ? _index.Scan(PathOf(path)) : null));
+                entries.Add(
+                    new TreeEntry(
+                        path,
+                        state,
+                        state.Type == FileType.Folder ? _index.Scan(PathOf(path)) : null
+                    )
+                );
         }
         return new Tree([.. entries], [.. gaps]);
     }
@@ -197,7 +216,9 @@ public sealed class DesktopFolder : IDesktopView
     private static string? RealPath(string path)
     {
         var real = "";
-        var left = new Stack<string>(path.Split('/', StringSplitOptions.RemoveEmptyEntries).Reverse());
+        var left = new Stack<string>(
+            path.Split('/', StringSplitOptions.RemoveEmptyEntries).Reverse()
+        );
         for (var links = 0; left.TryPop(out var name); )
         {
             if (name == "..")
@@ -215,7 +236,9 @@ public sealed class DesktopFolder : IDesktopView
                 var target = Posix.ReadLink(next);
                 if (target.StartsWith('/'))
                     real = "";
-                foreach (var part in target.Split('/', StringSplitOptions.RemoveEmptyEntries).Reverse())
+                foreach (
+                    var part in target.Split('/', StringSplitOptions.RemoveEmptyEntries).Reverse()
+                )
                     left.Push(part);
             }
         }

@@ -31,7 +31,10 @@ internal sealed class FileWriter(
     {
         foreach (var change in changes)
         {
-            if (change.After?.Type != FileType.File || Posix.LStat(paths.ParentOf(change.Path)) is not { IsFolder: true })
+            if (
+                change.After?.Type != FileType.File
+                || Posix.LStat(paths.ParentOf(change.Path)) is not { IsFolder: true }
+            )
                 continue;
             at(new SwitchPoint("write beside", change.Path));
             Write(paths.Full(change.Path) + UnfinishedEnding, change.After);

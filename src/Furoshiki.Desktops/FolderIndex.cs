@@ -93,7 +93,10 @@ public sealed class FolderIndex(ScanLimits limits)
             var entry = _files.GetValueOrDefault(path);
             if (entry is null || !IsSame(entry.Stat, stat, entry.LookedAt))
             {
-                entry = new Entry([.. LosslessText.ToBytes(path[(path.LastIndexOf('/') + 1)..]), 0]) { Stat = stat };
+                entry = new Entry([.. LosslessText.ToBytes(path[(path.LastIndexOf('/') + 1)..]), 0])
+                {
+                    Stat = stat,
+                };
                 Read(path[..path.LastIndexOf('/')], entry);
                 _files[path] = entry;
             }
@@ -130,11 +133,21 @@ public sealed class FolderIndex(ScanLimits limits)
         (node.Stat, node.LookedAt) = (stat, lookedAt);
     }
 
-    private void Look(SafeFileHandle folder, string path, Node node, Entry entry, Pass pass, int depth)
+    private void Look(
+        SafeFileHandle folder,
+        string path,
+        Node node,
+        Entry entry,
+        Pass pass,
+        int depth
+    )
     {
         if (pass.Left-- <= 0)
         {
-            Leave(entry, $"There are more than {limits.MostEntries} entries here, and the rest is left out.");
+            Leave(
+                entry,
+                $"There are more than {limits.MostEntries} entries here, and the rest is left out."
+            );
             node.Tree = null;
             return;
         }
@@ -195,10 +208,18 @@ public sealed class FolderIndex(ScanLimits limits)
             {
                 Walk(handle, $"{path}/{entry.Text}", inside, pass, depth + 1);
                 (entry.Inside, entry.Gap) = (inside, null);
-                (entry.Stat, entry.State) = (inside.Stat, FileState.OfFolder(inside.Stat.Permissions));
+                (entry.Stat, entry.State) = (
+                    inside.Stat,
+                    FileState.OfFolder(inside.Stat.Permissions)
+                );
             }
         }
-        if (entry.Inside is null || before is null || inside.Tree != before || mode != inside.Stat.Mode)
+        if (
+            entry.Inside is null
+            || before is null
+            || inside.Tree != before
+            || mode != inside.Stat.Mode
+        )
             node.Tree = null;
     }
 
@@ -209,7 +230,10 @@ public sealed class FolderIndex(ScanLimits limits)
         Interlocked.Increment(ref _filesRead);
         if (entry.Stat.Size > limits.LargestFile)
         {
-            Leave(entry, $"It is longer than {limits.LargestFile / 1024 / 1024} MiB, and left out.");
+            Leave(
+                entry,
+                $"It is longer than {limits.LargestFile / 1024 / 1024} MiB, and left out."
+            );
             return;
         }
         try
@@ -254,7 +278,9 @@ public sealed class FolderIndex(ScanLimits limits)
         }
         Span<byte> bytes = stackalloc byte[(int)size];
         var length = 0;
-        while (length < size && RandomAccess.Read(handle, bytes[length..], length) is > 0 and var read)
+        while (
+            length < size && RandomAccess.Read(handle, bytes[length..], length) is > 0 and var read
+        )
             length += read;
         return Digest.Of(bytes[..length]);
     }
@@ -272,7 +298,13 @@ public sealed class FolderIndex(ScanLimits limits)
             if (entry.Gap is { } reason)
                 gaps.Add(new Gap(entry.Text, reason));
             else if (entry.State is { } state)
-                entries.Add(new TreeEntry(entry.Text, state, entry.Inside is { } inside ? Build(inside) : null));
+                entries.Add(
+                    new TreeEntry(
+                        entry.Text,
+                        state,
+                        entry.Inside is { } inside ? Build(inside) : null
+                    )
+                );
         return node.Tree = new Tree(entries.ToImmutable(), gaps.ToImmutable());
     }
 

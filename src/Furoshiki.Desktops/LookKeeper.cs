@@ -42,10 +42,17 @@ public static class LookKeeper
             var keeps = keepSystem || path.Place.IsPersons;
             if (!asset.IsFolder && keeps)
                 KeepFile(path.FromRoot, digest);
-            else if (asset.IsFolder && folder.FindTree(path.FromRoot) is { } tree && tree.Digest == digest)
+            else if (
+                asset.IsFolder
+                && folder.FindTree(path.FromRoot) is { } tree
+                && tree.Digest == digest
+            )
                 batch.PutTree(
                     tree,
-                    keeps ? (inside, state) => KeepFile($"{path.FromRoot}/{inside}", state.Content!.Value) : null
+                    keeps
+                        ? (inside, state) =>
+                            KeepFile($"{path.FromRoot}/{inside}", state.Content!.Value)
+                        : null
                 );
         }
         batch.Put(look.Bytes.Span);

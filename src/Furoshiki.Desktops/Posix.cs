@@ -64,7 +64,8 @@ internal static partial class Posix
     private const int ReadOnlyFileSystem = 30;
 
     // Where Linux keeps these on the two machines that .NET runs on there, x64 and arm64, the flags differ.
-    private static readonly bool IsArm = RuntimeInformation.ProcessArchitecture == Architecture.Arm64;
+    private static readonly bool IsArm =
+        RuntimeInformation.ProcessArchitecture == Architecture.Arm64;
     private static readonly int DirectoryFlag = IsArm ? 0x4000 : DirectoryOnly;
     private static readonly int NoFollowFlag = IsArm ? 0x8000 : NoFollow;
 
@@ -129,7 +130,10 @@ internal static partial class Posix
 
     /// <summary>Makes a file that is not there yet, and opens it for writing.</summary>
     public static SafeFileHandle NewFile(string path, int mode) =>
-        Opened(Open(Name(path), WriteOnly | Create | Exclusive | CloseOnExec | NoFollowFlag, mode), path);
+        Opened(
+            Open(Name(path), WriteOnly | Create | Exclusive | CloseOnExec | NoFollowFlag, mode),
+            path
+        );
 
     /// <summary>The names in an open folder, each with the NUL byte at its end; none if it has been removed meanwhile.</summary>
     public static List<byte[]> NamesIn(SafeFileHandle folder)
@@ -146,7 +150,10 @@ internal static partial class Posix
             for (var at = 0; at < length; )
             {
                 // struct linux_dirent64: ino (8), off (8), reclen (2), type (1), name.
-                var record = buffer.AsSpan(at, BinaryPrimitives.ReadUInt16LittleEndian(buffer.AsSpan(at + 16)));
+                var record = buffer.AsSpan(
+                    at,
+                    BinaryPrimitives.ReadUInt16LittleEndian(buffer.AsSpan(at + 16))
+                );
                 var name = record[19..];
                 name = name[..(name.IndexOf((byte)0) + 1)];
                 if (!name.SequenceEqual(".\0"u8) && !name.SequenceEqual("..\0"u8))
@@ -169,23 +176,32 @@ internal static partial class Posix
     public static string? ReadLink(SafeFileHandle folder, byte[] name)
     {
         Span<byte> target = stackalloc byte[4096];
-        var length = ReadLinkAt((int)folder.DangerousGetHandle(), name, target, (nuint)target.Length);
+        var length = ReadLinkAt(
+            (int)folder.DangerousGetHandle(),
+            name,
+            target,
+            (nuint)target.Length
+        );
         return length < 0 ? null : LosslessText.FromBytes(target[..(int)length]);
     }
 
-    public static void MakeLink(string target, string path) => Check(SymLink(Name(target), Name(path)), path);
+    public static void MakeLink(string target, string path) =>
+        Check(SymLink(Name(target), Name(path)), path);
 
     public static void MakeFolder(string path) => Check(MkDir(Name(path), 0b111_000_000), path);
 
     public static void SetMode(string path, int mode) => Check(ChMod(Name(path), mode), path);
 
-    public static void SetMode(SafeFileHandle file, int mode) => Check(FChMod((int)file.DangerousGetHandle(), mode), "");
+    public static void SetMode(SafeFileHandle file, int mode) =>
+        Check(FChMod((int)file.DangerousGetHandle(), mode), "");
 
     public static void Rename(string from, string to) => Check(RenameTo(Name(from), Name(to)), to);
 
-    public static void RemoveFile(string path) => Check(UnlinkAt(CurrentFolder, Name(path), 0), path);
+    public static void RemoveFile(string path) =>
+        Check(UnlinkAt(CurrentFolder, Name(path), 0), path);
 
-    public static void RemoveFolder(string path) => Check(UnlinkAt(CurrentFolder, Name(path), AtRemoveFolder), path);
+    public static void RemoveFolder(string path) =>
+        Check(UnlinkAt(CurrentFolder, Name(path), AtRemoveFolder), path);
 
     /// <summary>Puts the names in a folder on the disk (fsync(2) of the folder).</summary>
     public static void FlushFolder(string path)
@@ -252,7 +268,9 @@ internal static partial class Posix
         var message = $"{path}: {new Win32Exception(error).Message}";
         return error switch
         {
-            NotPermitted or AccessDenied or ReadOnlyFileSystem => new UnauthorizedAccessException(message),
+            NotPermitted or AccessDenied or ReadOnlyFileSystem => new UnauthorizedAccessException(
+                message
+            ),
             NoEntry or NotAFolder => new FileNotFoundException(message),
             _ => new IOException(message),
         };
@@ -265,13 +283,24 @@ internal static partial class Posix
     private static partial int OpenAt(int folder, byte[] name, int flags, int mode);
 
     [LibraryImport("libc", EntryPoint = "statx", SetLastError = true)]
-    private static partial int StatX(int folder, byte[] name, int flags, uint mask, Span<byte> found);
+    private static partial int StatX(
+        int folder,
+        byte[] name,
+        int flags,
+        uint mask,
+        Span<byte> found
+    );
 
     [LibraryImport("libc", EntryPoint = "getdents64", SetLastError = true)]
     private static partial nint GetDents(int folder, byte[] buffer, nuint length);
 
     [LibraryImport("libc", EntryPoint = "readlinkat", SetLastError = true)]
-    private static partial nint ReadLinkAt(int folder, byte[] name, Span<byte> target, nuint length);
+    private static partial nint ReadLinkAt(
+        int folder,
+        byte[] name,
+        Span<byte> target,
+        nuint length
+    );
 
     [LibraryImport("libc", EntryPoint = "symlink", SetLastError = true)]
     private static partial int SymLink(byte[] target, byte[] path);

@@ -141,16 +141,24 @@ public sealed class SwitchTransaction(
                 {
                     using var bytes = folder.OpenRead(path);
                     if (batch.Put(bytes) != state.Content)
-                        throw new SwitchRefusedException("The desktop changed while its safe state was made.", [path]);
+                        throw new SwitchRefusedException(
+                            "The desktop changed while its safe state was made.",
+                            [path]
+                        );
                 }
             );
             batch.Commit();
         }
-        foreach (var digest in tree.All.Select(one => one.Value.Content).OfType<Digest>().Distinct())
+        foreach (
+            var digest in tree.All.Select(one => one.Value.Content).OfType<Digest>().Distinct()
+        )
         {
             using var copy = content.Open(digest);
             if (Digest.Of(copy) != digest)
-                throw new SwitchRefusedException("The safe state's copies could not be read back.", []);
+                throw new SwitchRefusedException(
+                    "The safe state's copies could not be read back.",
+                    []
+                );
         }
         return tree;
     }

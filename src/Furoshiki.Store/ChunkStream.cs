@@ -5,7 +5,8 @@ namespace Furoshiki.Store;
 /// <summary>Reads content piece by piece.</summary>
 internal sealed class ChunkStream(ContentConnection connection, Digest digest) : Stream
 {
-    private readonly long _size = connection.SizeOf(digest) ?? throw new MissingContentException(digest);
+    private readonly long _size =
+        connection.SizeOf(digest) ?? throw new MissingContentException(digest);
     private byte[] _chunk = [];
     private int _ordinal = -1;
 
@@ -55,5 +56,6 @@ internal sealed class ChunkStream(ContentConnection connection, Digest digest) :
         base.Dispose(disposing);
     }
 
-    private void Load(int ordinal) => (_chunk, _ordinal) = (connection.ReadChunk(digest, ordinal), ordinal);
+    private void Load(int ordinal) =>
+        (_chunk, _ordinal) = (connection.ReadChunk(digest, ordinal), ordinal);
 }

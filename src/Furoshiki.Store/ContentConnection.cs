@@ -21,7 +21,10 @@ internal sealed class ContentConnection : IDisposable
         _db.Database.OpenConnection();
         var connection = (SqliteConnection)_db.Database.GetDbConnection();
         _size = connection.Command("SELECT Size FROM Contents WHERE Digest = $digest", "$digest");
-        _whole = connection.Command("SELECT IsWhole FROM Contents WHERE Digest = $digest", "$digest");
+        _whole = connection.Command(
+            "SELECT IsWhole FROM Contents WHERE Digest = $digest",
+            "$digest"
+        );
         _chunk = connection.Command(
             "SELECT Bytes FROM ContentChunks WHERE Digest = $digest AND Ordinal = $ordinal",
             "$digest",

@@ -26,14 +26,20 @@ internal sealed class SqliteContentBatch : IContentBatch
         var connection = (SqliteConnection)db.Database.GetDbConnection();
         // The lock is taken at once: two batches wait for each other and do not meet halfway.
         _transaction = connection.BeginTransaction(deferred: false);
-        _holds = connection.Command("SELECT IsWhole FROM Contents WHERE Digest = $digest", "$digest");
+        _holds = connection.Command(
+            "SELECT IsWhole FROM Contents WHERE Digest = $digest",
+            "$digest"
+        );
         _content = connection.Command(
             "INSERT INTO Contents (Digest, Size, IsWhole) VALUES ($digest, $size, $whole)",
             "$digest",
             "$size",
             "$whole"
         );
-        _whole = connection.Command("UPDATE Contents SET IsWhole = 1 WHERE Digest = $digest", "$digest");
+        _whole = connection.Command(
+            "UPDATE Contents SET IsWhole = 1 WHERE Digest = $digest",
+            "$digest"
+        );
         _chunk = connection.Command(
             "INSERT INTO ContentChunks (Digest, Ordinal, Bytes) VALUES ($digest, $ordinal, $bytes)",
             "$digest",
@@ -54,7 +60,9 @@ internal sealed class SqliteContentBatch : IContentBatch
         if (bytes.Length - start <= ChunkSize)
         {
             var whole = new byte[bytes.Length - start];
-            return Put(whole.AsSpan(0, bytes.ReadAtLeast(whole, whole.Length, throwOnEndOfStream: false)));
+            return Put(
+                whole.AsSpan(0, bytes.ReadAtLeast(whole, whole.Length, throwOnEndOfStream: false))
+            );
         }
         var digest = Digest.Of(bytes);
         if (HoldsAll(digest))
@@ -78,7 +86,8 @@ internal sealed class SqliteContentBatch : IContentBatch
         return digest;
     }
 
-    public void PutRecord(ReadOnlySpan<byte> record, bool isWhole) => Put(Digest.Of(record), record, isWhole);
+    public void PutRecord(ReadOnlySpan<byte> record, bool isWhole) =>
+        Put(Digest.Of(record), record, isWhole);
 
     public void Commit() => _transaction.Commit();
 

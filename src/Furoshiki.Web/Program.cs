@@ -65,14 +65,20 @@ services
     .AddSingleton(
         new MapShelf([
             Path.Combine(AppContext.BaseDirectory, "Maps"),
-            .. options.Demo is { } scenario ? [Path.Combine(scenario, "maps")] : Array.Empty<string>(),
+            .. options.Demo is { } scenario
+                ? [Path.Combine(scenario, "maps")]
+                : Array.Empty<string>(),
         ])
     )
     .AddSingleton(all =>
         ActivatorUtilities.CreateInstance<Registration>(
             all,
             (IReadOnlyList<string>)
-                [.. options.Allowed.Where(Directory.Exists).Select(root => new DesktopFolder(root).Root)]
+                [
+                    .. options
+                        .Allowed.Where(Directory.Exists)
+                        .Select(root => new DesktopFolder(root).Root),
+                ]
         )
     );
 services.AddSingleton<PlanMaker>().AddSingleton<SwitchRuns>().AddSingleton<DemoScenario>();

@@ -33,7 +33,8 @@ internal sealed record StartOptions(
         var allow = new Option<string[]>("--allow")
         {
             Description = "Folder in which desktops may be registered; can be given several times",
-            DefaultValueFactory = _ => [Environment.GetFolderPath(Environment.SpecialFolder.UserProfile)],
+            DefaultValueFactory = _ =>
+                [Environment.GetFolderPath(Environment.SpecialFolder.UserProfile)],
         };
         var command = new RootCommand("Furoshiki") { data, port, demo, fresh, allow };
         StartOptions? options = null;

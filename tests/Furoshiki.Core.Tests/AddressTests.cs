@@ -140,7 +140,11 @@ public sealed class AddressTests
     [InlineData("*a:\\ two", "*a", " two")]
     [InlineData("a: tab\\011end\\n", "a", "tab\tend\n")]
     [InlineData("#include \"a: b\"\na: c", "a", "c")]
-    public void A_resource_is_read_with_the_continuations_and_escapes_of_X(string text, string name, string value) =>
+    public void A_resource_is_read_with_the_continuations_and_escapes_of_X(
+        string text,
+        string name,
+        string value
+    ) =>
         ResourceFileDocument
             .Open(Encoding.UTF8.GetBytes(text))
             .Get(new Address(name))!
@@ -152,7 +156,10 @@ public sealed class AddressTests
     [InlineData("A=plain # no", "plain")]
     [InlineData("if true; then\nA=\"two\nlines\"\nfi", "two\nlines")]
     public void A_shell_variable_is_read_with_the_quotes_of_POSIX(string text, string value) =>
-        ShellFileDocument.Open(Encoding.UTF8.GetBytes(text)).Get(new Address("A"))!.Content.ShouldBe(value);
+        ShellFileDocument
+            .Open(Encoding.UTF8.GetBytes(text))
+            .Get(new Address("A"))!
+            .Content.ShouldBe(value);
 
     [Theory]
     [InlineData("A=\"$HOME/x\"")]
@@ -183,15 +190,22 @@ public sealed class AddressTests
     {
         var secret = Path.Combine(Path.GetTempPath(), Path.GetRandomFileName());
         File.WriteAllText(secret, "secret");
-        var text = $"<!DOCTYPE r [<!ENTITY out SYSTEM 'file://{secret}'><!ENTITY own 'x'>]><r><a>&own;</a><b>1</b></r>";
+        var text =
+            $"<!DOCTYPE r [<!ENTITY out SYSTEM 'file://{secret}'><!ENTITY own 'x'>]><r><a>&own;</a><b>1</b></r>";
         var document = XmlFileDocument.Open(Encoding.UTF8.GetBytes(text));
-        Should.Throw<SettingsFileException>(() => document.Get(new Address("/r/a"))).Message.ShouldContain("entity");
-        Encoding.UTF8.GetString(document.Set(new Address("/r/b"), NativeValue.Text("2")).Bytes.Span)
+        Should
+            .Throw<SettingsFileException>(() => document.Get(new Address("/r/a")))
+            .Message.ShouldContain("entity");
+        Encoding
+            .UTF8.GetString(document.Set(new Address("/r/b"), NativeValue.Text("2")).Bytes.Span)
             .ShouldBe(text.Replace("<b>1", "<b>2", StringComparison.Ordinal));
         var outside = text.Replace("&own;", "&out;", StringComparison.Ordinal);
         try
         {
-            XmlFileDocument.Open(Encoding.UTF8.GetBytes(outside)).Get(new Address("/r/a"))!.Content.ShouldNotContain("secret");
+            XmlFileDocument
+                .Open(Encoding.UTF8.GetBytes(outside))
+                .Get(new Address("/r/a"))!
+                .Content.ShouldNotContain("secret");
         }
         catch (SettingsFileException)
         {
@@ -202,13 +216,24 @@ public sealed class AddressTests
 
     [Theory]
     [InlineData("<a><x/></a>", "/a/b", "<a><x/><b>1</b></a>")]
-    [InlineData("<a>\n  <x/>\n</a>", "/a/b[@n='k']/c", "<a>\n  <x/>\n  <b n=\"k\"><c>1</c></b>\n</a>")]
+    [InlineData(
+        "<a>\n  <x/>\n</a>",
+        "/a/b[@n='k']/c",
+        "<a>\n  <x/>\n  <b n=\"k\"><c>1</c></b>\n</a>"
+    )]
     [InlineData("<a/>", "/a/@v", "<a v=\"1\"/>")]
     [InlineData("<a>\n</a>", "/a/b[k='y']/v", "<a>\n<b><k>y</k><v>1</v></b></a>")]
-    public void What_an_XML_address_needs_and_is_not_there_is_added(string text, string path, string expected) =>
+    public void What_an_XML_address_needs_and_is_not_there_is_added(
+        string text,
+        string path,
+        string expected
+    ) =>
         Encoding
             .UTF8.GetString(
-                XmlFileDocument.Open(Encoding.UTF8.GetBytes(text)).Set(new Address(path), NativeValue.Text("1")).Bytes.Span
+                XmlFileDocument
+                    .Open(Encoding.UTF8.GetBytes(text))
+                    .Set(new Address(path), NativeValue.Text("1"))
+                    .Bytes.Span
             )
             .ShouldBe(expected);
 

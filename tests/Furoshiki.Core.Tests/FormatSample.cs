@@ -17,7 +17,11 @@ internal sealed record FormatSample(
     Address? New
 )
 {
-    private static readonly Gen<string> Value0 = Gen.String[Gen.Char["abcXYZ 0129;=#[]\\\"'/,{}\täöü€<>&$`!:*?"], 0, 12];
+    private static readonly Gen<string> Value0 = Gen.String[
+        Gen.Char["abcXYZ 0129;=#[]\\\"'/,{}\täöü€<>&$`!:*?"],
+        0,
+        12
+    ];
     private static readonly Gen<string> Name = Gen.String[Gen.Char["abcdefgh"], 1, 8];
     private static readonly Gen<string> End = Gen.OneOf("\n", "\r\n");
 
@@ -41,11 +45,21 @@ internal sealed record FormatSample(
         {
             "whole file" => Value0.Where(value => value.Length > 0),
             // Carriage returns aside, which would be line ends of the file.
-            "key file" or "json" or "xml" or "shell variables" => Gen.OneOf(Value0, Value0.Select(value => value + "\n" + value)),
+            "key file" or "json" or "xml" or "shell variables" => Gen.OneOf(
+                Value0,
+                Value0.Select(value => value + "\n" + value)
+            ),
             _ => Value0,
         };
 
-    private static FormatSample Make(string format, string text, string end, string at, string value, string? other) =>
+    private static FormatSample Make(
+        string format,
+        string text,
+        string end,
+        string at,
+        string value,
+        string? other
+    ) =>
         new(
             SettingsFormat.Find(format)!,
             LosslessText.ToBytes(text.Replace("\u0001", end, StringComparison.Ordinal)),
@@ -57,18 +71,31 @@ internal sealed record FormatSample(
     /// <summary>A value as the format spells it, by setting it in a file that has nothing else.</summary>
     private static string Spelt(string format, string before, string at, string after, string value)
     {
-        var document = SettingsFormat.Find(format)!.Open(LosslessText.ToBytes(before + "old" + after));
-        return LosslessText.FromBytes(document.Set(new Address(at), NativeValue.Text(value)).Bytes.Span)[
-            before.Length..^after.Length
-        ];
+        var document = SettingsFormat
+            .Find(format)!
+            .Open(LosslessText.ToBytes(before + "old" + after));
+        return LosslessText.FromBytes(
+            document.Set(new Address(at), NativeValue.Text(value)).Bytes.Span
+        )[before.Length..^after.Length];
     }
 
     private static readonly Gen<FormatSample> KeyFile =
         from end in End
         from mark in Gen.OneOf("", "\uFEFF")
-        from before in Gen.OneOf("", "# a comment" + Stray, "[Other]\u0001key=1", "[Other]\u0001name[de]=x\u0001", "[O]\u0001k=1\u0001k=2\u0001q=\\q")
+        from before in Gen.OneOf(
+            "",
+            "# a comment" + Stray,
+            "[Other]\u0001key=1",
+            "[Other]\u0001name[de]=x\u0001",
+            "[O]\u0001k=1\u0001k=2\u0001q=\\q"
+        )
         from space in Gen.OneOf("", " ", "  ")
-        from after in Gen.OneOf("", "\u0001", "\u0001# last", "\u0001\u0001[Last]\u0001a=b\u0001;=c")
+        from after in Gen.OneOf(
+            "",
+            "\u0001",
+            "\u0001# last",
+            "\u0001\u0001[Last]\u0001a=b\u0001;=c"
+        )
         from name in Name.Where(name => name != "other")
         from value in ValueFor("key file")
         let raw = Spelt("key file", "[Group]\nk=", "Group/k", "\n", value)
@@ -103,9 +130,18 @@ internal sealed record FormatSample(
     private static readonly Gen<FormatSample> Xml =
         from end in End
         from mark in Gen.OneOf("", "\uFEFF")
-        from head in Gen.OneOf("", "<?xml version=\"1.0\"?>\u0001", "<!-- <a> --><!DOCTYPE r [<!ENTITY e 'x'>]>\u0001")
+        from head in Gen.OneOf(
+            "",
+            "<?xml version=\"1.0\"?>\u0001",
+            "<!-- <a> --><!DOCTYPE r [<!ENTITY e 'x'>]>\u0001"
+        )
         from space in Gen.OneOf("", " ", "\u0001\t")
-        from other in Gen.OneOf("<o/>", "<o a='&gt;'>&#65;</o>", "<!-- ' --><o><![CDATA[<x>]]></o>", "<?p <a>?><o/>")
+        from other in Gen.OneOf(
+            "<o/>",
+            "<o a='&gt;'>&#65;</o>",
+            "<!-- ' --><o><![CDATA[<x>]]></o>",
+            "<?p <a>?><o/>"
+        )
         from isAttribute in Gen.Bool
         from quote in Gen.OneOf("\"", "'")
         from name in Name.Where(name => name != "o")
@@ -114,7 +150,9 @@ internal sealed record FormatSample(
             ? Spelt("xml", $"<k v={quote}", "/k/@v", $"{quote}/>", value)
             : Spelt("xml", "<k>", "/k", "</k>", value)
         let inside = value.Length > 0 ? space : ""
-        let element = isAttribute ? $"<{name} v{space}={space}{quote}{raw}{quote}{space}/>" : $"<{name}{space}>{inside}{raw}{inside}</{name}>"
+        let element = isAttribute
+            ? $"<{name} v{space}={space}{quote}{raw}{quote}{space}/>"
+            : $"<{name}{space}>{inside}{raw}{inside}</{name}>"
         select Make(
             "xml",
             $"{mark}{head}<r>{space}{other}{space}{element}{space}</r>{space}",
@@ -126,17 +164,36 @@ internal sealed record FormatSample(
 
     private static readonly Gen<FormatSample> Resources =
         from end in End
-        from before in Gen.OneOf("", "! a comment: " + Stray, "#include \"x: y\"", "Other*name: a \\\u0001 b", "no colon")
+        from before in Gen.OneOf(
+            "",
+            "! a comment: " + Stray,
+            "#include \"x: y\"",
+            "Other*name: a \\\u0001 b",
+            "no colon"
+        )
         from space in Gen.OneOf("", " ", "\t")
         from after in Gen.OneOf("", "\u0001", "\u0001! last", "\u0001?.z:\u0001*y: 1")
         from name in Name.Select(name => "Term*" + name)
         from value in Value0
         let raw = Spelt("resource file", "k: ", "k", "\n", value)
-        select Make("resource file", $"{before}\u0001{name}{space}:{space}{raw}{after}", end, name, value, name + ".new");
+        select Make(
+            "resource file",
+            $"{before}\u0001{name}{space}:{space}{raw}{after}",
+            end,
+            name,
+            value,
+            name + ".new"
+        );
 
     private static readonly Gen<FormatSample> Shell =
         from end in End
-        from before in Gen.OneOf("", "# a comment" + Stray, "if [ -n \"$X\" ]; then", "X=\"$HOME\"", "Y='two\u0001lines'")
+        from before in Gen.OneOf(
+            "",
+            "# a comment" + Stray,
+            "if [ -n \"$X\" ]; then",
+            "X=\"$HOME\"",
+            "Y='two\u0001lines'"
+        )
         from export in Gen.OneOf("", "export ", "  ")
         from after in Gen.OneOf("", "\u0001", " # last", "\u0001fi\u0001Z=1")
         from quote in Gen.OneOf("\"", "'", "")
@@ -144,7 +201,14 @@ internal sealed record FormatSample(
         from value in ValueFor("shell variables")
         where !value.StartsWith('\n')
         let raw = Spelt("shell variables", $"k={quote}", "k", $"{quote}\n", value)
-        select Make("shell variables", $"{before}\u0001{export}{name}={quote}{raw}{quote}{after}", end, name, value, name + "_new");
+        select Make(
+            "shell variables",
+            $"{before}\u0001{export}{name}={quote}{raw}{quote}{after}",
+            end,
+            name,
+            value,
+            name + "_new"
+        );
 
     private static readonly Gen<FormatSample> Whole =
         from end in Gen.OneOf("", "\n", "\r\n")

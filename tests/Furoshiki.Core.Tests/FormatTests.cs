@@ -9,27 +9,36 @@ public sealed class FormatTests
 {
     private const int Cases = 10_000;
 
-    public static TheoryData<string> Formats => [.. SettingsFormat.All.Select(format => format.Name)];
+    public static TheoryData<string> Formats =>
+        [.. SettingsFormat.All.Select(format => format.Name)];
 
     private static SettingsDocument Open(FormatSample sample) => sample.Format.Open(sample.Bytes);
 
-    private static string Text(SettingsDocument document) => LosslessText.FromBytes(document.Bytes.Span);
+    private static string Text(SettingsDocument document) =>
+        LosslessText.FromBytes(document.Bytes.Span);
 
     [Theory]
     [MemberData(nameof(Formats))]
     public void Writing_back_what_was_read_gives_the_same_bytes(string format) =>
-        FormatSample.Of(format).Sample(sample => Open(sample).Bytes.Span.SequenceEqual(sample.Bytes), iter: Cases);
+        FormatSample
+            .Of(format)
+            .Sample(sample => Open(sample).Bytes.Span.SequenceEqual(sample.Bytes), iter: Cases);
 
     [Theory]
     [MemberData(nameof(Formats))]
     public void A_value_that_stands_in_a_file_is_read(string format) =>
         FormatSample
             .Of(format)
-            .Sample(sample => Open(sample).Get(sample.Address)!.Content == sample.Value, iter: Cases);
+            .Sample(
+                sample => Open(sample).Get(sample.Address)!.Content == sample.Value,
+                iter: Cases
+            );
 
     [Theory]
     [MemberData(nameof(Formats))]
-    public void A_value_that_is_set_is_read_and_setting_it_back_gives_the_first_bytes(string format) =>
+    public void A_value_that_is_set_is_read_and_setting_it_back_gives_the_first_bytes(
+        string format
+    ) =>
         Gen.Select(FormatSample.Of(format), FormatSample.ValueFor(format))
             .Sample(
                 (sample, other) =>
@@ -49,19 +58,28 @@ public sealed class FormatTests
             .Sample(
                 (sample, other) =>
                 {
-                    var changed = Open(sample).Set(sample.Address, NativeValue.Text(other)).Bytes.ToArray();
+                    var changed = Open(sample)
+                        .Set(sample.Address, NativeValue.Text(other))
+                        .Bytes.ToArray();
                     var same = sample.Bytes.AsSpan().CommonPrefixLength(changed);
-                    var (before, after) = (sample.Bytes.Reverse().ToArray(), changed.Reverse().ToArray());
+                    var (before, after) = (
+                        sample.Bytes.Reverse().ToArray(),
+                        changed.Reverse().ToArray()
+                    );
                     var sameAtEnd = before.AsSpan().CommonPrefixLength(after);
                     // The spelling of the value: at most six bytes a character, and its quotes.
-                    (sample.Bytes.Length - same - sameAtEnd).ShouldBeLessThanOrEqualTo(sample.Value.Length * 6 + 2);
+                    (sample.Bytes.Length - same - sameAtEnd).ShouldBeLessThanOrEqualTo(
+                        sample.Value.Length * 6 + 2
+                    );
                 },
                 iter: Cases
             );
 
     [Theory]
     [MemberData(nameof(Formats))]
-    public void Adding_a_value_and_taking_it_out_gives_the_first_bytes_but_for_a_missing_last_line_end(string format) =>
+    public void Adding_a_value_and_taking_it_out_gives_the_first_bytes_but_for_a_missing_last_line_end(
+        string format
+    ) =>
         FormatSample
             .Of(format)
             .Where(sample => sample.New is not null)
@@ -93,9 +111,24 @@ public sealed class FormatTests
             );
 
     [Theory]
-    [InlineData("key file", "[P a]\nk=1\n# of a\n\n[Other]\nx=y\n[P b]\nk=2\n[P c]\nk=3", "P *", "")]
-    [InlineData("json", "{\"p\": [ {\"id\":\"a\"}, // first\n {\"id\":\"b\",\"k\":2} ,{\"id\":\"c\"},]}", "/p", "id")]
-    [InlineData("xml", "<r>\n <p n='a'/> <!-- first -->\n <p n='b'>2</p><x/>\n <p n='c'/>\n</r>", "/r/p", "@n")]
+    [InlineData(
+        "key file",
+        "[P a]\nk=1\n# of a\n\n[Other]\nx=y\n[P b]\nk=2\n[P c]\nk=3",
+        "P *",
+        ""
+    )]
+    [InlineData(
+        "json",
+        "{\"p\": [ {\"id\":\"a\"}, // first\n {\"id\":\"b\",\"k\":2} ,{\"id\":\"c\"},]}",
+        "/p",
+        "id"
+    )]
+    [InlineData(
+        "xml",
+        "<r>\n <p n='a'/> <!-- first -->\n <p n='b'>2</p><x/>\n <p n='c'/>\n</r>",
+        "/r/p",
+        "@n"
+    )]
     public void Items_put_in_another_order_and_back_give_the_first_bytes(
         string format,
         string text,

@@ -14,7 +14,10 @@ public sealed class KindTests
             var all = new TheoryData<string, string>();
             foreach (var kind in Kind.All)
             foreach (var setting in kind.Settings)
-                all.Add(kind.Name, setting.IsFor(item: false) ? setting.Name : $"item/{setting.Name}");
+                all.Add(
+                    kind.Name,
+                    setting.IsFor(item: false) ? setting.Name : $"item/{setting.Name}"
+                );
             return all;
         }
     }
@@ -178,11 +181,20 @@ internal static class Values
                 .Select(SettingValue (items) => new SettingValue.List([.. items])),
             SettingType.LengthOfTime time => Gen.Int[(int)time.Min, (int)time.Max]
                 .Select(SettingValue (value) => new SettingValue.Number(value)),
-            SettingType.Geometry => Gen.Select(Gen.Int[-999, 999], Gen.Int[-999, 999], Gen.Int[1, 9999], Gen.Int[1, 9999])
-                .Select(SettingValue (x, y, width, height) => new SettingValue.Geometry(x, y, width, height)),
+            SettingType.Geometry => Gen.Select(
+                    Gen.Int[-999, 999],
+                    Gen.Int[-999, 999],
+                    Gen.Int[1, 9999],
+                    Gen.Int[1, 9999]
+                )
+                .Select(
+                    SettingValue (x, y, width, height) =>
+                        new SettingValue.Geometry(x, y, width, height)
+                ),
             SettingType.Extent => Gen.Select(Gen.Bool, Gen.Int[1, 100])
-                .Select(SettingValue (isShare, value) =>
-                    isShare ? new SettingValue.Number(value) : new SettingValue.Pixels(value)
+                .Select(
+                    SettingValue (isShare, value) =>
+                        isShare ? new SettingValue.Number(value) : new SettingValue.Pixels(value)
                 ),
             SettingType.ScreenName => Gen.OneOf("main", "upright")
                 .Select(SettingValue (text) => new SettingValue.Text(text)),

@@ -40,7 +40,11 @@ public sealed class PictureTests
     public void Every_kind_of_the_desktop_and_every_colour_that_shows_can_be_pointed_at_by_name()
     {
         var desktop = new TestDesktop()
-            .With("home/.config/bench-dock/dock.json", "\"program\": \"\"", "\"program\": \"Bench-Dock\"")
+            .With(
+                "home/.config/bench-dock/dock.json",
+                "\"program\": \"\"",
+                "\"program\": \"Bench-Dock\""
+            )
             .With(
                 "home/.config/engawa/widgets.xml",
                 "</widgets>",
@@ -49,9 +53,13 @@ public sealed class PictureTests
         var scenes = Enum.GetValues<PictureScene>().Select(scene => Draw(desktop, scene)).ToList();
         string[] unseen = ["fonts", "sounds", "extensions", "shortcuts", "behaviour"];
         foreach (var kind in Kind.All.Where(kind => !unseen.Contains(kind.Name)))
-            scenes.SelectMany(scene => Of(scene, "data-kind", kind.Name)).ShouldNotBeEmpty(kind.Name);
+            scenes
+                .SelectMany(scene => Of(scene, "data-kind", kind.Name))
+                .ShouldNotBeEmpty(kind.Name);
         foreach (var role in ColoursKind.Roles)
-            scenes.SelectMany(scene => Of(scene, "data-role", role.Name)).ShouldNotBeEmpty(role.Name);
+            scenes
+                .SelectMany(scene => Of(scene, "data-role", role.Name))
+                .ShouldNotBeEmpty(role.Name);
         Of(scenes[0], "data-name", "Colours, title bar").ShouldNotBeEmpty();
     }
 

@@ -39,7 +39,18 @@ public sealed class PlanningTests
     private static Gen<Component> Any(Component now)
     {
         var kind = Kind.Get(now.Kind);
-        string[][] lists = kind.HasItems ? [[], ["main"], ["main", "side"], ["y", "x", "main"]] : [[]];
+        string[][] lists = kind.HasItems
+            ?
+            [
+                [],
+                ["main"],
+                ["main", "side"],
+                ["y", "x", "main"],
+            ]
+            :
+            [
+                [],
+            ];
         return from items in Gen.OneOf(lists)
             from drawn in Together(
                 kind.Settings.Where(setting => setting != Kind.Order)
@@ -55,12 +66,25 @@ public sealed class PlanningTests
                 Settings = drawn
                     .Where(one => one.IsSet)
                     .Select(one =>
-                        kind.Setting(one.Key).Type is SettingType.AssetName || TestDesktop.Map.Find(now.Kind)!.Assets.Any(rule => rule.Setting == one.Key.Name)
-                            ? KeyValuePair.Create(one.Key, now.Settings.GetValueOrDefault(one.Key with { Item = null })!)
+                        kind.Setting(one.Key).Type is SettingType.AssetName
+                        || TestDesktop
+                            .Map.Find(now.Kind)!
+                            .Assets.Any(rule => rule.Setting == one.Key.Name)
+                            ? KeyValuePair.Create(
+                                one.Key,
+                                now.Settings.GetValueOrDefault(one.Key with { Item = null })!
+                            )
                             : KeyValuePair.Create(one.Key, one.Value)
                     )
-                    .Where(set => set.Value is not null && TestDesktop.Map.Find(now.Kind)!.CanHold(set.Key))
-                    .Append(KeyValuePair.Create(new SettingKey("order"), (SettingValue)new SettingValue.List([.. items])))
+                    .Where(set =>
+                        set.Value is not null && TestDesktop.Map.Find(now.Kind)!.CanHold(set.Key)
+                    )
+                    .Append(
+                        KeyValuePair.Create(
+                            new SettingKey("order"),
+                            (SettingValue)new SettingValue.List([.. items])
+                        )
+                    )
                     .Where(set => set.Key.Name != "order" || kind.HasOrder)
                     .ToImmutableSortedDictionary(),
             };
@@ -83,7 +107,9 @@ public sealed class PlanningTests
     public void Carrying_out_a_plan_makes_the_desktop_read_as_the_look_and_then_nothing_is_left_to_do()
     {
         var now = new TestDesktop().Read().Look;
-        var persons = now.Components.Where(one => !TestDesktop.Map.Find(one.Kind)!.TakesAdministrator);
+        var persons = now.Components.Where(one =>
+            !TestDesktop.Map.Find(one.Kind)!.TakesAdministrator
+        );
         Together(persons.Select(Any))
             .Sample(
                 components =>
@@ -95,7 +121,10 @@ public sealed class PlanningTests
                     var held = wanted.Components.Select(one =>
                         Adaptation.Fit(one, TestDesktop.Map, TestDesktop.Map, null).Component!
                     );
-                    desktop.Read().Look.Only(wanted.Components.Select(one => one.Kind)).Digest.ShouldBe(Look.Of(held).Digest);
+                    desktop
+                        .Read()
+                        .Look.Only(wanted.Components.Select(one => one.Kind))
+                        .Digest.ShouldBe(Look.Of(held).Digest);
                     Plan(desktop, wanted).Changes.ShouldBeEmpty();
                 },
                 iter: 300
@@ -177,7 +206,9 @@ public sealed class PlanningTests
                 .ToList()
         )
             missing.Files.Remove(file);
-        Plan(missing, wanted).Refused.ShouldHaveSingleItem().Reason.ShouldContain("its content was not kept");
+        Plan(missing, wanted)
+            .Refused.ShouldHaveSingleItem()
+            .Reason.ShouldContain("its content was not kept");
 
         var edited = new TestDesktop();
         edited.Files["usr/share/icons/Plain-Dot/cursors/default.svg"] = "<svg/>"u8.ToArray();

@@ -47,7 +47,12 @@ public sealed class ReadingTests
                 "Two items"
             },
             { "home/.config/engawa/widgets.xml", "<widgets>", "widgets", "not XML" },
-            { "home/.config/engawa/terminal.resources", "Terminal*opacity: some", "terminal", "a number" },
+            {
+                "home/.config/engawa/terminal.resources",
+                "Terminal*opacity: some",
+                "terminal",
+                "a number"
+            },
             { "home/.config/engawa/session.env", "ENGAWA_TOP_LEFT=$X", "behaviour", "computes" },
         };
 
@@ -111,7 +116,9 @@ public sealed class ReadingTests
                         : after.FindTree("home/.local/share/icons/Fold-Slate")
             )
             .ShouldHaveSingleItem();
-        part.Assets.ShouldHaveSingleItem().Files.Select(file => file.Path).ShouldBe(["scalable/places/folder.svg"]);
+        part.Assets.ShouldHaveSingleItem()
+            .Files.Select(file => file.Path)
+            .ShouldBe(["scalable/places/folder.svg"]);
         part.Summary().ShouldBe("1 file edited in place");
     }
 

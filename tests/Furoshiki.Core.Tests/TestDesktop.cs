@@ -45,7 +45,9 @@ internal sealed class TestDesktop : IDesktopView, ISavedContent
     public Dictionary<string, FileState> Links { get; } = [];
 
     private static DesktopMap MapNamed(string name, params Screen[] screens) =>
-        DesktopMapReader.Read(File.ReadAllBytes(Path.Combine(Demo, "maps", name + ".json"))).For(screens);
+        DesktopMapReader
+            .Read(File.ReadAllBytes(Path.Combine(Demo, "maps", name + ".json")))
+            .For(screens);
 
     public Dictionary<Digest, Tree> Saved { get; } = [];
 
@@ -60,9 +62,7 @@ internal sealed class TestDesktop : IDesktopView, ISavedContent
     }
 
     public ReadOnlyMemory<byte> ReadFile(string path) =>
-        Files.TryGetValue(path, out var bytes)
-            ? bytes
-            : throw new MissingSettingsFileException();
+        Files.TryGetValue(path, out var bytes) ? bytes : throw new MissingSettingsFileException();
 
     public FileState? Find(string path) =>
         Links.TryGetValue(path, out var link) ? link

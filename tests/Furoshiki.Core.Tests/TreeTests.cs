@@ -91,7 +91,9 @@ public sealed class TreeTests
     [InlineData("7\n")]
     [InlineData("link x y")]
     [InlineData("file 1a4 3 abc name\n")]
-    [InlineData("file zz 3 ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad name\n")]
+    [InlineData(
+        "file zz 3 ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad name\n"
+    )]
     [InlineData("pipe 1a4 name\n")]
     [InlineData("link x%4 y\n")]
     [InlineData("link x%zz y\n")]
@@ -102,7 +104,9 @@ public sealed class TreeTests
 
     private static readonly Gen<string> AnyName = Gen.Byte[1, 255]
         .Array[1, 6]
-        .Select(bytes => Formats.LosslessText.FromBytes([.. bytes.Select(b => b == (byte)'/' ? (byte)'_' : b)]));
+        .Select(bytes =>
+            Formats.LosslessText.FromBytes([.. bytes.Select(b => b == (byte)'/' ? (byte)'_' : b)])
+        );
 
     [Fact]
     public void A_tree_with_any_names_at_all_reads_back_from_its_records() =>
@@ -113,7 +117,9 @@ public sealed class TreeTests
                     entries[folder] = FileState.OfFolder(493);
                     entries[folder + "/" + target] = FileState.OfLink(target);
                     var tree = Tree.Of(entries);
-                    var records = tree.Records.DistinctBy(one => one.Digest).ToDictionary(one => one.Digest, one => one.Bytes);
+                    var records = tree
+                        .Records.DistinctBy(one => one.Digest)
+                        .ToDictionary(one => one.Digest, one => one.Bytes);
                     Tree Read(Digest digest) => Tree.Parse(records[digest].Span, Read);
                     Read(tree.Digest).All.ShouldBe(tree.All);
                     foreach (var path in entries.Keys)
@@ -124,13 +130,15 @@ public sealed class TreeTests
 
     [Fact]
     public void Bytes_of_any_kind_are_text_without_loss_and_a_path_can_be_written_in_ASCII() =>
-        Gen.Byte.Array[0, 20]
+        Gen
+            .Byte.Array[0, 20]
             .Sample(
                 bytes =>
                 {
                     var text = Formats.LosslessText.FromBytes(bytes);
                     Formats.LosslessText.ToBytes(text).ShouldBe(bytes);
-                    Formats.LosslessText.HasStrayBytes(text)
+                    Formats
+                        .LosslessText.HasStrayBytes(text)
                         .ShouldBe(!System.Text.Unicode.Utf8.IsValid(bytes));
                     var written = PathText.Escape(text);
                     written.ShouldAllBe(c => c > ' ' && c < 127);

@@ -25,7 +25,9 @@ public sealed class FolderIndexTests : IDisposable
     /// <summary>Runs a line of the POSIX shell in the folder, which can write names that .NET cannot.</summary>
     private void Shell(string line)
     {
-        using var shell = Process.Start(new ProcessStartInfo("sh", ["-c", line]) { WorkingDirectory = _root })!;
+        using var shell = Process.Start(
+            new ProcessStartInfo("sh", ["-c", line]) { WorkingDirectory = _root }
+        )!;
         shell.WaitForExit();
         shell.ExitCode.ShouldBe(0);
     }
@@ -48,7 +50,9 @@ public sealed class FolderIndexTests : IDisposable
         );
         var tree = Fresh(_root);
         tree.Gaps.ShouldBeEmpty();
-        tree.All.Select(one => $"{PathText.Escape(one.Key)} {one.Value.Type} {Convert.ToString(one.Value.Mode, 8)}")
+        tree.All.Select(one =>
+                $"{PathText.Escape(one.Key)} {one.Value.Type} {Convert.ToString(one.Value.Mode, 8)}"
+            )
             .ShouldBe(
                 [
                     "a%20b Folder 755",
@@ -62,14 +66,23 @@ public sealed class FolderIndexTests : IDisposable
                 ],
                 ignoreOrder: true
             );
-        tree.Find("link")!.Target.ShouldBe(tree.All.Single(one => one.Key.StartsWith("stray", StringComparison.Ordinal)).Key);
+        tree.Find("link")!
+            .Target.ShouldBe(
+                tree.All.Single(one => one.Key.StartsWith("stray", StringComparison.Ordinal)).Key
+            );
     }
 
     [Fact]
     public void What_cannot_be_held_is_said_and_the_rest_is_held()
     {
-        Shell("mkfifo pipe; printf x > file; mkdir -p deep/er/and/deeper; printf y > deep/er/and/deeper/file; head -c 4096 /dev/zero > large");
-        using var socket = new Socket(AddressFamily.Unix, SocketType.Stream, ProtocolType.Unspecified);
+        Shell(
+            "mkfifo pipe; printf x > file; mkdir -p deep/er/and/deeper; printf y > deep/er/and/deeper/file; head -c 4096 /dev/zero > large"
+        );
+        using var socket = new Socket(
+            AddressFamily.Unix,
+            SocketType.Stream,
+            ProtocolType.Unspecified
+        );
         socket.Bind(new UnixDomainSocketEndPoint(At("socket")));
         var tree = Fresh(_root, new ScanLimits(4095, 2, 1000));
         tree.Gaps.Select(gap => $"{gap.Path}: {gap.Reason}")
@@ -83,16 +96,23 @@ public sealed class FolderIndexTests : IDisposable
                 ignoreOrder: true
             );
         tree.Find("file").ShouldNotBeNull();
-        Fresh(_root, new ScanLimits(5000, 100, 3)).Gaps.ShouldContain(gap => gap.Reason.Contains("more than 3 entries", StringComparison.Ordinal));
+        Fresh(_root, new ScanLimits(5000, 100, 3))
+            .Gaps.ShouldContain(gap =>
+                gap.Reason.Contains("more than 3 entries", StringComparison.Ordinal)
+            );
     }
 
     [Fact]
     public void A_folder_that_may_not_be_read_is_said_and_the_rest_is_held()
     {
-        Shell("mkdir closed; printf x > closed/file; chmod 700 closed; printf y > open; chmod 755 .");
+        Shell(
+            "mkdir closed; printf x > closed/file; chmod 700 closed; printf y > open; chmod 755 ."
+        );
         Tree? tree = null;
         OtherUser.Run(() => tree = Fresh(_root));
-        tree!.Gaps.ShouldHaveSingleItem().ShouldBe(new Gap("closed", "Reading it is not permitted."));
+        tree!
+            .Gaps.ShouldHaveSingleItem()
+            .ShouldBe(new Gap("closed", "Reading it is not permitted."));
         tree.Find("open").ShouldNotBeNull();
     }
 
@@ -133,28 +153,42 @@ public sealed class FolderIndexTests : IDisposable
             _index.Scan(_root);
             File.WriteAllText(At("file"), $"{i:0000}");
             File.SetLastWriteTimeUtc(At("file"), time);
-            _index.Scan(_root).Find("file")!.Content.ShouldBe(Digest.Of(File.ReadAllBytes(At("file"))));
+            _index
+                .Scan(_root)
+                .Find("file")!
+                .Content.ShouldBe(Digest.Of(File.ReadAllBytes(At("file"))));
         }
     }
 
-    private static readonly Gen<(int Kind, int Where, int What)> AnyEdit = Gen.Select(Gen.Int[0, 6], Gen.Int[0, 5], Gen.Int[0, 9]);
+    private static readonly Gen<(int Kind, int Where, int What)> AnyEdit = Gen.Select(
+        Gen.Int[0, 6],
+        Gen.Int[0, 5],
+        Gen.Int[0, 9]
+    );
 
     [Fact]
     public void Whatever_is_done_to_a_folder_looking_again_sees_what_a_first_look_sees() =>
-        AnyEdit.Array[1, 12].Sample(
-            edits =>
-            {
-                var root = Directory.CreateTempSubdirectory("furoshiki-test-").FullName;
-                var index = new FolderIndex(ScanLimits.Default);
-                foreach (var (kind, where, what) in edits)
+        AnyEdit
+            .Array[1, 12]
+            .Sample(
+                edits =>
                 {
-                    Edit(root, kind, $"{root}/{(where % 2 == 0 ? "" : "in/")}n{where / 2}", what);
-                    index.Scan(root).All.ShouldBe(Fresh(root).All);
-                }
-                Directory.Delete(root, recursive: true);
-            },
-            iter: 300
-        );
+                    var root = Directory.CreateTempSubdirectory("furoshiki-test-").FullName;
+                    var index = new FolderIndex(ScanLimits.Default);
+                    foreach (var (kind, where, what) in edits)
+                    {
+                        Edit(
+                            root,
+                            kind,
+                            $"{root}/{(where % 2 == 0 ? "" : "in/")}n{where / 2}",
+                            what
+                        );
+                        index.Scan(root).All.ShouldBe(Fresh(root).All);
+                    }
+                    Directory.Delete(root, recursive: true);
+                },
+                iter: 300
+            );
 
     private static void Edit(string root, int kind, string path, int what)
     {
@@ -169,7 +203,10 @@ public sealed class FolderIndexTests : IDisposable
             case 0 or 1:
                 if (new FileInfo(path).LinkTarget is not null)
                     File.Delete(path);
-                File.WriteAllText(path, new string('x', what % 3 + 1).Replace("x", $"{what}", StringComparison.Ordinal));
+                File.WriteAllText(
+                    path,
+                    new string('x', what % 3 + 1).Replace("x", $"{what}", StringComparison.Ordinal)
+                );
                 break;
             case 2:
                 File.CreateSymbolicLink(path, $"to{what}");
@@ -182,7 +219,10 @@ public sealed class FolderIndexTests : IDisposable
                 File.WriteAllText($"{path}/f{what % 2}", $"{what}");
                 break;
             case 5 when isFolder || (File.Exists(path) && new FileInfo(path).LinkTarget is null):
-                File.SetUnixFileMode(path, what % 2 == 0 ? (UnixFileMode)0b111_101_101 : (UnixFileMode)0b111_000_000);
+                File.SetUnixFileMode(
+                    path,
+                    what % 2 == 0 ? (UnixFileMode)0b111_101_101 : (UnixFileMode)0b111_000_000
+                );
                 break;
         }
     }
@@ -205,7 +245,10 @@ public sealed class FolderIndexTests : IDisposable
             }
         });
         for (var i = 0; i < 200; i++)
-            _index.Scan(_root).All.Count(one => one.Key.StartsWith("stays", StringComparison.Ordinal)).ShouldBe(40);
+            _index
+                .Scan(_root)
+                .All.Count(one => one.Key.StartsWith("stays", StringComparison.Ordinal))
+                .ShouldBe(40);
         await stop.CancelAsync();
         await other;
         _index.Scan(_root).All.ShouldBe(Fresh(_root).All);

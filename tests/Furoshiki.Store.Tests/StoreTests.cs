@@ -92,16 +92,23 @@ public sealed class StoreTests : IDisposable
         var tree = Tree.Of(
             Enumerable
                 .Range(0, 50)
-                .SelectMany(i => new[]
-                {
-                    KeyValuePair.Create($"f{i}", FileState.OfFolder(493)),
-                    KeyValuePair.Create($"f{i}/x", FileState.OfFile(420, 1, Digest.Of([(byte)i]))),
-                })
+                .SelectMany(i =>
+                    new[]
+                    {
+                        KeyValuePair.Create($"f{i}", FileState.OfFolder(493)),
+                        KeyValuePair.Create(
+                            $"f{i}/x",
+                            FileState.OfFile(420, 1, Digest.Of([(byte)i]))
+                        ),
+                    }
+                )
         );
         Keep(tree).Count.ShouldBe(50);
         var changed = Tree.Of(
             tree.All.Select(one =>
-                one.Key == "f7/x" ? KeyValuePair.Create(one.Key, FileState.OfFile(420, 1, Digest.Of([200]))) : one
+                one.Key == "f7/x"
+                    ? KeyValuePair.Create(one.Key, FileState.OfFile(420, 1, Digest.Of([200])))
+                    : one
             )
         );
         Keep(changed).ShouldBe(["f7/x"]);
@@ -116,7 +123,11 @@ public sealed class StoreTests : IDisposable
                 (path, state) =>
                 {
                     asked.Add(path);
-                    batch.Put([path == "f7/x" && state.Content == Digest.Of([200]) ? (byte)200 : byte.Parse(path[1..^2])]);
+                    batch.Put([
+                        path == "f7/x" && state.Content == Digest.Of([200])
+                            ? (byte)200
+                            : byte.Parse(path[1..^2]),
+                    ]);
                 }
             );
             batch.Commit();

@@ -21,8 +21,15 @@ internal sealed class Api(HttpClient client)
 
     public Task<JsonNode> Now(long desktop = 1) => Get($"/api/desktops/{desktop}/now");
 
-    public Task<(HttpStatusCode Status, JsonNode Body)> Tell(long desktop, string action, string? program = null) =>
-        Post($"/api/desktops/{desktop}/session", new JsonObject { ["action"] = action, ["program"] = program });
+    public Task<(HttpStatusCode Status, JsonNode Body)> Tell(
+        long desktop,
+        string action,
+        string? program = null
+    ) =>
+        Post(
+            $"/api/desktops/{desktop}/session",
+            new JsonObject { ["action"] = action, ["program"] = program }
+        );
 
     public static JsonObject SaveAs(string name, params string[] cover) =>
         new()
@@ -49,7 +56,12 @@ internal sealed class Api(HttpClient client)
             .AsArray()
             .Single(one => one!["profile"]!["name"]!.GetValue<string>() == profile)!["savingId"]!;
 
-    public async Task<JsonNode> Plan(string kind, JsonNode id, long desktop = 1, params string[] kinds) =>
+    public async Task<JsonNode> Plan(
+        string kind,
+        JsonNode id,
+        long desktop = 1,
+        params string[] kinds
+    ) =>
         (
             await Post(
                 $"/api/desktops/{desktop}/plans",
@@ -57,7 +69,10 @@ internal sealed class Api(HttpClient client)
                 {
                     ["kind"] = kind,
                     ["id"] = id.DeepClone(),
-                    ["kinds"] = kinds.Length == 0 ? null : new JsonArray([.. kinds.Select(one => JsonValue.Create(one))]),
+                    ["kinds"] =
+                        kinds.Length == 0
+                            ? null
+                            : new JsonArray([.. kinds.Select(one => JsonValue.Create(one))]),
                 }
             )
         ).Body;

@@ -7,7 +7,17 @@ namespace Furoshiki.Web.Tests;
 /// <summary>The whole job on every desktop of the demo, and on a real folder.</summary>
 public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess>
 {
-    private static readonly string[] Scenes = ["Desktop", "Menu", "Files", "Terminal", "Settings", "SignIn", "StartUp", "Lock"];
+    private static readonly string[] Scenes =
+    [
+        "Desktop",
+        "Menu",
+        "Files",
+        "Terminal",
+        "Settings",
+        "SignIn",
+        "StartUp",
+        "Lock",
+    ];
 
     private static string[] Texts(JsonNode? list, string member) =>
         [.. list!.AsArray().Select(one => one![member]!.GetValue<string>())];
@@ -15,9 +25,27 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
     public static TheoryData<string, long, string, string, string[]> Desktops =>
         new()
         {
-            { "dome-console", 1, "home/.local/share/icons/Inkstone-Red", "home/.config/engawa/menu.xml", ["panels", "terminal", "borders", "behaviour"] },
-            { "field-laptop", 2, "home/.local/share/icons/Fold-Slate", "home/.config/engawa/menu.xml", ["panels", "terminal", "fonts", "behaviour"] },
-            { "visitor-wall", 3, "person/share/icon-sets/Inkstone-Rose", "person/settings/sound-set", ["colours", "terminal", "panels", "lock"] },
+            {
+                "dome-console",
+                1,
+                "home/.local/share/icons/Inkstone-Red",
+                "home/.config/engawa/menu.xml",
+                ["panels", "terminal", "borders", "behaviour"]
+            },
+            {
+                "field-laptop",
+                2,
+                "home/.local/share/icons/Fold-Slate",
+                "home/.config/engawa/menu.xml",
+                ["panels", "terminal", "fonts", "behaviour"]
+            },
+            {
+                "visitor-wall",
+                3,
+                "person/share/icon-sets/Inkstone-Rose",
+                "person/settings/sound-set",
+                ["colours", "terminal", "panels", "lock"]
+            },
         };
 
     [Theory]
@@ -36,10 +64,16 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
         var before = AppProcess.Snapshot(root);
 
         foreach (var kind in changed)
-            (await api.Post($"/api/desktops/{desktop}/other-program", new JsonObject { ["kind"] = kind })).Status.ShouldBe(
-                HttpStatusCode.OK
-            );
-        await File.WriteAllTextAsync(Path.Combine(root, icons, "scalable/places/folder.svg"), "<svg/>");
+            (
+                await api.Post(
+                    $"/api/desktops/{desktop}/other-program",
+                    new JsonObject { ["kind"] = kind }
+                )
+            ).Status.ShouldBe(HttpStatusCode.OK);
+        await File.WriteAllTextAsync(
+            Path.Combine(root, icons, "scalable/places/folder.svg"),
+            "<svg/>"
+        );
         Directory.CreateDirectory(Path.Combine(root, icons, "added/empty"));
         File.CreateSymbolicLink(Path.Combine(root, icons, "added/link"), "../index.theme");
         await File.WriteAllTextAsync(Path.Combine(root, whole), "Plain-Bell\n");
@@ -48,10 +82,18 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
         var kinds = Texts(drift, "kind");
         foreach (var kind in changed.Append("icons"))
             kinds.ShouldContain(kind);
-        var files = drift.AsArray().Single(one => one!["kind"]!.GetValue<string>() == "icons")!["files"]!.AsArray();
-        Texts(files, "path").ShouldContain(path => path.EndsWith("scalable/places/folder.svg", StringComparison.Ordinal));
-        Texts(files, "path").ShouldContain(path => path.EndsWith("added/link", StringComparison.Ordinal));
-        var edited = files.Single(file => file!["path"]!.GetValue<string>().EndsWith("folder.svg", StringComparison.Ordinal))!;
+        var files = drift.AsArray().Single(one => one!["kind"]!.GetValue<string>() == "icons")![
+            "files"
+        ]!.AsArray();
+        Texts(files, "path")
+            .ShouldContain(path =>
+                path.EndsWith("scalable/places/folder.svg", StringComparison.Ordinal)
+            );
+        Texts(files, "path")
+            .ShouldContain(path => path.EndsWith("added/link", StringComparison.Ordinal));
+        var edited = files.Single(file =>
+            file!["path"]!.GetValue<string>().EndsWith("folder.svg", StringComparison.Ordinal)
+        )!;
         edited["before"]!.GetValue<string>().ShouldContain("bytes");
         edited["now"]!.GetValue<string>().ShouldStartWith("6 bytes");
         edited["beforeContent"].ShouldNotBeNull();
@@ -68,10 +110,32 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
         var api = new Api(await app.Client());
         var home = MakeHome();
         var before = AppProcess.Snapshot(home);
-        var choice = new JsonObject { ["folder"] = home, ["map"] = "open-desktop", ["mapText"] = null };
+        var choice = new JsonObject
+        {
+            ["folder"] = home,
+            ["map"] = "open-desktop",
+            ["mapText"] = null,
+        };
         var (_, report) = await api.Post("/api/desktops/look", choice.DeepClone());
-        var found = report["kinds"]!.AsArray().ToDictionary(one => one!["kind"]!.GetValue<string>(), one => one!["found"]!.GetValue<string>());
-        foreach (var kind in new[] { "icons", "cursor", "fonts", "sounds", "colours", "terminal", "extensions", "behaviour" })
+        var found = report["kinds"]!
+            .AsArray()
+            .ToDictionary(
+                one => one!["kind"]!.GetValue<string>(),
+                one => one!["found"]!.GetValue<string>()
+            );
+        foreach (
+            var kind in new[]
+            {
+                "icons",
+                "cursor",
+                "fonts",
+                "sounds",
+                "colours",
+                "terminal",
+                "extensions",
+                "behaviour",
+            }
+        )
             found[kind].ShouldBe("Set", kind);
         var (status, added) = await api.Post(
             "/api/desktops",
@@ -80,7 +144,14 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
                 ["name"] = "My own home",
                 ["choice"] = choice,
                 ["version"] = "",
-                ["screens"] = new JsonArray(new JsonObject { ["id"] = "main", ["width"] = 1920, ["height"] = 1080 }),
+                ["screens"] = new JsonArray(
+                    new JsonObject
+                    {
+                        ["id"] = "main",
+                        ["width"] = 1920,
+                        ["height"] = 1080,
+                    }
+                ),
             }
         );
         status.ShouldBe(HttpStatusCode.OK);
@@ -91,28 +162,47 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
         Edit(home, ".Xresources", "*background: #101418", "*background: #ffffff");
         Edit(home, ".icons/default/index.theme", "Inherits=Plain-Dot", "Inherits=Fold");
         Edit(home, ".config/fontconfig/fonts.conf", "Heron Serif", "Ridge Mono");
-        await File.WriteAllTextAsync(Path.Combine(home, ".local/share/icons/Fold/scalable/places/folder.svg"), "<svg/>");
+        await File.WriteAllTextAsync(
+            Path.Combine(home, ".local/share/icons/Fold/scalable/places/folder.svg"),
+            "<svg/>"
+        );
         File.Delete(Path.Combine(home, ".config/autostart/log.desktop"));
-        File.CreateSymbolicLink(Path.Combine(home, ".config/autostart/link.desktop"), "gone.desktop");
+        File.CreateSymbolicLink(
+            Path.Combine(home, ".config/autostart/link.desktop"),
+            "gone.desktop"
+        );
 
         Texts((await api.Now(desktop))["drift"], "kind")
             .ShouldBe(["fonts", "icons", "cursor", "terminal", "extensions"], ignoreOrder: true);
         await PutBack(api, desktop);
         AppProcess.Snapshot(home).ShouldBe(before);
         await DrawEveryScene(api, desktop);
-        (await api.Tell(desktop, "SignIn")).Status.ShouldBe(HttpStatusCode.Conflict, "a real session is not Furoshiki's");
+        (await api.Tell(desktop, "SignIn")).Status.ShouldBe(
+            HttpStatusCode.Conflict,
+            "a real session is not Furoshiki's"
+        );
     }
 
     [Theory]
     [InlineData("engawa", "home/../../outside", "folder", "There is no folder")]
     [InlineData("engawa", "/usr", "folder", "is not in a folder that the start command allows")]
     [InlineData("no-such-map", "", "map", "no map of that name")]
-    public async Task A_folder_or_a_map_that_may_not_be_used_is_refused_at_its_field(string map, string folder, string field, string said)
+    public async Task A_folder_or_a_map_that_may_not_be_used_is_refused_at_its_field(
+        string map,
+        string folder,
+        string field,
+        string said
+    )
     {
         var api = new Api(await app.Client());
         var (status, problem) = await api.Post(
             "/api/desktops/look",
-            new JsonObject { ["folder"] = folder.Length == 0 ? app.Data : folder, ["map"] = map, ["mapText"] = null }
+            new JsonObject
+            {
+                ["folder"] = folder.Length == 0 ? app.Data : folder,
+                ["map"] = map,
+                ["mapText"] = null,
+            }
         );
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         problem["field"]!.GetValue<string>().ShouldBe(field);
@@ -123,10 +213,16 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
     public async Task A_map_of_ones_own_that_is_wrong_is_refused_with_the_line()
     {
         var api = new Api(await app.Client());
-        var text = "{\n  \"platform\": \"Mine\",\n  \"places\": {},\n  \"files\": {},\n  \"kinds\": { \"hat\": { \"shows\": \"at once\", \"whole\": [] } }\n}";
+        var text =
+            "{\n  \"platform\": \"Mine\",\n  \"places\": {},\n  \"files\": {},\n  \"kinds\": { \"hat\": { \"shows\": \"at once\", \"whole\": [] } }\n}";
         var (_, problem) = await api.Post(
             "/api/desktops/look",
-            new JsonObject { ["folder"] = app.Data, ["map"] = null, ["mapText"] = text }
+            new JsonObject
+            {
+                ["folder"] = app.Data,
+                ["map"] = null,
+                ["mapText"] = text,
+            }
         );
         problem["detail"]!.GetValue<string>().ShouldBe("Line 5: There is no kind 'hat'.");
     }
@@ -153,9 +249,15 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
         var screens = now["desktop"]!["screens"]!.AsArray().Count;
         foreach (var scene in Scenes)
         {
-            var picture = await api.Get($"/api/looks/{now["look"]}/picture?desktop={desktop}&scene={scene}");
+            var picture = await api.Get(
+                $"/api/looks/{now["look"]}/picture?desktop={desktop}&scene={scene}"
+            );
             picture["screens"]!.AsArray().Count.ShouldBe(screens);
-            picture["screens"]!.AsArray().ShouldAllBe(one => one!["svg"]!.GetValue<string>().StartsWith("<svg", StringComparison.Ordinal));
+            picture["screens"]!
+                .AsArray()
+                .ShouldAllBe(one =>
+                    one!["svg"]!.GetValue<string>().StartsWith("<svg", StringComparison.Ordinal)
+                );
         }
     }
 
@@ -163,7 +265,10 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
     {
         var text = File.ReadAllText(Path.Combine(root, path));
         text.ShouldContain(from);
-        File.WriteAllText(Path.Combine(root, path), text.Replace(from, to, StringComparison.Ordinal));
+        File.WriteAllText(
+            Path.Combine(root, path),
+            text.Replace(from, to, StringComparison.Ordinal)
+        );
     }
 
     /// <summary>A home folder with an icon set, X resources, font configuration, sounds, autostart entries and user folders.</summary>
@@ -171,18 +276,40 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
     {
         var home = Path.Combine(app.Data, "somebody");
         var system = Path.Combine(app.Folder("dome-console"), "usr/share");
-        foreach (var (from, to) in new[] { ("icons/Fold", ".local/share/icons/Fold"), ("icons/Plain-Dot", ".icons/Plain-Dot"), ("sounds/Plain-Bell", ".local/share/sounds/Plain-Bell") })
-            foreach (var file in Directory.EnumerateFiles(Path.Combine(system, from), "*", SearchOption.AllDirectories))
-                Put(Path.Combine(to, Path.GetRelativePath(Path.Combine(system, from), file)), File.ReadAllText(file));
+        foreach (
+            var (from, to) in new[]
+            {
+                ("icons/Fold", ".local/share/icons/Fold"),
+                ("icons/Plain-Dot", ".icons/Plain-Dot"),
+                ("sounds/Plain-Bell", ".local/share/sounds/Plain-Bell"),
+            }
+        )
+        foreach (
+            var file in Directory.EnumerateFiles(
+                Path.Combine(system, from),
+                "*",
+                SearchOption.AllDirectories
+            )
+        )
+            Put(
+                Path.Combine(to, Path.GetRelativePath(Path.Combine(system, from), file)),
+                File.ReadAllText(file)
+            );
         Put(".local/share/icons/default/index.theme", "[Icon Theme]\nInherits=Fold\n");
         Put(".icons/default/index.theme", "# the pointer\n[Icon Theme]\nInherits=Plain-Dot\n");
         Put(".local/share/sounds/default/index.theme", "[Sound Theme]\nInherits=Plain-Bell\n");
-        Put(".Xresources", "! mine\nXcursor.size: 32\n*foreground: #e0e0e0\n*background: #101418\n*color1: #b5482e\nXft.hintstyle: hintslight\n");
+        Put(
+            ".Xresources",
+            "! mine\nXcursor.size: 32\n*foreground: #e0e0e0\n*background: #101418\n*color1: #b5482e\nXft.hintstyle: hintslight\n"
+        );
         Put(
             ".config/fontconfig/fonts.conf",
             "<?xml version=\"1.0\"?>\n<!DOCTYPE fontconfig SYSTEM \"urn:fontconfig:fonts.dtd\">\n<fontconfig>\n  <alias><family>serif</family><prefer><family>Heron Serif</family></prefer></alias>\n</fontconfig>\n"
         );
-        Put(".config/autostart/log.desktop", "[Desktop Entry]\nType=Application\nName=Log\nExec=log\n");
+        Put(
+            ".config/autostart/log.desktop",
+            "[Desktop Entry]\nType=Application\nName=Log\nExec=log\n"
+        );
         Put(".config/user-dirs.dirs", "XDG_DESKTOP_DIR=\"$HOME/Desktop\"\n");
         return home;
 

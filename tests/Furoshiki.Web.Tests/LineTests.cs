@@ -109,7 +109,9 @@ public sealed class LineTests : IAsyncLifetime
         var plan = await _api.Plan("Saving", await _api.SavingOf("First Light"));
         plan["refused"]!
             .AsArray()
-            .ShouldContain(part => part!["reason"]!.GetValue<string>().Contains(said, StringComparison.Ordinal));
+            .ShouldContain(part =>
+                part!["reason"]!.GetValue<string>().Contains(said, StringComparison.Ordinal)
+            );
         (await _api.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
         (
             File.Exists(_app.At(Panels)) ? await File.ReadAllBytesAsync(_app.At(Panels)) : null
@@ -125,7 +127,9 @@ public sealed class LineTests : IAsyncLifetime
     [Fact]
     public async Task A_saving_that_would_hold_nothing_new_is_refused()
     {
-        (await _api.Switch(await _api.Plan("Saving", await _api.SavingOf("First Light"))))["switched"]!
+        (await _api.Switch(await _api.Plan("Saving", await _api.SavingOf("First Light"))))[
+            "switched"
+        ]!
             .GetValue<bool>()
             .ShouldBeTrue();
         var page = await _api.Get("/api/profiles/4?desktop=1");

@@ -147,7 +147,8 @@ public static class Difference
         var (from, to) = (TreeOf(before), TreeOf(after));
         return from is null || to is null
             ? []
-            : Tree.Between(from, to).Select(one => new FileDifference(one.Path, one.Before, one.After));
+            : Tree.Between(from, to)
+                .Select(one => new FileDifference(one.Path, one.Before, one.After));
 
         Tree? TreeOf(Asset asset) =>
             asset is { IsFolder: true, Content: { } digest } ? trees(digest) : null;

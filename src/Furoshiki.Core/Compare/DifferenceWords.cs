@@ -76,7 +76,9 @@ public static class DifferenceWords
         for (var i = one.Count - 1; i >= 0; i--)
         for (var j = other.Count - 1; j >= 0; j--)
             length[i, j] =
-                one[i] == other[j] ? 1 + length[i + 1, j + 1] : Math.Max(length[i + 1, j], length[i, j + 1]);
+                one[i] == other[j]
+                    ? 1 + length[i + 1, j + 1]
+                    : Math.Max(length[i + 1, j], length[i, j + 1]);
         var kept = new List<string>();
         for (int i = 0, j = 0; i < one.Count && j < other.Count; )
             if (one[i] == other[j])

@@ -75,17 +75,29 @@ public static class ContentStoreExtensions
     /// <param name="batch">The batch.</param>
     /// <param name="tree">The tree.</param>
     /// <param name="file">Takes in the file at a path of the tree that is not held; null to take in the records alone.</param>
-    public static void PutTree(this IContentBatch batch, Tree tree, Action<string, FileState>? file) =>
-        PutTree(batch, tree, file, "");
+    public static void PutTree(
+        this IContentBatch batch,
+        Tree tree,
+        Action<string, FileState>? file
+    ) => PutTree(batch, tree, file, "");
 
-    private static void PutTree(IContentBatch batch, Tree tree, Action<string, FileState>? file, string prefix)
+    private static void PutTree(
+        IContentBatch batch,
+        Tree tree,
+        Action<string, FileState>? file,
+        string prefix
+    )
     {
         if (batch.HoldsAll(tree.Digest))
             return;
         foreach (var entry in tree.Entries)
             if (entry.Inside is { } inside)
                 PutTree(batch, inside, file, $"{prefix}{entry.Name}/");
-            else if (file is not null && entry.State.Content is { } digest && !batch.HoldsAll(digest))
+            else if (
+                file is not null
+                && entry.State.Content is { } digest
+                && !batch.HoldsAll(digest)
+            )
                 file(prefix + entry.Name, entry.State);
         batch.PutRecord(tree.Bytes.Span, isWhole: file is not null);
     }

@@ -38,7 +38,11 @@ public sealed class Tree : IEquatable<Tree>
         _byName = new(() => entries.ToDictionary(entry => entry.Name, StringComparer.Ordinal));
         _record = new(() =>
         {
-            var bytes = Encoding.ASCII.GetBytes(string.Concat(entries.Select(entry => LineOf(entry.Name, entry.State, entry.Inside))));
+            var bytes = Encoding.ASCII.GetBytes(
+                string.Concat(
+                    entries.Select(entry => LineOf(entry.Name, entry.State, entry.Inside))
+                )
+            );
             return (bytes, Digest.Of(bytes));
         });
     }

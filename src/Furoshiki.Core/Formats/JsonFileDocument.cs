@@ -33,11 +33,12 @@ public sealed class JsonFileDocument : SettingsDocument
     }
 
     /// <summary>The format by which desktop maps ask for JSON.</summary>
-    public static SettingsFormat Format { get; } = new(
-        "json",
-        Open,
-        path => path.StartsWith('/') ? null : "it is no JSON Pointer, which starts with '/'"
-    );
+    public static SettingsFormat Format { get; } =
+        new(
+            "json",
+            Open,
+            path => path.StartsWith('/') ? null : "it is no JSON Pointer, which starts with '/'"
+        );
 
     /// <summary>Reads a JSON file.</summary>
     /// <exception cref="SettingsFileException">It is empty, not UTF-8 or not JSON.</exception>
@@ -121,7 +122,9 @@ public sealed class JsonFileDocument : SettingsDocument
     {
         // One character a byte, so that spans of bytes are spans of the text.
         var text = Encoding.Latin1.GetString(_bytes);
-        var spans = List(list).Children.Select(child => (child.Value.Start, child.Value.End)).ToList();
+        var spans = List(list)
+            .Children.Select(child => (child.Value.Start, child.Value.End))
+            .ToList();
         return new JsonFileDocument(Encoding.Latin1.GetBytes(Permute(text, spans, from)));
     }
 

@@ -21,14 +21,15 @@ public sealed class KeyFileDocument : SettingsDocument
     }
 
     /// <summary>The format by which desktop maps ask for key files.</summary>
-    public static SettingsFormat Format { get; } = new(
-        "key file",
-        Open,
-        path =>
-            path.LastIndexOf('/') is > 0 and var slash && slash < path.Length - 1
-                ? null
-                : "it is no address in a key file, which has the form Group/key"
-    );
+    public static SettingsFormat Format { get; } =
+        new(
+            "key file",
+            Open,
+            path =>
+                path.LastIndexOf('/') is > 0 and var slash && slash < path.Length - 1
+                    ? null
+                    : "it is no address in a key file, which has the form Group/key"
+        );
 
     /// <summary>Reads a key file.</summary>
     /// <exception cref="SettingsFileException">It has a line that is none of a key file's.</exception>

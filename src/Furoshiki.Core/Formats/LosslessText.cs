@@ -20,7 +20,8 @@ public static class LosslessText
         var text = new StringBuilder(bytes.Length);
         while (!bytes.IsEmpty)
         {
-            var valid = Rune.DecodeFromUtf8(bytes, out var rune, out var length) == OperationStatus.Done;
+            var valid =
+                Rune.DecodeFromUtf8(bytes, out var rune, out var length) == OperationStatus.Done;
             if (valid)
                 text.Append(rune.ToString());
             else

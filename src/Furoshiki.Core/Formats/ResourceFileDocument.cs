@@ -153,9 +153,7 @@ public sealed class ResourceFileDocument : SettingsDocument
                 i++;
             else if (rest.Length >= 3 && IsOctal(rest[..3]))
             {
-                value.Append(
-                    (char)Convert.ToInt32(rest[..3].ToString(), 8)
-                );
+                value.Append((char)Convert.ToInt32(rest[..3].ToString(), 8));
                 i += 2;
             }
             else if (rest[0] is not '\n')

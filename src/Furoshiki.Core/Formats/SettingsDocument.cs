@@ -42,14 +42,18 @@ public abstract class SettingsDocument
         if (now.SequenceEqual(order))
             return this;
         if (now.Count != order.Count || now.Except(order).Any())
-            throw new SettingsFileException($"The list {list.Path} does not have just the items that are to be ordered.");
+            throw new SettingsFileException(
+                $"The list {list.Path} does not have just the items that are to be ordered."
+            );
         return Move(list, [.. order.Select(item => now.ToList().IndexOf(item))]);
     }
 
     /// <summary>Puts at each place the item that now stands at the place given for it.</summary>
-    private protected virtual SettingsDocument Move(ListAddress list, ImmutableArray<int> from) => throw NoLists();
+    private protected virtual SettingsDocument Move(ListAddress list, ImmutableArray<int> from) =>
+        throw NoLists();
 
-    private protected static SettingsFileException NoLists() => new("Files of this format have no lists of items.");
+    private protected static SettingsFileException NoLists() =>
+        new("Files of this format have no lists of items.");
 
     /// <summary>The text with the spans of it, which follow each other, put in another order.</summary>
     private protected static string Permute(

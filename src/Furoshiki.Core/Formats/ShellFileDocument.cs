@@ -77,7 +77,9 @@ public sealed class ShellFileDocument : SettingsDocument
             );
         var end = _text.Contains("\r\n", StringComparison.Ordinal) ? "\r\n" : "\n";
         var missingEnd = _text.Length > 0 && _text[^1] != '\n' ? end : "";
-        return new ShellFileDocument($"{_text}{missingEnd}{address.Path}={Quote(content, '"')}{end}");
+        return new ShellFileDocument(
+            $"{_text}{missingEnd}{address.Path}={Quote(content, '"')}{end}"
+        );
     }
 
     /// <inheritdoc />
@@ -143,7 +145,10 @@ public sealed class ShellFileDocument : SettingsDocument
             var feed = text.IndexOf('\n', from);
             var next = feed < 0 ? text.Length : feed + 1;
             if (found is not null)
-                yield return found with { NextStart = next };
+                yield return found with
+                {
+                    NextStart = next,
+                };
             number += text.AsSpan(start, next - start).Count('\n');
             start = next;
         }
@@ -156,7 +161,10 @@ public sealed class ShellFileDocument : SettingsDocument
         if (text.AsSpan(at).StartsWith("export ") || text.AsSpan(at).StartsWith("export\t"))
             at = SkipSpace(text, at + "export ".Length);
         var nameEnd = at;
-        while (nameEnd < text.Length && (char.IsAsciiLetterOrDigit(text[nameEnd]) || text[nameEnd] == '_'))
+        while (
+            nameEnd < text.Length
+            && (char.IsAsciiLetterOrDigit(text[nameEnd]) || text[nameEnd] == '_')
+        )
             nameEnd++;
         if (nameEnd == text.Length || text[nameEnd] != '=' || !IsName(text[at..nameEnd]))
             return null;
@@ -180,7 +188,9 @@ public sealed class ShellFileDocument : SettingsDocument
                 c == '\\'
                 && quote != '\''
                 && i + 1 < text.Length
-                && (quote == '\0' || EscapedInQuotes.Contains(text[i + 1], StringComparison.Ordinal))
+                && (
+                    quote == '\0' || EscapedInQuotes.Contains(text[i + 1], StringComparison.Ordinal)
+                )
             )
                 value.Append(text[++i]);
             else
@@ -191,7 +201,9 @@ public sealed class ShellFileDocument : SettingsDocument
         }
         return quote == '\0'
             ? (i, computed ? null : value.ToString())
-            : throw new SettingsFileException($"The quote that begins in line {number} has no end.");
+            : throw new SettingsFileException(
+                $"The quote that begins in line {number} has no end."
+            );
     }
 
     private static int SkipSpace(string text, int at)

@@ -12,7 +12,8 @@ public sealed class WholeFileDocument : SettingsDocument
     private WholeFileDocument(string text)
     {
         _text = text;
-        _end = text.EndsWith("\r\n", StringComparison.Ordinal) ? text.Length - 2
+        _end =
+            text.EndsWith("\r\n", StringComparison.Ordinal) ? text.Length - 2
             : text.EndsWith('\n') ? text.Length - 1
             : text.Length;
     }

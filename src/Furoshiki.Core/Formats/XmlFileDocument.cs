@@ -77,7 +77,11 @@ public sealed class XmlFileDocument : SettingsDocument
         var (start, end) = element.TextSpan(_text);
         // An empty text amid space would leave no mark of where it stood.
         var isAmidSpace = start > element.ContentStart || end < element.ContentEnd;
-        return Splice(start, end, content.Length == 0 && isAmidSpace ? "<![CDATA[]]>" : EscapeText(content));
+        return Splice(
+            start,
+            end,
+            content.Length == 0 && isAmidSpace ? "<![CDATA[]]>" : EscapeText(content)
+        );
     }
 
     /// <inheritdoc />
@@ -101,7 +105,9 @@ public sealed class XmlFileDocument : SettingsDocument
         {
             var identity =
                 IdentityOf(list, element)
-                ?? throw new SettingsFileException($"An item of {list.Path} has no {list.Identity}.");
+                ?? throw new SettingsFileException(
+                    $"An item of {list.Path} has no {list.Identity}."
+                );
             if (identities.Contains(identity))
                 throw new SettingsFileException(
                     $"Two items of {list.Path} have the {list.Identity} '{identity}'."
@@ -124,9 +130,7 @@ public sealed class XmlFileDocument : SettingsDocument
     {
         var path = XmlPath.Parse(list.Identity);
         var holder = path.Find(element, _text);
-        return path.Attribute is { } name
-            ? holder?.Attribute(name)?.Value
-            : holder?.Text(_text);
+        return path.Attribute is { } name ? holder?.Attribute(name)?.Value : holder?.Text(_text);
     }
 
     private XmlElementSpan? ItemOf(ListAddress list, string item) =>
@@ -137,7 +141,9 @@ public sealed class XmlFileDocument : SettingsDocument
         var path = XmlPath.Parse(list.Path);
         var holder =
             path.Parent.FindFromTop(_root, _text)
-            ?? throw new SettingsFileException($"There is no {path.Parent} that could hold a list.");
+            ?? throw new SettingsFileException(
+                $"There is no {path.Parent} that could hold a list."
+            );
         return holder.Children.Where(child => path.Last.Matches(child, _text));
     }
 
@@ -157,7 +163,9 @@ public sealed class XmlFileDocument : SettingsDocument
             var (all, identity) = (XmlPath.Parse(list.Path), XmlPath.Parse(list.Identity));
             var holder =
                 all.Parent.FindFromTop(_root, _text)
-                ?? throw new SettingsFileException($"There is no {all.Parent} that could hold an item.");
+                ?? throw new SettingsFileException(
+                    $"There is no {all.Parent} that could hold an item."
+                );
             var name = all.Last.Name;
             return Insert(
                 holder,
@@ -167,7 +175,9 @@ public sealed class XmlFileDocument : SettingsDocument
             );
         }
         return path.Steps.IsEmpty || !path.Steps[0].Matches(_root, _text)
-            ? throw new SettingsFileException($"{address} does not start at the file's root element.")
+            ? throw new SettingsFileException(
+                $"{address} does not start at the file's root element."
+            )
             : AddOnTheWay(_root, path, 1);
     }
 

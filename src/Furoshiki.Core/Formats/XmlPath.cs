@@ -134,7 +134,9 @@ internal sealed partial record XmlStep(
             return found.ElementAtOrDefault(position - 1);
         return found.Count < 2
             ? found.FirstOrDefault()
-            : throw new SettingsFileException($"The element '{Name}' stands twice where one belongs.");
+            : throw new SettingsFileException(
+                $"The element '{Name}' stands twice where one belongs."
+            );
     }
 
     /// <summary>An element of which all that the step asks is true.</summary>
@@ -158,6 +160,8 @@ internal sealed partial record XmlStep(
     [GeneratedRegex(@"^(?:Q\{(?<uri>[^}]*)\})?(?<name>[^\[]+)")]
     private static partial Regex NamePattern();
 
-    [GeneratedRegex(@"\[(?:(?<at>@?)(?<name>[^=\]]+)='(?<value>[^']*)'|(?<position>[1-9][0-9]*))\]")]
+    [GeneratedRegex(
+        @"\[(?:(?<at>@?)(?<name>[^=\]]+)='(?<value>[^']*)'|(?<position>[1-9][0-9]*))\]"
+    )]
     private static partial Regex TestPattern();
 }

@@ -127,10 +127,7 @@ internal static class XmlScanner
             if (raw.AsSpan(next).StartsWith("<![CDATA["))
             {
                 var end = raw.IndexOf("]]>", next, StringComparison.Ordinal);
-                text.Append(
-                    raw[(next + 9)..end]
-                        .Replace("&", "&amp;", StringComparison.Ordinal)
-                );
+                text.Append(raw[(next + 9)..end].Replace("&", "&amp;", StringComparison.Ordinal));
                 at = end + 3;
             }
             else
@@ -176,10 +173,15 @@ internal static class XmlScanner
                     throw new SettingsFileException(
                         $"Elements stand more than {Deepest} deep in each other."
                     );
-                if (reader is { NodeType: XmlNodeType.XmlDeclaration } && reader["encoding"] is { } encoding
+                if (
+                    reader is { NodeType: XmlNodeType.XmlDeclaration }
+                    && reader["encoding"] is { } encoding
                     && !encoding.Equals("utf-8", StringComparison.OrdinalIgnoreCase)
-                    && !encoding.Equals("us-ascii", StringComparison.OrdinalIgnoreCase))
-                    throw new SettingsFileException($"The file says that it is {encoding}, not UTF-8.");
+                    && !encoding.Equals("us-ascii", StringComparison.OrdinalIgnoreCase)
+                )
+                    throw new SettingsFileException(
+                        $"The file says that it is {encoding}, not UTF-8."
+                    );
             }
         }
         catch (XmlException problem)
@@ -307,8 +309,7 @@ internal static class XmlScanner
             : text[at + 1] == '?' ? "?>"
             : null;
         if (end is not null)
-            return text.IndexOf(end, at + 2, StringComparison.Ordinal)
-                + end.Length;
+            return text.IndexOf(end, at + 2, StringComparison.Ordinal) + end.Length;
         for (var depth = 0; ; at++)
             switch (text[at])
             {

@@ -3,9 +3,13 @@ namespace Furoshiki.Core.Kinds;
 /// <summary>What the desktop does where no picture shows it.</summary>
 public static class BehaviourKind
 {
-    private static readonly SettingType Action = new SettingType.Choice(
-        ["nothing", "overview", "desktop", "launcher", "lock"]
-    );
+    private static readonly SettingType Action = new SettingType.Choice([
+        "nothing",
+        "overview",
+        "desktop",
+        "launcher",
+        "lock",
+    ]);
 
     /// <summary>Its settings.</summary>
     public static Kind Kind { get; } =

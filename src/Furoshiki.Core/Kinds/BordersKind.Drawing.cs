@@ -91,7 +91,9 @@ public static partial class BordersKind
             _ => bar.X + (bar.Width - width) / 2,
         };
         var fonts = scene[FontsKind.Kind];
-        var size = fonts.Number("title-size", 0) is > 0 and var own ? own / fonts.Number("size", 10) : 1;
+        var size = fonts.Number("title-size", 0) is > 0 and var own
+            ? own / fonts.Number("size", 10)
+            : 1;
         var weight = size * fonts.Number("title-weight", 500) / 500;
         return scene.Text(
             x,

@@ -23,14 +23,20 @@ public static class ControlsKind
                     new SettingType.Choice(["light", "dark"]),
                     SettingScope.Both
                 ),
-                new Setting("density", "Density", new SettingType.Choice(["dense", "normal", "roomy"])),
+                new Setting(
+                    "density",
+                    "Density",
+                    new SettingType.Choice(["dense", "normal", "roomy"])
+                ),
                 new Setting("radius", "Radius", new SettingType.Number("px", 0, 32)),
             ],
             controls =>
                 string.Join(
                     "; ",
                     controls
-                        .Items.Select(item => $"{item}: {controls.ItemAlone(item).Join("theme", "variant")}")
+                        .Items.Select(item =>
+                            $"{item}: {controls.ItemAlone(item).Join("theme", "variant")}"
+                        )
                         .Prepend(controls.Join("theme", "variant"))
                 )
         );
@@ -42,8 +48,12 @@ public static class ControlsKind
         var (ground, text) = isMain ? ("selection", "selection-text") : ("title", "title-text");
         return Shape.Part(
             Kind,
-            isMain ? Shape.Rect(box.Inset(-2), scene.Colours["focus"], radius + 2).Role("focus") : null,
-            isMain ? Shape.Rect(box.Inset(-0.5), scene.Colours["view"], radius + 1).Role("view") : null,
+            isMain
+                ? Shape.Rect(box.Inset(-2), scene.Colours["focus"], radius + 2).Role("focus")
+                : null,
+            isMain
+                ? Shape.Rect(box.Inset(-0.5), scene.Colours["view"], radius + 1).Role("view")
+                : null,
             Shape.Rect(box.Inset(isMain ? 0.75 : 0), scene.Colours[ground], radius).Role(ground),
             scene.Text(box.X + box.Width * 0.25, box.Y + box.Height / 2, box.Width * 0.5, text)
         );
@@ -57,7 +67,12 @@ public static class ControlsKind
             Kind,
             Shape.Rect(box, scene.Colours["dim-text"], radius).Role("dim-text"),
             Shape.Rect(box.Inset(1), scene.Colours["view"], radius).Role("view"),
-            scene.Text(box.X + box.Height * 0.35, box.Y + box.Height / 2, box.Width * 0.35, "dim-text")
+            scene.Text(
+                box.X + box.Height * 0.35,
+                box.Y + box.Height / 2,
+                box.Width * 0.35,
+                "dim-text"
+            )
         );
     }
 
@@ -71,7 +86,12 @@ public static class ControlsKind
             Shape.Rect(box, scene.Colours[role], Math.Min(Radius(scene) + 2, knob)).Role(role),
             Shape
                 .Rect(
-                    new Box(isOn ? box.Right - box.Height + 2 : box.X + 2, box.Y + 2, box.Height - 4, box.Height - 4),
+                    new Box(
+                        isOn ? box.Right - box.Height + 2 : box.X + 2,
+                        box.Y + 2,
+                        box.Height - 4,
+                        box.Height - 4
+                    ),
                     scene.Colours["view"],
                     Radius(scene)
                 )
@@ -88,9 +108,14 @@ public static class ControlsKind
         var middle = box.Y + box.Height / 2;
         return Shape.Part(
             Kind,
-            Shape.Rect(new Box(box.X, middle - 1.5, box.Width, 3), scene.Colours["dim-text"]).Role("dim-text"),
-            Shape.Rect(new Box(box.X, middle - 1.5, box.Width * share, 3), scene.Colours["accent"]).Role("accent"),
-            Shape.Rect(
+            Shape
+                .Rect(new Box(box.X, middle - 1.5, box.Width, 3), scene.Colours["dim-text"])
+                .Role("dim-text"),
+            Shape
+                .Rect(new Box(box.X, middle - 1.5, box.Width * share, 3), scene.Colours["accent"])
+                .Role("accent"),
+            Shape
+                .Rect(
                     new Box(box.X + box.Width * share - 5, middle - 5, 10, 10),
                     scene.Colours["accent"],
                     Math.Min(Radius(scene), 5)

@@ -17,7 +17,11 @@ public static class DockKind
             PartGroup.Furniture,
             [
                 new Setting("program", "Program", new SettingType.AssetName()),
-                new Setting("edge", "Edge", new SettingType.Choice(["bottom", "top", "left", "right"])),
+                new Setting(
+                    "edge",
+                    "Edge",
+                    new SettingType.Choice(["bottom", "top", "left", "right"])
+                ),
                 new Setting("icon-size", "Icon size", new SettingType.Number("px", 16, 128)),
                 new Setting("zoom", "Zoom", new SettingType.Number("×", 1, 3)),
                 new Setting("reach", "Reach", new SettingType.Number("px", 0, 512)),
@@ -58,7 +62,12 @@ public static class DockKind
         {
             "top" => new Box((area.Width - length) / 2, away, length, thick),
             "left" => new Box(away, (area.Height - length) / 2, thick, length),
-            "right" => new Box(area.Width - thick - away, (area.Height - length) / 2, thick, length),
+            "right" => new Box(
+                area.Width - thick - away,
+                (area.Height - length) / 2,
+                thick,
+                length
+            ),
             _ => new Box((area.Width - length) / 2, area.Height - thick - away, length, thick),
         };
         var drawn = Shape.Part(
@@ -82,7 +91,12 @@ public static class DockKind
             drawn.Add(IconsKind.Icon(scene, entries[i], box));
             if (dock.Flag("labels", false) && across && i == UnderPointer)
                 drawn.Add(
-                    scene.Text(box.X, edge == "top" ? bar.Bottom + gap : box.Y - gap, box.Width, "panel-text")
+                    scene.Text(
+                        box.X,
+                        edge == "top" ? bar.Bottom + gap : box.Y - gap,
+                        box.Width,
+                        "panel-text"
+                    )
                 );
             at += sizes[i] + gap;
         }

@@ -16,7 +16,9 @@ public static class ExtensionsKind
             ],
             extensions =>
             {
-                var on = extensions.Items.Where(item => extensions.ItemAlone(item).Flag("on", false)).ToList();
+                var on = extensions
+                    .Items.Where(item => extensions.ItemAlone(item).Flag("on", false))
+                    .ToList();
                 return on.Count == 0 ? "none on" : string.Join(", ", on);
             }
         );

@@ -30,7 +30,8 @@ public sealed record Setting(
 )
 {
     /// <summary>Whether it can be set in the whole, or in an item.</summary>
-    public bool IsFor(bool item) => Scope == SettingScope.Both || (Scope == SettingScope.Item) == item;
+    public bool IsFor(bool item) =>
+        Scope == SettingScope.Both || (Scope == SettingScope.Item) == item;
 }
 
 /// <summary>How parts are grouped for people.</summary>
@@ -97,7 +98,9 @@ public sealed record Kind(
         BehaviourKind.Kind,
     ];
 
-    private static readonly ImmutableDictionary<string, int> Places = All.Select((kind, i) => (kind.Name, i))
+    private static readonly ImmutableDictionary<string, int> Places = All.Select(
+            (kind, i) => (kind.Name, i)
+        )
         .ToImmutableDictionary(one => one.Name, one => one.i, StringComparer.Ordinal);
 
     /// <summary>What is drawn of it; null if it cannot be seen.</summary>

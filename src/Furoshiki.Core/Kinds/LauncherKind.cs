@@ -26,11 +26,20 @@ public static class LauncherKind
             PartGroup.Furniture,
             [
                 new Setting("which", "Which", new SettingType.FreeText()),
-                new Setting("layout", "Layout", new SettingType.Choice(["list", "grid", "columns"])),
+                new Setting(
+                    "layout",
+                    "Layout",
+                    new SettingType.Choice(["list", "grid", "columns"])
+                ),
                 new Setting(
                     "opens",
                     "Opens",
-                    new SettingType.Choice(["at its button", "at the pointer", "in the middle", "over all"])
+                    new SettingType.Choice([
+                        "at its button",
+                        "at the pointer",
+                        "in the middle",
+                        "over all",
+                    ])
                 ),
                 new Setting("key", "Key", new SettingType.FreeText()),
             ],
@@ -49,7 +58,10 @@ public static class LauncherKind
         var grid = launcher.Text("layout", "list") == "grid";
         var (width, height) = grid
             ? (scene.TypeHeight * 24, scene.TypeHeight * 17)
-            : (scene.TypeHeight * (launcher.Text("layout", "list") == "columns" ? 30 : 16), line * 9);
+            : (
+                scene.TypeHeight * (launcher.Text("layout", "list") == "columns" ? 30 : 16),
+                line * 9
+            );
         var atBottom = work.Bottom < stage.Area.Bottom - 4;
         var box = launcher.Text("opens", "at its button") switch
         {
@@ -58,7 +70,12 @@ public static class LauncherKind
                 ? new Box(middle.X - width / 2, middle.Y - height / 2, width, height)
                 : default,
             "at the pointer" => new Box(work.Width * 0.4, work.Height * 0.3, width, height),
-            _ => new Box(work.X + 4, atBottom ? work.Bottom - height - 4 : work.Y + 4, width, height),
+            _ => new Box(
+                work.X + 4,
+                atBottom ? work.Bottom - height - 4 : work.Y + 4,
+                width,
+                height
+            ),
         };
         var radius = scene[BordersKind.Kind].Number("radius", 0);
         var drawn = Shape.Part(
@@ -68,7 +85,11 @@ public static class LauncherKind
             ControlsKind.Field(scene, new Box(box.X + 10, box.Y + 10, box.Width - 20, line))
         );
         var inside = new Box(box.X + 10, box.Y + line + 18, box.Width - 20, box.Height - line - 26);
-        drawn.Add(grid || launcher.Text("opens", "") == "over all" ? Grid(scene, inside) : List(scene, inside, line));
+        drawn.Add(
+            grid || launcher.Text("opens", "") == "over all"
+                ? Grid(scene, inside)
+                : List(scene, inside, line)
+        );
         return drawn;
     }
 
@@ -80,7 +101,13 @@ public static class LauncherKind
             var row = new Box(box.X, box.Y + i * line, box.Width, line);
             if (i == 1)
                 drawn.Add(Shape.Rect(row, scene.Colours["selection"]).Role("selection"));
-            drawn.Add(IconsKind.Icon(scene, Programs[i], new Box(row.X + 4, row.Y + 3, line - 6, line - 6)));
+            drawn.Add(
+                IconsKind.Icon(
+                    scene,
+                    Programs[i],
+                    new Box(row.X + 4, row.Y + 3, line - 6, line - 6)
+                )
+            );
             drawn.Add(
                 scene.Text(
                     row.X + line + 6,

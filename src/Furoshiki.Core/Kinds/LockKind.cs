@@ -14,7 +14,11 @@ public static class LockKind
             "Lock",
             PartGroup.Session,
             [
-                new Setting("shows", "Shows", new SettingType.Choice(["wallpaper", "picture", "colour"])),
+                new Setting(
+                    "shows",
+                    "Shows",
+                    new SettingType.Choice(["wallpaper", "picture", "colour"])
+                ),
                 new Setting("picture", "Picture", new SettingType.AssetName()),
                 new Setting("colour", "Colour", new SettingType.Colour()),
                 new Setting("wait", "After", new SettingType.LengthOfTime(0, 24 * 3600)),
@@ -32,7 +36,9 @@ public static class LockKind
     private static XElement Draw(Stage stage)
     {
         var (scene, screen, area) = (stage.Scene, stage.Scene[Kind], stage.Area);
-        var ground = screen["colour"] is SettingValue.Colour colour ? colour.Value : new Rgba(0x18, 0x18, 0x18);
+        var ground = screen["colour"] is SettingValue.Colour colour
+            ? colour.Value
+            : new Rgba(0x18, 0x18, 0x18);
         var drawn = Shape.Part(
             Kind,
             Shape.Rect(area, ground),
@@ -52,7 +58,10 @@ public static class LockKind
         drawn.Add(scene.Text(middle.X - line * 4, middle.Y + line, line * 8, "panel-text"));
         if (screen.Flag("password", true))
             drawn.Add(
-                ControlsKind.Field(scene, new Box(middle.X - line * 7, area.Height * 0.62, line * 14, line * 2.2))
+                ControlsKind.Field(
+                    scene,
+                    new Box(middle.X - line * 7, area.Height * 0.62, line * 14, line * 2.2)
+                )
             );
         return drawn;
     }

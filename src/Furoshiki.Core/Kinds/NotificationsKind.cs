@@ -24,7 +24,11 @@ public static class NotificationsKind
             notifications => notifications.Join("corner", "time", "style")
         )
         {
-            Layer = new Layer(Depth.Notifications, [PictureScene.Desktop, PictureScene.Settings], Draw),
+            Layer = new Layer(
+                Depth.Notifications,
+                [PictureScene.Desktop, PictureScene.Settings],
+                Draw
+            ),
         };
 
     private static XElement? Draw(Stage stage)
@@ -37,16 +41,26 @@ public static class NotificationsKind
         var (width, height) = style == "strip" ? (line * 20, line * 2.4) : (line * 14, line * 4.2);
         const double Away = 10;
         var box = new Box(
-            corner.EndsWith("left", StringComparison.Ordinal) ? work.X + Away : work.Right - width - Away,
-            corner.StartsWith("top", StringComparison.Ordinal) ? work.Y + Away : work.Bottom - height - Away,
+            corner.EndsWith("left", StringComparison.Ordinal)
+                ? work.X + Away
+                : work.Right - width - Away,
+            corner.StartsWith("top", StringComparison.Ordinal)
+                ? work.Y + Away
+                : work.Bottom - height - Away,
             width,
             height
         );
-        var radius = style == "bubble" ? height / 3 : scene[BordersKind.Kind].Number("radius", 0) / 2;
+        var radius =
+            style == "bubble" ? height / 3 : scene[BordersKind.Kind].Number("radius", 0) / 2;
         var drawn = Shape.Part(
             Kind,
             Shape.Rect(box, scene.Colours["window"], radius).Role("window"),
-            Shape.Rect(new Box(box.X, box.Y + radius, 3, box.Height - 2 * radius), scene.Colours["urgent"]).Role("urgent"),
+            Shape
+                .Rect(
+                    new Box(box.X, box.Y + radius, 3, box.Height - 2 * radius),
+                    scene.Colours["urgent"]
+                )
+                .Role("urgent"),
             scene.Text(box.X + line, box.Y + line * 1.2, line * 5, "text", 1.3)
         );
         if (style != "strip")

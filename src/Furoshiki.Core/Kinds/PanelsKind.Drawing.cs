@@ -9,12 +9,12 @@ public static partial class PanelsKind
 {
     /// <summary>What the panels of a screen leave to windows.</summary>
     internal static Box WorkArea(Stage stage) =>
-        On(stage)
-            .Where(panel => !panel.Flag("hides", false))
-            .Aggregate(stage.Area, Without);
+        On(stage).Where(panel => !panel.Flag("hides", false)).Aggregate(stage.Area, Without);
 
     private static XElement Draw(Stage stage) =>
-        Shape.Group([.. On(stage).Select(panel => Panel(stage.Scene, panel, stage.Area, stage.Scale))]);
+        Shape.Group([
+            .. On(stage).Select(panel => Panel(stage.Scene, panel, stage.Area, stage.Scale)),
+        ]);
 
     /// <summary>The panels of a screen, those that lie lowest first.</summary>
     private static IEnumerable<Component> On(Stage stage)

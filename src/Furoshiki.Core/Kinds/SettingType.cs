@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Text.RegularExpressions;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Looks;
-using System.Text.RegularExpressions;
 
 namespace Furoshiki.Core.Kinds;
 
@@ -263,14 +263,19 @@ public abstract partial record SettingType
         {
             var match = Notation().Match(native.CanBe(NativeType.Text) ? native.Content : "");
             int Part(int group) =>
-                int.Parse(match.Groups[group].Value, NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture);
+                int.Parse(
+                    match.Groups[group].Value,
+                    NumberStyles.AllowLeadingSign,
+                    CultureInfo.InvariantCulture
+                );
             return match.Success
                 ? new SettingValue.Geometry(Part(3), Part(4), Part(1), Part(2))
                 : throw Refuse(native, "a size and a place such as 240x160+32+48");
         }
 
         /// <inheritdoc />
-        public override NativeValue Write(SettingValue value) => NativeValue.Text(value.ToString()!);
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.Text(value.ToString()!);
 
         /// <inheritdoc />
         public override string Words(SettingValue value)

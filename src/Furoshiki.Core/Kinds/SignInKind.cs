@@ -33,16 +33,30 @@ public static class SignInKind
         if (!stage.IsMain)
             return drawn;
         var line = scene.TypeHeight;
-        var card = new Box(area.Width / 2 - line * 10, area.Height / 2 - line * 9, line * 20, line * 18);
+        var card = new Box(
+            area.Width / 2 - line * 10,
+            area.Height / 2 - line * 9,
+            line * 20,
+            line * 18
+        );
         drawn.Add(
             Shape
                 .Rect(card, scene.Colours["window"], scene[BordersKind.Kind].Number("radius", 0))
                 .Role("window")
                 .Opacity(0.94),
-            Shape.Circle(area.Width / 2, card.Y + line * 4, line * 2.4, scene.Colours["accent"]).Role("accent"),
+            Shape
+                .Circle(area.Width / 2, card.Y + line * 4, line * 2.4, scene.Colours["accent"])
+                .Role("accent"),
             scene.Text(area.Width / 2 - line * 4, card.Y + line * 8, line * 8, "text", 1.3),
-            ControlsKind.Field(scene, new Box(card.X + line * 2, card.Y + line * 10, line * 16, line * 2.2)),
-            ControlsKind.Button(scene, new Box(card.X + line * 6, card.Y + line * 13.8, line * 8, line * 2.2), isMain: true)
+            ControlsKind.Field(
+                scene,
+                new Box(card.X + line * 2, card.Y + line * 10, line * 16, line * 2.2)
+            ),
+            ControlsKind.Button(
+                scene,
+                new Box(card.X + line * 6, card.Y + line * 13.8, line * 8, line * 2.2),
+                isMain: true
+            )
         );
         return drawn;
     }

@@ -29,10 +29,15 @@ public static class StartUpKind
     {
         var (scene, screen, area) = (stage.Scene, stage.Scene[Kind], stage.Area);
         var ground = scene.Colours["panel"].Mix(new(0, 0, 0), 0.5);
-        var drawn = Shape.Part(Kind, Shape.Rect(area, ground), scene.Picture(screen, "picture", area));
+        var drawn = Shape.Part(
+            Kind,
+            Shape.Rect(area, ground),
+            scene.Picture(screen, "picture", area)
+        );
         if (!stage.IsMain)
             return drawn;
-        var theme = screen.AssetNamed(screen.Text("theme", "")) is { IsFolder: true, Content: { } digest }
+        var theme = screen.AssetNamed(screen.Text("theme", ""))
+            is { IsFolder: true, Content: { } digest }
             ? scene.Content.Trees(digest)
             : null;
         if (theme?.Find(Logo)?.Content is { } logo)

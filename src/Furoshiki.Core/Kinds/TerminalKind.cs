@@ -41,8 +41,12 @@ public static class TerminalKind
     internal static XElement Draw(Scene scene, Box box)
     {
         var terminal = scene[Kind];
-        var ground = terminal["ground"] is SettingValue.Colour own ? own.Value : scene.Colours["view"];
-        var text = terminal["text"] is SettingValue.Colour mine ? mine.Value : scene.Colours["text"];
+        var ground = terminal["ground"] is SettingValue.Colour own
+            ? own.Value
+            : scene.Colours["view"];
+        var text = terminal["text"] is SettingValue.Colour mine
+            ? mine.Value
+            : scene.Colours["text"];
         var line = terminal.Number("size", 10) * 96 / 72;
         var drawn = Shape.Part(
             Kind,
@@ -53,11 +57,18 @@ public static class TerminalKind
             var x = box.X + line;
             foreach (var (length, colour) in Lines[i])
             {
-                var bar = new Box(x, box.Y + (i + 0.7) * line * 1.6, box.Width * length, line * 0.36);
+                var bar = new Box(
+                    x,
+                    box.Y + (i + 0.7) * line * 1.6,
+                    box.Width * length,
+                    line * 0.36
+                );
                 drawn.Add(
                     colour < 0
                         ? Shape.Rect(bar, text)
-                        : Shape.Rect(bar, Of(scene, colour, text)).Role(ColoursKind.Terminal[colour].Name)
+                        : Shape
+                            .Rect(bar, Of(scene, colour, text))
+                            .Role(ColoursKind.Terminal[colour].Name)
                 );
                 x += bar.Width + line * 0.7;
             }
@@ -67,7 +78,12 @@ public static class TerminalKind
             drawn.Add(
                 Shape
                     .Rect(
-                        new Box(box.X + line + i * step, box.Bottom - line * 2.4, step * 0.86, line * 1.4),
+                        new Box(
+                            box.X + line + i * step,
+                            box.Bottom - line * 2.4,
+                            step * 0.86,
+                            line * 1.4
+                        ),
                         Of(scene, i, text)
                     )
                     .Role(ColoursKind.Terminal[i].Name)

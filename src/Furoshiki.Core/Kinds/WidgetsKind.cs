@@ -27,7 +27,10 @@ public static class WidgetsKind
             widgets =>
                 widgets.Items.Count == 0
                     ? "none"
-                    : string.Join(", ", widgets.Items.Select(item => widgets.ItemAlone(item).Join("which")))
+                    : string.Join(
+                        ", ",
+                        widgets.Items.Select(item => widgets.ItemAlone(item).Join("which"))
+                    )
         )
         {
             Layer = new Layer(Depth.Widgets, Scenes.WithDesktop, Draw),
@@ -52,8 +55,14 @@ public static class WidgetsKind
         if (widget["place"] is not SettingValue.Geometry place)
             return null;
         var (scene, scale) = (stage.Scene, stage.Scale);
-        var box = new Box(place.X * scale, place.Y * scale, place.Width * scale, place.Height * scale);
-        var folder = widgets.AssetNamed(widget.Text("which", "")) is { IsFolder: true, Content: { } digest }
+        var box = new Box(
+            place.X * scale,
+            place.Y * scale,
+            place.Width * scale,
+            place.Height * scale
+        );
+        var folder = widgets.AssetNamed(widget.Text("which", ""))
+            is { IsFolder: true, Content: { } digest }
             ? scene.Content.Trees(digest)
             : null;
         return folder?.Find(Face)?.Content is { } face

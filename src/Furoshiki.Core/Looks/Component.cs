@@ -41,7 +41,13 @@ public readonly record struct SettingKey(string Name, string? Item = null) : ICo
 /// <param name="Path">Where it stood, as "place:path"; null if it was not found anywhere.</param>
 /// <param name="IsFolder">Whether it is a folder; its content is then a <see cref="Tree"/>.</param>
 /// <param name="Content">The digest of its bytes or of its tree; null if nothing stood there.</param>
-public sealed record Asset(string Name, string? Setting, string? Path, bool IsFolder, Digest? Content)
+public sealed record Asset(
+    string Name,
+    string? Setting,
+    string? Path,
+    bool IsFolder,
+    Digest? Content
+)
 {
     /// <inheritdoc />
     public bool Equals(Asset? other) =>
@@ -81,7 +87,9 @@ public sealed record Component(
                 .OfType<string>()
                 .Distinct(StringComparer.Ordinal)
                 .ToList();
-            return this[Kinds.Kind.Order.Name] is SettingValue.List order && Kinds.Kind.Get(Kind).HasOrder
+            return
+                this[Kinds.Kind.Order.Name] is SettingValue.List order
+                && Kinds.Kind.Get(Kind).HasOrder
                 ? [.. order.Items.Intersect(items), .. items.Except(order.Items)]
                 : items;
         }
@@ -120,7 +128,11 @@ public sealed record Component(
         var kind = Kinds.Kind.Get(Kind);
         var words = new List<string>();
         foreach (var name in names)
-            if (this[name] is { } value && kind.Settings.FirstOrDefault(one => one.Name == name) is { } setting && value is not SettingValue.Text { Value: "" })
+            if (
+                this[name] is { } value
+                && kind.Settings.FirstOrDefault(one => one.Name == name) is { } setting
+                && value is not SettingValue.Text { Value: "" }
+            )
                 words.Add(setting.Type.Words(value));
         return words.Count == 0 ? "not set" : string.Join(", ", words);
     }

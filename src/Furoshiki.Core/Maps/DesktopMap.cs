@@ -72,7 +72,12 @@ public sealed record PlacePath(Place Place, string Path)
 /// <param name="Path">Where it is.</param>
 /// <param name="Format">How it is written.</param>
 /// <param name="Blank">What a new one starts with; null if the desktop always has the file.</param>
-public sealed record SettingsFile(string Name, PlacePath Path, SettingsFormat Format, string? Blank);
+public sealed record SettingsFile(
+    string Name,
+    PlacePath Path,
+    SettingsFormat Format,
+    string? Blank
+);
 
 /// <summary>Where a setting lives, and how its values are spelt there.</summary>
 /// <param name="File">The settings file.</param>
@@ -145,7 +150,11 @@ public sealed record KindMap(
     public IEnumerable<SettingsFile> Files =>
         Settings
             .Values.Select(place => place.File)
-            .Concat(Items is null ? [] : Items.Settings.Values.Select(place => place.File).Prepend(Items.File))
+            .Concat(
+                Items is null
+                    ? []
+                    : Items.Settings.Values.Select(place => place.File).Prepend(Items.File)
+            )
             .Distinct();
 
     /// <summary>Whether putting it on takes the administrator's rights.</summary>
@@ -154,7 +163,9 @@ public sealed record KindMap(
 
     /// <summary>Where a setting lives; null if the platform has no place for it.</summary>
     public SettingPlace? PlaceOf(SettingKey key) =>
-        key.Item is null ? Settings.GetValueOrDefault(key.Name) : Items?.Settings.GetValueOrDefault(key.Name);
+        key.Item is null
+            ? Settings.GetValueOrDefault(key.Name)
+            : Items?.Settings.GetValueOrDefault(key.Name);
 
     /// <summary>The address of a setting in its file.</summary>
     public Address AddressOf(SettingKey key) =>
@@ -204,7 +215,8 @@ public sealed record DesktopMap(
                         Settings = kind.Items.Settings.ToImmutableDictionary(
                             place => place.Key,
                             place =>
-                                kind.Kind.Setting(new SettingKey(place.Key, "")).Type is SettingType.ScreenName
+                                kind.Kind.Setting(new SettingKey(place.Key, "")).Type
+                                is SettingType.ScreenName
                                     ? place.Value with
                                     {
                                         Spelling = place.Value.Spelling with
@@ -246,7 +258,9 @@ public sealed record DesktopMap(
             var left = Kinds.ToList();
             while (left.Count > 0)
             {
-                var next = left.First(kind => !kind.After.Any(name => left.Any(one => one.Kind.Name == name)));
+                var next = left.First(kind =>
+                    !kind.After.Any(name => left.Any(one => one.Kind.Name == name))
+                );
                 left.Remove(next);
                 yield return next;
             }

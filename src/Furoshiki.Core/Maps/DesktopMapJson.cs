@@ -80,7 +80,19 @@ public sealed partial class DesktopMapReader
                     break;
                 (node, start) = (child.Value, child.Start);
             }
-            return 1 + bytes.AsSpan(0, start).Count((byte)'\n');
+            return LineAt(start);
         }
+
+        /// <summary>The line on which the first null stands, from 1; null if there is none.</summary>
+        public int? LineOfNull() => FirstNull(_root) is { } found ? LineAt(found.Start) : null;
+
+        private static JsonNodeSpan? FirstNull(JsonNodeSpan node) =>
+            node.Type == JsonTokenType.Null
+                ? node
+                : node
+                    .Children.Select(child => FirstNull(child.Value))
+                    .FirstOrDefault(found => found is not null);
+
+        private int LineAt(int start) => 1 + bytes.AsSpan(0, start).Count((byte)'\n');
     }
 }

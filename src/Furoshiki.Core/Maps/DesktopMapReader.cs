@@ -10,7 +10,8 @@ namespace Furoshiki.Core.Maps;
 /// <summary>A desktop map says something that cannot be. Nothing was registered.</summary>
 /// <param name="line">The line of the map, from 1.</param>
 /// <param name="message">What is wrong.</param>
-public sealed class DesktopMapException(int line, string message) : Exception($"Line {line}: {message}")
+public sealed class DesktopMapException(int line, string message)
+    : Exception($"Line {line}: {message}")
 {
     /// <summary>The line of the map, from 1.</summary>
     public int Line { get; } = line;
@@ -26,7 +27,13 @@ public sealed partial class DesktopMapReader
         RespectNullableAnnotations = true,
         AllowDuplicateProperties = false,
         ReadCommentHandling = JsonCommentHandling.Skip,
-        Converters = { new JsonStringEnumConverter<ColourNotation>(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false) },
+        Converters =
+        {
+            new JsonStringEnumConverter<ColourNotation>(
+                JsonNamingPolicy.KebabCaseLower,
+                allowIntegerValues: false
+            ),
+        },
     };
 
     private readonly MapJson _json;
@@ -43,6 +50,11 @@ public sealed partial class DesktopMapReader
         try
         {
             var lines = new JsonLines(json.ToArray());
+            if (lines.LineOfNull() is { } line)
+                throw new DesktopMapException(
+                    line,
+                    "Nothing in a desktop map is null; leave it out instead."
+                );
             var map =
                 JsonSerializer.Deserialize<MapJson>(json, Options)
                 ?? throw new DesktopMapException(1, "The map is empty.");
@@ -67,7 +79,14 @@ public sealed partial class DesktopMapReader
     {
         foreach (var (name, place) in _json.Places)
             _places[name] = ReadPlace(name, place);
-        var frame = new DesktopMap(_json.Platform, _json.Description, [.. _places.Values], [], [], []);
+        var frame = new DesktopMap(
+            _json.Platform,
+            _json.Description,
+            [.. _places.Values],
+            [],
+            [],
+            []
+        );
         foreach (var (name, file) in _json.Files)
             _files[name] = ReadFile(frame, name, file);
         frame = frame with { Files = [.. _files.Values] };
@@ -84,7 +103,12 @@ public sealed partial class DesktopMapReader
         if (name.Contains(':', StringComparison.Ordinal) || name.Length == 0)
             throw Wrong("A place has a name without a colon.", "places", name);
         if (json.Path.Length > 0 && json.Path.Split('/').Any(part => part is "" or "." or ".."))
-            throw Wrong($"'{json.Path}' is no path below the desktop's folder.", "places", name, "path");
+            throw Wrong(
+                $"'{json.Path}' is no path below the desktop's folder.",
+                "places",
+                name,
+                "path"
+            );
         return new Place(
             name,
             json.Path,
@@ -92,7 +116,12 @@ public sealed partial class DesktopMapReader
             {
                 null or "person" => true,
                 "administrator" => false,
-                _ => throw Wrong($"'{json.Rights}' are no rights; there are person and administrator.", "places", name, "rights"),
+                _ => throw Wrong(
+                    $"'{json.Rights}' are no rights; there are person and administrator.",
+                    "places",
+                    name,
+                    "rights"
+                ),
             }
         );
     }
@@ -114,9 +143,19 @@ public sealed partial class DesktopMapReader
             }
             catch (SettingsFileException problem)
             {
-                throw Wrong($"This cannot start a file of its format. {problem.Message}", "files", name, "blank");
+                throw Wrong(
+                    $"This cannot start a file of its format. {problem.Message}",
+                    "files",
+                    name,
+                    "blank"
+                );
             }
-        return new SettingsFile(name, PathIn(frame, json.Path, "files", name, "path"), format, json.Blank);
+        return new SettingsFile(
+            name,
+            PathIn(frame, json.Path, "files", name, "path"),
+            format,
+            json.Blank
+        );
     }
 
     private KindMap ReadKind(DesktopMap frame, string name, KindJson json)
@@ -169,10 +208,21 @@ public sealed partial class DesktopMapReader
                 var key = new SettingKey(setting.Key, list is null ? null : "");
                 var known =
                     kind.FindSetting(key)
-                    ?? throw Wrong($"The kind '{kind.Name}' has no setting '{setting.Key}' here.", here);
+                    ?? throw Wrong(
+                        $"The kind '{kind.Name}' has no setting '{setting.Key}' here.",
+                        here
+                    );
                 if (known == Kind.Order)
-                    throw Wrong("The order of items is that of the list, and has no address.", here);
-                var home = FileNamed(setting.Value.File ?? file, here);
+                    throw Wrong(
+                        "The order of items is that of the list, and has no address.",
+                        here
+                    );
+                var home = FileNamed(
+                    setting.Value.File ?? file,
+                    setting.Value.File is null && file is not null
+                        ? [.. at, "file"]
+                        : [.. here, "file"]
+                );
                 // The address of an item's setting starts at the item; in a key file it is the key alone.
                 var isKeyOfGroup = list is not null && home.Format == KeyFileDocument.Format;
                 if (!isKeyOfGroup && home.Format.AddressProblem(setting.Value.At) is { } problem)
@@ -189,7 +239,10 @@ public sealed partial class DesktopMapReader
     private Spelling ReadSpelling(Setting setting, SettingJson json, string[] at)
     {
         if (json.Scale is 0 || (json.Scale is null && json.Decimals is not null))
-            throw Wrong("A scale is a number that is not 0, and decimals go with one.", [.. at, "scale"]);
+            throw Wrong(
+                "A scale is a number that is not 0, and decimals go with one.",
+                [.. at, "scale"]
+            );
         if (json.Decimals is < 0 or > 6)
             throw Wrong("A number has 0 to 6 decimals.", [.. at, "decimals"]);
         foreach (var ours in json.Values?.Keys ?? Enumerable.Empty<string>())
@@ -240,7 +293,10 @@ public sealed partial class DesktopMapReader
     {
         string[] at = ["kinds", kind.Name, "assets", Index(index)];
         if (kind.Settings.All(setting => setting.Name != json.Setting))
-            throw Wrong($"The kind '{kind.Name}' has no setting '{json.Setting}'.", [.. at, "setting"]);
+            throw Wrong(
+                $"The kind '{kind.Name}' has no setting '{json.Setting}'.",
+                [.. at, "setting"]
+            );
         ImmutableArray<PlacePath> folders =
         [
             .. json.In.Select((path, i) => PathIn(frame, path, [.. at, "in", Index(i)])),
@@ -254,9 +310,14 @@ public sealed partial class DesktopMapReader
             {
                 "file" => AssetForm.File,
                 "folder" => AssetForm.Folder,
-                _ => throw Wrong($"'{json.Form}' is no form; there are file and folder.", [.. at, "form"]),
+                _ => throw Wrong(
+                    $"'{json.Form}' is no form; there are file and folder.",
+                    [.. at, "form"]
+                ),
             },
-            json.Inherits is { } inherits ? ReadInherits(frame, inherits, folders, [.. at, "inherits"]) : null,
+            json.Inherits is { } inherits
+                ? ReadInherits(frame, inherits, folders, [.. at, "inherits"])
+                : null,
             json.Fallback
         );
     }
@@ -269,7 +330,8 @@ public sealed partial class DesktopMapReader
     )
     {
         var format =
-            SettingsFormat.Find(json.Format) ?? throw Wrong($"There is no format '{json.Format}'.", [.. at, "format"]);
+            SettingsFormat.Find(json.Format)
+            ?? throw Wrong($"There is no format '{json.Format}'.", [.. at, "format"]);
         if (format.AddressProblem(json.At) is { } problem)
             throw Wrong($"'{json.At}' cannot be: {problem}.", [.. at, "at"]);
         if (json.File.Split('/').Any(name => name is "" or "." or ".."))
@@ -293,7 +355,10 @@ public sealed partial class DesktopMapReader
             if (map.Find(name) is null)
                 throw Wrong($"The map has no kind '{name}' to come before this one.", at);
             if (Before(name).Contains(kind.Kind.Name))
-                throw Wrong($"{kind.Kind.Name} comes after {name}, which comes after {kind.Kind.Name}.", at);
+                throw Wrong(
+                    $"{kind.Kind.Name} comes after {name}, which comes after {kind.Kind.Name}.",
+                    at
+                );
         }
 
         HashSet<string> Before(string kind)
@@ -314,8 +379,9 @@ public sealed partial class DesktopMapReader
             : throw Wrong($"'{text}' is no path in one of the map's places.", at);
 
     private SettingsFile FileNamed(string? name, string[] at) =>
-        name is null ? throw Wrong("It is not said in which file this is.", at)
-        : _files.GetValueOrDefault(name) ?? throw Wrong($"The map has no file '{name}'.", at);
+        name is null
+            ? throw Wrong("It is not said in which file this is.", at)
+            : _files.GetValueOrDefault(name) ?? throw Wrong($"The map has no file '{name}'.", at);
 
     private Shows ShowsNamed(string text, params string[] at) =>
         text switch

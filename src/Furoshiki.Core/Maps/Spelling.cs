@@ -48,17 +48,31 @@ public sealed record Spelling(
     public NativeValue FromFile(NativeValue native)
     {
         if (Suffix is { } suffix && native.Content.EndsWith(suffix, StringComparison.Ordinal))
-            native = native with { Type = NativeType.Untyped, Content = native.Content[..^suffix.Length].TrimEnd() };
+            native = native with
+            {
+                Type = NativeType.Untyped,
+                Content = native.Content[..^suffix.Length].TrimEnd(),
+            };
         foreach (var (ours, theirs) in Values)
             if (native.Content == theirs.Content && native.CanBe(theirs.Type))
                 return native with { Type = NativeType.Untyped, Content = ours };
         if (Separator is { } separator)
             return NativeValue.List(
-                native.Content.Length == 0 ? [] : [.. native.Content.Split(separator).Select(item => item.Trim())]
+                native.Content.Length == 0
+                    ? []
+                    : [.. native.Content.Split(separator).Select(item => item.Trim())]
             );
         if (Decimals is not null)
-            return native with { Content = CanonicalJson.Number(Math.Round(Number(native) / Scale, MostDecimals)) };
-        return Colour == ColourNotation.Css ? native : native with { Content = FromNotation(native.Content) };
+            return native with
+            {
+                Content = CanonicalJson.Number(Math.Round(Number(native) / Scale, MostDecimals)),
+            };
+        return Colour == ColourNotation.Css
+            ? native
+            : native with
+            {
+                Content = FromNotation(native.Content),
+            };
     }
 
     /// <summary>The file's spelling of a value that a look has.</summary>
@@ -68,8 +82,12 @@ public sealed record Spelling(
         if (value.Type != NativeType.List && Values.TryGetValue(value.Content, out var theirs))
             return theirs;
         if (Separator is { } separator)
-            return value.Items.Any(item => item.Contains(separator, StringComparison.Ordinal) || item != item.Trim())
-                ? throw new SettingsFileException($"The file has no way to write an item with '{separator}' in it.")
+            return value.Items.Any(item =>
+                item.Contains(separator, StringComparison.Ordinal) || item != item.Trim()
+            )
+                ? throw new SettingsFileException(
+                    $"The file has no way to write an item with '{separator}' in it."
+                )
                 : NativeValue.Text(string.Join(separator, value.Items));
         var spelt = value;
         if (Decimals is { } decimals)
@@ -85,7 +103,12 @@ public sealed record Spelling(
     }
 
     private static double Number(NativeValue native) =>
-        double.TryParse(native.Content, NumberStyles.Float, CultureInfo.InvariantCulture, out var number)
+        double.TryParse(
+            native.Content,
+            NumberStyles.Float,
+            CultureInfo.InvariantCulture,
+            out var number
+        )
             ? number
             : throw new SettingsFileException($"'{native.Content}' stands where a number belongs.");
 
@@ -107,7 +130,12 @@ public sealed record Spelling(
     {
         var channels = content.Split(',');
         var bytes = channels.Select(channel =>
-            byte.TryParse(channel.Trim(), NumberStyles.None, CultureInfo.InvariantCulture, out var value)
+            byte.TryParse(
+                channel.Trim(),
+                NumberStyles.None,
+                CultureInfo.InvariantCulture,
+                out var value
+            )
                 ? value
                 : (byte?)null
         );
@@ -128,7 +156,9 @@ public sealed record Spelling(
                 ? string.Create(CultureInfo.InvariantCulture, $"{r},{g},{b}")
                 : string.Create(CultureInfo.InvariantCulture, $"{r},{g},{b},{a}"),
             _ when a == 255 => $"{r:x2}{g:x2}{b:x2}",
-            _ => throw new SettingsFileException("The file has no way to write a colour that is not opaque."),
+            _ => throw new SettingsFileException(
+                "The file has no way to write a colour that is not opaque."
+            ),
         };
     }
 }

@@ -29,7 +29,8 @@ internal sealed record BorderTheme(
     {
         var tree = borders?.Assets is [{ Content: { } digest }, ..] ? content.Trees(digest) : null;
         var variant = borders?.Text("variant", "") ?? "";
-        var bytes = (tree?.Find($"{variant}/{FileName}") ?? tree?.Find(FileName))?.Content is { } frame
+        var bytes = (tree?.Find($"{variant}/{FileName}") ?? tree?.Find(FileName))?.Content
+            is { } frame
             ? content.Bytes(frame)
             : null;
         try

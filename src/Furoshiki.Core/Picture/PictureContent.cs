@@ -39,10 +39,18 @@ public sealed record PictureContent(
             );
             reader.MoveToContent();
             double? Length(string name) =>
-                double.TryParse(reader.GetAttribute(name), CultureInfo.InvariantCulture, out var length)
+                double.TryParse(
+                    reader.GetAttribute(name),
+                    CultureInfo.InvariantCulture,
+                    out var length
+                )
                     ? length
                     : null;
-            return Length("width") is { } width && Length("height") is { } height && width > 0 && height > 0
+            return
+                Length("width") is { } width
+                && Length("height") is { } height
+                && width > 0
+                && height > 0
                 ? (width, height)
                 : null;
         }
@@ -53,7 +61,8 @@ public sealed record PictureContent(
     }
 
     /// <summary>The first bytes of a PNG file. Source: PNG Specification (third edition), 5.2.</summary>
-    private static ReadOnlySpan<byte> PngSignature => [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A];
+    private static ReadOnlySpan<byte> PngSignature =>
+        [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A];
 }
 
 /// <summary>A drawing of one screen.</summary>

@@ -13,7 +13,10 @@ internal static class SettingsPage
         var drawn = Shape.Group(
             Shape
                 .Path(
-                    BordersKind.Rounded(side, Math.Max(0, scene[BordersKind.Kind].Number("radius", 0) - 1)),
+                    BordersKind.Rounded(
+                        side,
+                        Math.Max(0, scene[BordersKind.Kind].Number("radius", 0) - 1)
+                    ),
                     scene.Colours["window"]
                 )
                 .Role("window")
@@ -40,13 +43,24 @@ internal static class SettingsPage
             );
         }
 
-        var page = new Box(side.Right + line * 1.5, box.Y + line, box.Width - side.Width - line * 3, box.Height);
+        var page = new Box(
+            side.Right + line * 1.5,
+            box.Y + line,
+            box.Width - side.Width - line * 3,
+            box.Height
+        );
         drawn.Add(scene.Text(page.X, page.Y + line * 0.8, line * 9, "text", 1.6));
         var spacing = ControlsKind.Spacing(scene) * line;
-        for (var i = 0; i < 5 && page.Y + line * 2.6 + (i + 1) * spacing < box.Bottom - line * 3; i++)
+        for (
+            var i = 0;
+            i < 5 && page.Y + line * 2.6 + (i + 1) * spacing < box.Bottom - line * 3;
+            i++
+        )
         {
             var middle = page.Y + line * 2.6 + (i + 0.5) * spacing;
-            drawn.Add(scene.Text(page.X, middle, line * (5 + i * 2 % 3), i == 3 ? "dim-text" : "text"));
+            drawn.Add(
+                scene.Text(page.X, middle, line * (5 + i * 2 % 3), i == 3 ? "dim-text" : "text")
+            );
             var right = new Box(page.Right - line * 9, middle - line, line * 9, line * 2);
             drawn.Add(
                 i switch
@@ -55,7 +69,12 @@ internal static class SettingsPage
                     2 => ControlsKind.Field(scene, right),
                     _ => ControlsKind.Toggle(
                         scene,
-                        new Box(right.Right - line * 2.8, middle - line * 0.7, line * 2.8, line * 1.4),
+                        new Box(
+                            right.Right - line * 2.8,
+                            middle - line * 0.7,
+                            line * 2.8,
+                            line * 1.4
+                        ),
                         isOn: i != 3
                     ),
                 }
@@ -63,8 +82,16 @@ internal static class SettingsPage
         }
         var foot = box.Bottom - line * 2.8;
         drawn.Add(
-            ControlsKind.Button(scene, new Box(page.Right - line * 14, foot, line * 6.4, line * 1.8), isMain: false),
-            ControlsKind.Button(scene, new Box(page.Right - line * 6.4, foot, line * 6.4, line * 1.8), isMain: true)
+            ControlsKind.Button(
+                scene,
+                new Box(page.Right - line * 14, foot, line * 6.4, line * 1.8),
+                isMain: false
+            ),
+            ControlsKind.Button(
+                scene,
+                new Box(page.Right - line * 6.4, foot, line * 6.4, line * 1.8),
+                isMain: true
+            )
         );
         return drawn;
     }

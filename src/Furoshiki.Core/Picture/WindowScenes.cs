@@ -59,7 +59,10 @@ internal static class WindowScenes
         var drawn = Shape.Group(
             Shape
                 .Path(
-                    BordersKind.Rounded(side, Math.Max(0, scene[BordersKind.Kind].Number("radius", 0) - 1)),
+                    BordersKind.Rounded(
+                        side,
+                        Math.Max(0, scene[BordersKind.Kind].Number("radius", 0) - 1)
+                    ),
                     scene.Colours["window"]
                 )
                 .Role("window")

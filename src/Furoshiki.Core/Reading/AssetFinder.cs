@@ -16,7 +16,12 @@ public static class AssetFinder
     /// The assets in use: those that settings name, each followed by those that it inherits from, each once; then the whole files
     /// and folders that belong to the kind.
     /// </summary>
-    public static ImmutableArray<Asset> Find(KindMap kind, Component component, DesktopMap map, IDesktopView view) =>
+    public static ImmutableArray<Asset> Find(
+        KindMap kind,
+        Component component,
+        DesktopMap map,
+        IDesktopView view
+    ) =>
         [
             .. kind.Assets.SelectMany(rule => Named(rule, component, map, view)),
             .. kind.Whole.Select(path => Whole(path, view)),
@@ -39,7 +44,11 @@ public static class AssetFinder
             .Distinct();
 
     /// <summary>The names that an asset inherits from.</summary>
-    public static ImmutableArray<string> Parents(InheritRule rule, PlacePath asset, IDesktopView view)
+    public static ImmutableArray<string> Parents(
+        InheritRule rule,
+        PlacePath asset,
+        IDesktopView view
+    )
     {
         try
         {
@@ -61,7 +70,12 @@ public static class AssetFinder
         }
     }
 
-    private static List<Asset> Named(AssetRule rule, Component component, DesktopMap map, IDesktopView view)
+    private static List<Asset> Named(
+        AssetRule rule,
+        Component component,
+        DesktopMap map,
+        IDesktopView view
+    )
     {
         var found = new List<Asset>();
         var wanted = new Queue<(string Name, ImmutableArray<PlacePath> Folders)>(

@@ -40,7 +40,13 @@ public static class DesktopReader
         }
         catch (MissingSettingsFileException) when (file.Blank is { } blank)
         {
-            return new FileReading(named, path, file.Format.Open(Encoding.UTF8.GetBytes(blank)), null, IsMissing: true);
+            return new FileReading(
+                named,
+                path,
+                file.Format.Open(Encoding.UTF8.GetBytes(blank)),
+                null,
+                IsMissing: true
+            );
         }
         catch (SettingsFileException problem)
         {
@@ -77,7 +83,13 @@ public static class DesktopReader
         }
         var component = new Component(kind.Kind.Name, settings.ToImmutable(), []);
         component = component with { Assets = AssetFinder.Find(kind, component, map, view) };
-        return new PartReading(kind.Kind.Name, component, null, null, [.. GapsIn(component, map, view)]);
+        return new PartReading(
+            kind.Kind.Name,
+            component,
+            null,
+            null,
+            [.. GapsIn(component, map, view)]
+        );
 
         SettingsDocument Open(SettingsFile from)
         {
@@ -115,7 +127,10 @@ public static class DesktopReader
                 yield return new Gap(path, reason);
             if (asset.IsFolder && view.FindTree(path) is { } tree)
                 foreach (var gap in tree.Gaps)
-                    yield return gap with { Path = $"{path}/{gap.Path}" };
+                    yield return gap with
+                    {
+                        Path = $"{path}/{gap.Path}",
+                    };
         }
     }
 }

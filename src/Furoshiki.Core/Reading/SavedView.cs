@@ -24,8 +24,7 @@ public sealed class SavedView(
         : throw new SettingsFileException("It was no file.");
 
     /// <inheritdoc />
-    public FileState? Find(string path) =>
-        IsManaged(path) ? state.Find(path) : beside.Find(path);
+    public FileState? Find(string path) => IsManaged(path) ? state.Find(path) : beside.Find(path);
 
     /// <inheritdoc />
     public Tree? FindTree(string path) =>
@@ -37,7 +36,10 @@ public sealed class SavedView(
     private bool IsManaged(string path) =>
         map.Places.Any(place =>
             place.IsPersons
-            && (place.Path.Length == 0 || path.StartsWith(place.Path + "/", StringComparison.Ordinal))
+            && (
+                place.Path.Length == 0
+                || path.StartsWith(place.Path + "/", StringComparison.Ordinal)
+            )
         )
         && !map.Places.Any(place =>
             !place.IsPersons && path.StartsWith(place.Path + "/", StringComparison.Ordinal)

@@ -29,7 +29,8 @@ public static class OtherProgram
                 kind.AddressOf(key),
                 place.Spelling.ToFile(setting.Type.Write(other))
             );
-            var words = $"{setting.Title}: {setting.Type.Words(value)} → {setting.Type.Words(other)}";
+            var words =
+                $"{setting.Title}: {setting.Type.Words(value)} → {setting.Type.Words(other)}";
             return new OtherEdit(file.Path, document.Bytes, words);
         }
         return null;

@@ -107,5 +107,7 @@ public sealed class SimulatedSession(DesktopMap map, IDesktopView view)
         };
 
     private static IEnumerable<SettingKey> Differing(Component set, Component? showing) =>
-        set.Settings.Keys.Where(key => !Equals(set.Settings[key], showing?.Settings.GetValueOrDefault(key)));
+        set.Settings.Keys.Where(key =>
+            !Equals(set.Settings[key], showing?.Settings.GetValueOrDefault(key))
+        );
 }

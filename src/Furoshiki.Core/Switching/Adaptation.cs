@@ -1,9 +1,9 @@
 using System.Collections.Immutable;
-using Furoshiki.Core.Reading;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Core.Switching;
 
@@ -33,38 +33,66 @@ public static class Adaptation
     {
         var kind = Kind.Get(wanted.Kind);
         if (map.Find(wanted.Kind) is not { } here)
-            return new Adapted(null, [new Loss(kind.Name, wanted.Words, $"{map.Platform} has no {kind.Title.ToLowerInvariant()}.")]);
+            return new Adapted(
+                null,
+                [
+                    new Loss(
+                        kind.Name,
+                        wanted.Words,
+                        $"{map.Platform} has no {kind.Title.ToLowerInvariant()}."
+                    ),
+                ]
+            );
         var losses = new List<Loss>();
         var away = ItemsAway(kind, wanted, map, losses);
         var settings = ImmutableSortedDictionary.CreateBuilder<SettingKey, SettingValue>();
         foreach (var (key, value) in wanted.Settings)
-            if (!(key.Item is { } item && away.Contains(item)) && Hold(kind, here, map, key, value, losses) is { } held)
+            if (
+                !(key.Item is { } item && away.Contains(item))
+                && Hold(kind, here, map, key, value, losses) is { } held
+            )
                 settings[key] = held;
         WithoutOrderOf(away, settings);
         var then = source.Find(wanted.Kind);
-        foreach (var (key, value) in now?.Settings ?? ImmutableSortedDictionary<SettingKey, SettingValue>.Empty)
+        foreach (
+            var (key, value) in now?.Settings
+                ?? ImmutableSortedDictionary<SettingKey, SettingValue>.Empty
+        )
             if (then?.CanHold(key) == false && IsOfWanted(key, wanted))
                 settings.TryAdd(key, value);
         if (settings.Count == 0 && wanted.Settings.Count > 0)
             return new Adapted(null, [.. losses]);
         var component = new Component(wanted.Kind, settings.ToImmutable(), []);
         return new Adapted(
-            component with { Assets = [.. Assets(wanted, component, then, here, now, losses)] },
+            component with
+            {
+                Assets = [.. Assets(wanted, component, then, here, now, losses)],
+            },
             [.. losses]
         );
     }
 
     /// <summary>Items on screens that the desktop does not have.</summary>
-    private static HashSet<string> ItemsAway(Kind kind, Component wanted, DesktopMap map, List<Loss> losses)
+    private static HashSet<string> ItemsAway(
+        Kind kind,
+        Component wanted,
+        DesktopMap map,
+        List<Loss> losses
+    )
     {
-        var screen = kind.Settings.FirstOrDefault(setting => setting.Type is SettingType.ScreenName);
+        var screen = kind.Settings.FirstOrDefault(setting =>
+            setting.Type is SettingType.ScreenName
+        );
         var away = new HashSet<string>(StringComparer.Ordinal);
         if (screen is null || map.Screens.IsEmpty)
             return away;
         foreach (var item in wanted.Items)
         {
             var name = wanted.ItemAlone(item).Text(screen.Name, SettingType.ScreenName.Main);
-            if (name == SettingType.ScreenName.Main || map.Screens.Skip(1).Any(one => one.Id == name))
+            if (
+                name == SettingType.ScreenName.Main
+                || map.Screens.Skip(1).Any(one => one.Id == name)
+            )
                 continue;
             away.Add(item);
             losses.Add(new Loss(kind.Name, item, $"There is no screen '{name}' here."));
@@ -93,7 +121,9 @@ public static class Adaptation
             return value;
         try
         {
-            return setting.Type.Read(place.Spelling.FromFile(place.Spelling.ToFile(setting.Type.Write(value))));
+            return setting.Type.Read(
+                place.Spelling.FromFile(place.Spelling.ToFile(setting.Type.Write(value)))
+            );
         }
         catch (SettingsFileException problem)
         {
@@ -109,7 +139,9 @@ public static class Adaptation
     {
         var key = new SettingKey(Kind.Order.Name);
         if (away.Count > 0 && settings.GetValueOrDefault(key) is SettingValue.List order)
-            settings[key] = new SettingValue.List([.. order.Items.Where(item => !away.Contains(item))]);
+            settings[key] = new SettingValue.List([
+                .. order.Items.Where(item => !away.Contains(item)),
+            ]);
     }
 
     private static bool IsOfWanted(SettingKey key, Component wanted) =>
@@ -129,7 +161,9 @@ public static class Adaptation
     {
         foreach (var rule in here.Assets)
             if (then?.Assets.Any(one => one.Setting == rule.Setting) == false)
-                foreach (var asset in now?.Assets.Where(asset => asset.Setting == rule.Setting) ?? [])
+                foreach (
+                    var asset in now?.Assets.Where(asset => asset.Setting == rule.Setting) ?? []
+                )
                     yield return asset;
             else if (AssetFinder.NamesIn(held, rule.Setting).Any())
                 foreach (var asset in wanted.Assets.Where(asset => asset.Setting == rule.Setting))
@@ -138,8 +172,13 @@ public static class Adaptation
             if ((WholeAt(wanted, path) ?? WholeAt(now, path)) is { } whole)
                 yield return whole;
         foreach (var asset in wanted.Assets)
-            if (asset is { Setting: null, Content: not null } && here.Whole.All(path => path.ToString() != asset.Path))
-                losses.Add(new Loss(wanted.Kind, asset.Name, "There is no such file on this platform."));
+            if (
+                asset is { Setting: null, Content: not null }
+                && here.Whole.All(path => path.ToString() != asset.Path)
+            )
+                losses.Add(
+                    new Loss(wanted.Kind, asset.Name, "There is no such file on this platform.")
+                );
     }
 
     private static Asset? WholeAt(Component? component, string path) =>

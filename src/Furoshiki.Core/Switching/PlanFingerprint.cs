@@ -14,7 +14,9 @@ internal static class PlanFingerprint
         Look wanted
     )
     {
-        var before = madeFrom.Concat(changes.Select(one => KeyValuePair.Create(one.Path, one.Before)));
+        var before = madeFrom.Concat(
+            changes.Select(one => KeyValuePair.Create(one.Path, one.Before))
+        );
         var after = changes.Select(one => KeyValuePair.Create(one.Path, one.After));
         return Digest.Of([.. Record(before), .. Record(after), .. wanted.Bytes.Span]);
     }

@@ -75,7 +75,9 @@ public sealed class SwitchPlanner(
     private IEnumerable<Component> InOrder(IEnumerable<Component> components)
     {
         var order = map.InOrder.Select(kind => kind.Kind.Name).ToList();
-        return components.OrderBy(one => order.IndexOf(one.Kind) is >= 0 and var at ? at : order.Count);
+        return components.OrderBy(one =>
+            order.IndexOf(one.Kind) is >= 0 and var at ? at : order.Count
+        );
     }
 
     private void PlanPart(Component wanted)
@@ -100,8 +102,9 @@ public sealed class SwitchPlanner(
             _same.Add(held!);
             return;
         }
-        reason ??=
-            kind.TakesAdministrator ? "Putting it on takes the administrator's rights, so it is left as it is." : MissingAsset(held!);
+        reason ??= kind.TakesAdministrator
+            ? "Putting it on takes the administrator's rights, so it is left as it is."
+            : MissingAsset(held!);
         if (reason is not null)
         {
             _refused.Add(new PartRefusal(wanted.Kind, reason));
@@ -169,7 +172,9 @@ public sealed class SwitchPlanner(
         var first = all.FirstOrDefault(one => one.Stands is not null);
         if (first.Stands == asset.Content || asset.Content is null)
             return first.Path is null ? all[0] : first;
-        return all.FirstOrDefault(one => one.Path == recorded && one.Path.Place.IsPersons) is { Path: not null } own ? own
+        return all.FirstOrDefault(one => one.Path == recorded && one.Path.Place.IsPersons)
+                is { Path: not null } own
+                ? own
             : first.Path is { Place.IsPersons: true } ? first
             : saved.HoldsAll(asset.Content.Value) && first.Path is null
                 ? all.FirstOrDefault(one => one.Path.Place.IsPersons, all[0])
@@ -192,7 +197,8 @@ public sealed class SwitchPlanner(
 
         var gone = now.Items.Except(wanted.Items).ToList();
         foreach (var item in kind.Items is null ? [] : gone)
-            edits[kind.Items!.File.Name] = Open(kind.Items.File).RemoveItem(kind.Items.Address, item);
+            edits[kind.Items!.File.Name] = Open(kind.Items.File)
+                .RemoveItem(kind.Items.Address, item);
         foreach (var (key, _, _, to) in difference.Settings)
         {
             if ((key.Item is { } item && gone.Contains(item)) || kind.PlaceOf(key) is not { } place)
@@ -230,13 +236,17 @@ public sealed class SwitchPlanner(
         var before = view.FindTree(root) ?? Tree.Empty;
         if (asset.Content is not { } digest)
             return now?.Type == FileType.Folder
-                ? TreeChanges.Between(root, now, before, Tree.Empty).Append(new FileChange(root, now, null))
+                ? TreeChanges
+                    .Between(root, now, before, Tree.Empty)
+                    .Append(new FileChange(root, now, null))
                 : [new FileChange(root, now, null)];
         var parents = TreeChanges.MissingParents(root, view);
         if (!asset.IsFolder)
             return
             [
-                .. now?.Type == FileType.Folder ? TreeChanges.Between(root, now, before, Tree.Empty) : [],
+                .. now?.Type == FileType.Folder
+                    ? TreeChanges.Between(root, now, before, Tree.Empty)
+                    : [],
                 .. parents,
                 new FileChange(
                     root,
@@ -272,7 +282,11 @@ public sealed class SwitchPlanner(
         var after =
             blank is not null && bytes.Span.SequenceEqual(Encoding.UTF8.GetBytes(blank))
                 ? null
-                : FileState.OfFile(before?.Mode ?? TreeChanges.NewFileMode, bytes.Length, Digest.Of(bytes.Span));
+                : FileState.OfFile(
+                    before?.Mode ?? TreeChanges.NewFileMode,
+                    bytes.Length,
+                    Digest.Of(bytes.Span)
+                );
         if (before is null && after is not null)
             foreach (var parent in TreeChanges.MissingParents(file.Path, view))
                 _assetChanges[parent.Path] = parent;

@@ -17,37 +17,46 @@ namespace Furoshiki.Store.Migrations
                 {
                     Digest = table.Column<string>(type: "TEXT", nullable: false),
                     Size = table.Column<long>(type: "INTEGER", nullable: false),
-                    IsWhole = table.Column<bool>(type: "INTEGER", nullable: false)
+                    IsWhole = table.Column<bool>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Contents", x => x.Digest);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Profiles",
                 columns: table => new
                 {
-                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                    Id = table
+                        .Column<long>(type: "INTEGER", nullable: false)
                         .Annotation("Sqlite:Autoincrement", true),
-                    Name = table.Column<string>(type: "TEXT", maxLength: 60, nullable: false, collation: "NOCASE"),
+                    Name = table.Column<string>(
+                        type: "TEXT",
+                        maxLength: 60,
+                        nullable: false,
+                        collation: "NOCASE"
+                    ),
                     Description = table.Column<string>(type: "TEXT", nullable: false),
                     Author = table.Column<string>(type: "TEXT", nullable: false),
                     Licence = table.Column<string>(type: "TEXT", nullable: false),
                     Tags = table.Column<string>(type: "TEXT", nullable: false),
                     Screenshot = table.Column<string>(type: "TEXT", nullable: true),
-                    LastOn = table.Column<DateTime>(type: "TEXT", nullable: true)
+                    LastOn = table.Column<DateTime>(type: "TEXT", nullable: true),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Profiles", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "SafeStates",
                 columns: table => new
                 {
-                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                    Id = table
+                        .Column<long>(type: "INTEGER", nullable: false)
                         .Annotation("Sqlite:Autoincrement", true),
                     DesktopId = table.Column<long>(type: "INTEGER", nullable: false),
                     Tree = table.Column<string>(type: "TEXT", nullable: false),
@@ -56,30 +65,33 @@ namespace Furoshiki.Store.Migrations
                     MadeAt = table.Column<DateTime>(type: "TEXT", nullable: false),
                     SavingOnId = table.Column<long>(type: "INTEGER", nullable: true),
                     Files = table.Column<int>(type: "INTEGER", nullable: false),
-                    Size = table.Column<long>(type: "INTEGER", nullable: false)
+                    Size = table.Column<long>(type: "INTEGER", nullable: false),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_SafeStates", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Switches",
                 columns: table => new
                 {
-                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                    Id = table
+                        .Column<long>(type: "INTEGER", nullable: false)
                         .Annotation("Sqlite:Autoincrement", true),
                     DesktopId = table.Column<long>(type: "INTEGER", nullable: false),
                     Root = table.Column<string>(type: "TEXT", nullable: false),
                     Changes = table.Column<string>(type: "TEXT", nullable: false),
                     State = table.Column<string>(type: "TEXT", nullable: false),
                     BegunAt = table.Column<DateTime>(type: "TEXT", nullable: false),
-                    EndedAt = table.Column<DateTime>(type: "TEXT", nullable: true)
+                    EndedAt = table.Column<DateTime>(type: "TEXT", nullable: true),
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Switches", x => x.Id);
-                });
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "ContentChunks",
@@ -87,7 +99,7 @@ namespace Furoshiki.Store.Migrations
                 {
                     Digest = table.Column<string>(type: "TEXT", nullable: false),
                     Ordinal = table.Column<int>(type: "INTEGER", nullable: false),
-                    Bytes = table.Column<byte[]>(type: "BLOB", nullable: false)
+                    Bytes = table.Column<byte[]>(type: "BLOB", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -97,14 +109,17 @@ namespace Furoshiki.Store.Migrations
                         column: x => x.Digest,
                         principalTable: "Contents",
                         principalColumn: "Digest",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Savings",
                 columns: table => new
                 {
-                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                    Id = table
+                        .Column<long>(type: "INTEGER", nullable: false)
                         .Annotation("Sqlite:Autoincrement", true),
                     ProfileId = table.Column<long>(type: "INTEGER", nullable: false),
                     Number = table.Column<int>(type: "INTEGER", nullable: false),
@@ -113,7 +128,7 @@ namespace Furoshiki.Store.Migrations
                     Map = table.Column<string>(type: "TEXT", nullable: false),
                     Gaps = table.Column<string>(type: "TEXT", nullable: false),
                     Note = table.Column<string>(type: "TEXT", nullable: false),
-                    SavedAt = table.Column<DateTime>(type: "TEXT", nullable: false)
+                    SavedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
                 },
                 constraints: table =>
                 {
@@ -123,23 +138,31 @@ namespace Furoshiki.Store.Migrations
                         column: x => x.ProfileId,
                         principalTable: "Profiles",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.Cascade);
-                });
+                        onDelete: ReferentialAction.Cascade
+                    );
+                }
+            );
 
             migrationBuilder.CreateTable(
                 name: "Desktops",
                 columns: table => new
                 {
-                    Id = table.Column<long>(type: "INTEGER", nullable: false)
+                    Id = table
+                        .Column<long>(type: "INTEGER", nullable: false)
                         .Annotation("Sqlite:Autoincrement", true),
-                    Name = table.Column<string>(type: "TEXT", maxLength: 60, nullable: false, collation: "NOCASE"),
+                    Name = table.Column<string>(
+                        type: "TEXT",
+                        maxLength: 60,
+                        nullable: false,
+                        collation: "NOCASE"
+                    ),
                     Root = table.Column<string>(type: "TEXT", nullable: false),
                     Version = table.Column<string>(type: "TEXT", nullable: false),
                     Map = table.Column<string>(type: "TEXT", nullable: false),
                     Screens = table.Column<string>(type: "TEXT", nullable: false),
                     IsSimulated = table.Column<bool>(type: "INTEGER", nullable: false),
                     Showing = table.Column<string>(type: "TEXT", nullable: true),
-                    SavingOnId = table.Column<long>(type: "INTEGER", nullable: true)
+                    SavingOnId = table.Column<long>(type: "INTEGER", nullable: true),
                 },
                 constraints: table =>
                 {
@@ -149,66 +172,67 @@ namespace Furoshiki.Store.Migrations
                         column: x => x.SavingOnId,
                         principalTable: "Savings",
                         principalColumn: "Id",
-                        onDelete: ReferentialAction.SetNull);
-                });
+                        onDelete: ReferentialAction.SetNull
+                    );
+                }
+            );
 
             migrationBuilder.CreateIndex(
                 name: "IX_Desktops_Name",
                 table: "Desktops",
                 column: "Name",
-                unique: true);
+                unique: true
+            );
 
             migrationBuilder.CreateIndex(
                 name: "IX_Desktops_SavingOnId",
                 table: "Desktops",
-                column: "SavingOnId");
+                column: "SavingOnId"
+            );
 
             migrationBuilder.CreateIndex(
                 name: "IX_Profiles_Name",
                 table: "Profiles",
                 column: "Name",
-                unique: true);
+                unique: true
+            );
 
             migrationBuilder.CreateIndex(
                 name: "IX_SafeStates_DesktopId_MadeAt",
                 table: "SafeStates",
-                columns: new[] { "DesktopId", "MadeAt" });
+                columns: new[] { "DesktopId", "MadeAt" }
+            );
 
             migrationBuilder.CreateIndex(
                 name: "IX_Savings_ProfileId_Number",
                 table: "Savings",
                 columns: new[] { "ProfileId", "Number" },
-                unique: true);
+                unique: true
+            );
 
             migrationBuilder.CreateIndex(
                 name: "IX_Switches_State",
                 table: "Switches",
-                column: "State");
+                column: "State"
+            );
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.DropTable(
-                name: "ContentChunks");
+            migrationBuilder.DropTable(name: "ContentChunks");
 
-            migrationBuilder.DropTable(
-                name: "Desktops");
+            migrationBuilder.DropTable(name: "Desktops");
 
-            migrationBuilder.DropTable(
-                name: "SafeStates");
+            migrationBuilder.DropTable(name: "SafeStates");
 
-            migrationBuilder.DropTable(
-                name: "Switches");
+            migrationBuilder.DropTable(name: "Switches");
 
-            migrationBuilder.DropTable(
-                name: "Contents");
+            migrationBuilder.DropTable(name: "Contents");
 
-            migrationBuilder.DropTable(
-                name: "Savings");
+            migrationBuilder.DropTable(name: "Savings");
 
-            migrationBuilder.DropTable(
-                name: "Profiles");
+            migrationBuilder.DropTable(name: "Profiles");
         }
     }
 }

@@ -226,7 +226,9 @@ internal sealed class Comparer(IDbContextFactory<FuroshikiDb> databases, LookLib
                                     ", ",
                                     edited[i]
                                         .SelectMany(asset =>
-                                            asset.Files.Select(file => PathText.Printable(file.Path)).DefaultIfEmpty(asset.Name)
+                                            asset
+                                                .Files.Select(file => PathText.Printable(file.Path))
+                                                .DefaultIfEmpty(asset.Name)
                                         )
                                 ),
                             edited[i].IsEmpty,

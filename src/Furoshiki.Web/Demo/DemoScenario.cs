@@ -67,7 +67,10 @@ internal sealed class DemoScenario(
             File.ReadAllBytes(Path.Combine(folder, "scenario.json")),
             Json
         )!;
-        var ids = scenario.Desktops.ToDictionary(desktop => desktop.Name, desktop => Register(folder, desktop));
+        var ids = scenario.Desktops.ToDictionary(
+            desktop => desktop.Name,
+            desktop => Register(folder, desktop)
+        );
         foreach (var profile in scenario.Profiles)
             Save(ids[profile.Desktop], profile);
         // Whoever uses these desktops has signed in since their looks were put on.
@@ -105,7 +108,12 @@ internal sealed class DemoScenario(
                 settings[kind] = Merge(settings.GetValueOrDefault(kind), changed);
             var desktop = register.Get(desktopId);
             PutOn(desktop, settings, profile.Form.Name);
-            var choice = new SaveChoice(saving.Note, profile.Cover ?? [.. settings.Keys], [], KeepSystem: false);
+            var choice = new SaveChoice(
+                saving.Note,
+                profile.Cover ?? [.. settings.Keys],
+                [],
+                KeepSystem: false
+            );
             var saved = id is { } known
                 ? saver.SaveNext(desktop, known, choice)
                 : saver.SaveNew(desktop, profile.Form, choice);
@@ -125,8 +133,13 @@ internal sealed class DemoScenario(
     {
         var view = new RememberingView(desktop.Folder);
         var reading = DesktopReader.Read(desktop.Map, view);
-        var look = Look.Of(settings.Select(kind => ComponentOf(desktop, reading, kind.Key, kind.Value)));
-        var plan = new SwitchPlanner(desktop.Map, reading, view, content, desktop.Map).Plan(look, settings.Keys);
+        var look = Look.Of(
+            settings.Select(kind => ComponentOf(desktop, reading, kind.Key, kind.Value))
+        );
+        var plan = new SwitchPlanner(desktop.Map, reading, view, content, desktop.Map).Plan(
+            look,
+            settings.Keys
+        );
         if (plan.Changes.IsEmpty)
             return;
         using var run = new SwitchRun(
@@ -160,9 +173,15 @@ internal sealed class DemoScenario(
             set => SettingKey.Parse(set.Key),
             set => kind.Setting(SettingKey.Parse(set.Key)).Type.Read(NativeJson.Read(set.Value!))
         );
-        var items = wanted.Keys.Select(key => key.Item).OfType<string>().Distinct().ToImmutableArray();
+        var items = wanted
+            .Keys.Select(key => key.Item)
+            .OfType<string>()
+            .Distinct()
+            .ToImmutableArray();
         var kept = reading.Look[kindName]!.Settings.Where(set =>
-            items.IsEmpty ? set.Key.Item is null : set.Key.Item is null && set.Key.Name != Kind.Order.Name
+            items.IsEmpty
+                ? set.Key.Item is null
+                : set.Key.Item is null && set.Key.Name != Kind.Order.Name
         );
         if (kind.HasOrder)
             wanted[new SettingKey(Kind.Order.Name)] = new SettingValue.List(items);
@@ -170,7 +189,12 @@ internal sealed class DemoScenario(
         var component = new Component(kindName, settings, []);
         return component with
         {
-            Assets = AssetFinder.Find(desktop.Map.Find(kindName)!, component, desktop.Map, desktop.Folder),
+            Assets = AssetFinder.Find(
+                desktop.Map.Find(kindName)!,
+                component,
+                desktop.Map,
+                desktop.Folder
+            ),
         };
     }
 

@@ -38,12 +38,16 @@ internal static class DesktopEndpoints
         desktops
             .MapPost(
                 "",
-                (NewDesktop wanted, Registration registration) => DesktopView.Of(registration.Register(wanted))
+                (NewDesktop wanted, Registration registration) =>
+                    DesktopView.Of(registration.Register(wanted))
             )
             .WithName("registerDesktop")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         desktops
-            .MapPost("/look", (FolderChoice choice, Registration registration) => registration.Look(choice))
+            .MapPost(
+                "/look",
+                (FolderChoice choice, Registration registration) => registration.Look(choice)
+            )
             .WithName("lookAtFolder")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         desktops.MapGet("/{id:long}", Open).WithName("openDesktop");
@@ -70,7 +74,9 @@ internal static class DesktopEndpoints
             .MapPost("/{id:long}/other-program", EditAsOther)
             .WithName("editAsOtherProgram")
             .ProducesProblem(StatusCodes.Status409Conflict);
-        api.MapGet("/maps", (MapShelf shelf) => shelf.All()).WithTags("Desktops").WithName("listMaps");
+        api.MapGet("/maps", (MapShelf shelf) => shelf.All())
+            .WithTags("Desktops")
+            .WithName("listMaps");
         api.MapGet(
                 "/folders",
                 (string? path, Registration registration) => registration.Folders(path)
@@ -92,7 +98,12 @@ internal static class DesktopEndpoints
         );
     }
 
-    private static DiskFaults SetFaults(long id, DiskFaults faults, DesktopRegister register, Sessions sessions)
+    private static DiskFaults SetFaults(
+        long id,
+        DiskFaults faults,
+        DesktopRegister register,
+        Sessions sessions
+    )
     {
         RefuseReal(register.Get(id));
         sessions.SetFaults(id, faults);
@@ -109,8 +120,14 @@ internal static class DesktopEndpoints
     {
         var desktop = register.Get(id);
         RefuseReal(desktop);
-        if (OtherProgram.Edit(desktop.Map, library.ReadNow(desktop).Reading, request.Kind) is not { } edit)
-            throw ProblemException.Field("kind", "This part has no setting that another program could change.");
+        if (
+            OtherProgram.Edit(desktop.Map, library.ReadNow(desktop).Reading, request.Kind)
+            is not { } edit
+        )
+            throw ProblemException.Field(
+                "kind",
+                "This part has no setting that another program could change."
+            );
         File.WriteAllBytes(desktop.Folder.PathOf(edit.Path), edit.Bytes.ToArray());
         return new OtherEditView(edit.Path, edit.Words);
     }

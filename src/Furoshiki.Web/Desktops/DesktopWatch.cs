@@ -58,8 +58,12 @@ internal sealed partial class DesktopWatch(
         {
             var desktop = register.Get(id);
             var reading = DesktopReader.Read(desktop.Map, new RememberingView(desktop.Folder));
-            var unread = string.Join(',', reading.Unread.Select(part => $"{part.Kind}: {part.Reason}"));
-            return _last[id] = $"{reading.Look.Digest.Short} {desktop.SavingOnId} {unread}".TrimEnd();
+            var unread = string.Join(
+                ',',
+                reading.Unread.Select(part => $"{part.Kind}: {part.Reason}")
+            );
+            return _last[id] =
+                $"{reading.Look.Digest.Short} {desktop.SavingOnId} {unread}".TrimEnd();
         }
         catch (Exception problem)
             when (problem is IOException or UnauthorizedAccessException or ProblemException)

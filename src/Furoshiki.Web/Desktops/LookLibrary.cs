@@ -18,7 +18,11 @@ internal sealed class LookLibrary(IContentStore content)
     private const int MostTrees = 512;
 
     /// <summary>What was seen at the last reading of a desktop, with where its files are.</summary>
-    private sealed record Seen(Look Look, ImmutableDictionary<Digest, Tree> Trees, Lazy<Dictionary<Digest, string>> Files);
+    private sealed record Seen(
+        Look Look,
+        ImmutableDictionary<Digest, Tree> Trees,
+        Lazy<Dictionary<Digest, string>> Files
+    );
 
     private readonly ConcurrentDictionary<long, Seen> _seen = new();
     private readonly ConcurrentDictionary<Digest, string> _standing = new();
@@ -30,7 +34,10 @@ internal sealed class LookLibrary(IContentStore content)
     {
         var view = new RememberingView(desktop.Folder);
         var reading = DesktopReader.Read(desktop.Map, view);
-        var (trees, files) = (new Dictionary<Digest, (Tree, string)>(), new Dictionary<Digest, string>());
+        var (trees, files) = (
+            new Dictionary<Digest, (Tree, string)>(),
+            new Dictionary<Digest, string>()
+        );
         foreach (var asset in reading.Look.Components.SelectMany(component => component.Assets))
         {
             if (asset is not { Path: { } place, Content: { } digest })
@@ -73,7 +80,12 @@ internal sealed class LookLibrary(IContentStore content)
                     && desktop.Folder.ContentOf(path, asset.IsFolder) == digest
                 )
                 {
-                    Stand(desktop, path, asset.IsFolder ? desktop.Folder.FindTree(path) : null, digest);
+                    Stand(
+                        desktop,
+                        path,
+                        asset.IsFolder ? desktop.Folder.FindTree(path) : null,
+                        digest
+                    );
                     break;
                 }
         }
@@ -118,7 +130,10 @@ internal sealed class LookLibrary(IContentStore content)
     public byte[]? FindBytes(Digest digest)
     {
         foreach (var seen in _seen.Values)
-            if (seen.Files.Value.TryGetValue(digest, out var path) && ReadIfSame(path, digest) is { } bytes)
+            if (
+                seen.Files.Value.TryGetValue(digest, out var path)
+                && ReadIfSame(path, digest) is { } bytes
+            )
                 return bytes;
         if (content.SizeOf(digest) is not null)
             return content.Read(digest);

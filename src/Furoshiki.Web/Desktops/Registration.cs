@@ -88,7 +88,9 @@ internal sealed class MapShelf(IReadOnlyList<string> folders)
     private IEnumerable<string> Files() =>
         folders
             .Where(Directory.Exists)
-            .SelectMany(folder => Directory.EnumerateFiles(folder, "*.json").Order(StringComparer.Ordinal));
+            .SelectMany(folder =>
+                Directory.EnumerateFiles(folder, "*.json").Order(StringComparer.Ordinal)
+            );
 }
 
 /// <summary>Lets a person point at a folder and choose a map; nothing is written in it.</summary>
@@ -138,14 +140,19 @@ internal sealed class Registration(
     {
         var name = wanted.Name.Trim();
         if (name.Length is 0 or > FuroshikiDb.LongestName)
-            throw ProblemException.Field("name", $"A desktop has a name of 1 to {FuroshikiDb.LongestName} characters.");
+            throw ProblemException.Field(
+                "name",
+                $"A desktop has a name of 1 to {FuroshikiDb.LongestName} characters."
+            );
         using (var db = databases.CreateDbContext())
             if (db.Desktops.Any(one => one.Name == name))
                 throw ProblemException.Field("name", $"There is a desktop named {name} already.");
         if (
             wanted.Screens.Count is 0 or > MostScreens
             || wanted.Screens.Any(screen =>
-                screen.Width is < 1 or > LargestScreen || screen.Height is < 1 or > LargestScreen || screen.Id.Trim().Length == 0
+                screen.Width is < 1 or > LargestScreen
+                || screen.Height is < 1 or > LargestScreen
+                || screen.Id.Trim().Length == 0
             )
             || wanted.Screens.DistinctBy(screen => screen.Id).Count() != wanted.Screens.Count
         )
@@ -155,13 +162,23 @@ internal sealed class Registration(
             );
         var (folder, map) = (Allowed(wanted.Choice.Folder), MapOf(wanted.Choice));
         Read(map);
-        return register.Add(name, folder, wanted.Version.Trim(), wanted.Screens, map, isSimulated: false);
+        return register.Add(
+            name,
+            folder,
+            wanted.Version.Trim(),
+            wanted.Screens,
+            map,
+            isSimulated: false
+        );
     }
 
     public static FolderReport Report(DesktopMap map, IDesktopView view)
     {
         var reading = DesktopReader.Read(map, view);
-        return new FolderReport(map.Platform, [.. reading.Parts.Select(part => Of(map.Find(part.Kind)!, part))]);
+        return new FolderReport(
+            map.Platform,
+            [.. reading.Parts.Select(part => Of(map.Find(part.Kind)!, part))]
+        );
     }
 
     private static FoundView Of(KindMap kind, PartReading part)
@@ -180,14 +197,25 @@ internal sealed class Registration(
             {
                 Found.Unread => $"{part.File}: {part.Reason}",
                 Found.NotSet => "not set",
-                _ when settings == 0 => string.Join(", ", assets.Where(asset => asset.Content is not null).Select(asset => asset.Name)),
+                _ when settings == 0 => string.Join(
+                    ", ",
+                    assets.Where(asset => asset.Content is not null).Select(asset => asset.Name)
+                ),
                 _ => part.Component!.Words,
             },
             settings,
             kind.Settings.Count + (kind.Items?.Settings.Count ?? 0),
-            [.. kind.Files.Select(file => file.Path.FromRoot).Concat(kind.Whole.Select(path => path.FromRoot))],
+            [
+                .. kind
+                    .Files.Select(file => file.Path.FromRoot)
+                    .Concat(kind.Whole.Select(path => path.FromRoot)),
+            ],
             [.. assets.Where(asset => asset is { Path: null }).Select(asset => asset.Name)],
-            [.. part.Gaps.Select(gap => $"{Core.Content.PathText.Printable(gap.Path)}: {gap.Reason}")]
+            [
+                .. part.Gaps.Select(gap =>
+                    $"{Core.Content.PathText.Printable(gap.Path)}: {gap.Reason}"
+                ),
+            ]
         );
     }
 
@@ -196,7 +224,10 @@ internal sealed class Registration(
         {
             ({ } name, null) => shelf.Get(name),
             (null, { } text) => Encoding.UTF8.GetBytes(text),
-            _ => throw ProblemException.Field("map", "Choose one of the maps, or give the text of one."),
+            _ => throw ProblemException.Field(
+                "map",
+                "Choose one of the maps, or give the text of one."
+            ),
         };
 
     private static DesktopMap Read(byte[] text)
@@ -217,7 +248,9 @@ internal sealed class Registration(
         if (!Path.IsPathFullyQualified(path) || !Directory.Exists(path))
             throw ProblemException.Field("folder", $"There is no folder {path}.");
         var folder = new DesktopFolder(path).Root;
-        return roots.Any(root => folder == root || folder.StartsWith(root.TrimEnd('/') + "/", StringComparison.Ordinal))
+        return roots.Any(root =>
+            folder == root || folder.StartsWith(root.TrimEnd('/') + "/", StringComparison.Ordinal)
+        )
             ? folder
             : throw ProblemException.Field(
                 "folder",

@@ -32,9 +32,15 @@ internal sealed record DiskFaults(string? Refuses, bool IsFull)
     /// <summary>Raises the fault of a point in a switch, where there is one.</summary>
     public void RaiseAt(SwitchPoint point)
     {
-        if (point.Action is not ("write beside" or "rename" or "remove" or "make folder") || point.Path is not { } path)
+        if (
+            point.Action is not ("write beside" or "rename" or "remove" or "make folder")
+            || point.Path is not { } path
+        )
             return;
-        if (Refuses is { Length: > 0 } refused && path.Contains(refused, StringComparison.OrdinalIgnoreCase))
+        if (
+            Refuses is { Length: > 0 } refused
+            && path.Contains(refused, StringComparison.OrdinalIgnoreCase)
+        )
             throw new UnauthorizedAccessException($"{path}: writing was refused.");
         if (IsFull && point.Action is "write beside" or "make folder")
             throw new IOException($"{path}: no space left on the disk.");
@@ -60,8 +66,11 @@ internal sealed class Sessions(
         desktop.IsSimulated ? Read(desktop, sight, Shows.AtOnce, null) : null;
 
     /// <summary>The parts of which something else shows than what is set.</summary>
-    public static IReadOnlyList<NotShowing> NotShowing(LiveDesktop desktop, Sight sight, Look showing) =>
-        [.. new SimulatedSession(desktop.Map, sight.View).NotShowing(showing, sight.Reading)];
+    public static IReadOnlyList<NotShowing> NotShowing(
+        LiveDesktop desktop,
+        Sight sight,
+        Look showing
+    ) => [.. new SimulatedSession(desktop.Map, sight.View).NotShowing(showing, sight.Reading)];
 
     public void Act(LiveDesktop desktop, SessionAction action, string? program)
     {
@@ -94,7 +103,12 @@ internal sealed class Sessions(
             var before = row.Showing is { } digest ? library.Get(Digest.Parse(digest)) : null;
             var session = new SimulatedSession(desktop.Map, sight.View);
             // A session that has shown nothing yet begins, and reads everything.
-            var shows = session.Read(before, sight.Reading, before is null ? Shows.AfterRestart : upTo, program);
+            var shows = session.Read(
+                before,
+                sight.Reading,
+                before is null ? Shows.AfterRestart : upTo,
+                program
+            );
             if (row.Showing != shows.Digest.Hex)
             {
                 row.Showing = content.Put(shows.Bytes).Hex;

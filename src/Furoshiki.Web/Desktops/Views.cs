@@ -91,15 +91,24 @@ internal sealed record AssetView(string Name, string? Path, string? Digest, bool
 /// <param name="Now">What it is, in words.</param>
 /// <param name="BeforeContent">The digest of what it was, if it is a picture whose content is at hand.</param>
 /// <param name="NowContent">The digest of what it is, if it is a picture.</param>
-internal sealed record FileView(string Path, string Before, string Now, string? BeforeContent, string? NowContent)
+internal sealed record FileView(
+    string Path,
+    string Before,
+    string Now,
+    string? BeforeContent,
+    string? NowContent
+)
 {
     private static readonly string[] PictureEndings = [".svg", ".png", ".jpg", ".jpeg", ".webp"];
 
     public static FileView Of(AssetDifference asset, FileDifference file, IContentStore content)
     {
         var path = file.Path.Length == 0 ? asset.Name : $"{asset.Name}/{file.Path}";
-        var isPicture = PictureEndings.Any(ending => path.EndsWith(ending, StringComparison.OrdinalIgnoreCase));
-        var before = file.Before?.Content is { } held && content.SizeOf(held) is not null ? held.Hex : null;
+        var isPicture = PictureEndings.Any(ending =>
+            path.EndsWith(ending, StringComparison.OrdinalIgnoreCase)
+        );
+        var before =
+            file.Before?.Content is { } held && content.SizeOf(held) is not null ? held.Hex : null;
         return new FileView(
             PathText.Printable(path),
             Words(file.Before),
@@ -147,7 +156,11 @@ internal sealed record DriftView(
                     DifferenceWords.FromTo(part.Kind, one)
                 )),
             ],
-            [.. part.Assets.SelectMany(asset => asset.Files.Select(file => FileView.Of(asset, file, content)))]
+            [
+                .. part.Assets.SelectMany(asset =>
+                    asset.Files.Select(file => FileView.Of(asset, file, content))
+                ),
+            ]
         );
 }
 
@@ -199,8 +212,12 @@ internal sealed record NotShowingView(
         return new NotShowingView(
             part.Kind,
             Core.Kinds.Kind.Get(part.Kind).Title,
-            only is null ? part.Set.Words : $"{only.Title.ToLowerInvariant()} {DifferenceWords.Words(part.Kind, only.Key, only.From)}",
-            only is null ? part.Showing?.Words ?? "nothing" : DifferenceWords.Words(part.Kind, only.Key, only.To),
+            only is null
+                ? part.Set.Words
+                : $"{only.Title.ToLowerInvariant()} {DifferenceWords.Words(part.Kind, only.Key, only.From)}",
+            only is null
+                ? part.Showing?.Words ?? "nothing"
+                : DifferenceWords.Words(part.Kind, only.Key, only.To),
             part.Until is not null,
             part.Until ?? Shows.AtOnce,
             part.Program

@@ -165,7 +165,12 @@ internal static class ProfileEndpoints
     private static SavedView Save(SaveRequest request, DesktopRegister register, Saver saver)
     {
         var desktop = register.Get(request.Desktop);
-        var choice = new SaveChoice(request.Note, request.Cover, request.AsSaved, request.KeepSystem);
+        var choice = new SaveChoice(
+            request.Note,
+            request.Cover,
+            request.AsSaved,
+            request.KeepSystem
+        );
         var saving = (request.Form, request.Profile) switch
         {
             ({ } form, null) => saver.SaveNew(desktop, form, choice),

@@ -34,11 +34,7 @@ internal sealed class Saver(
 )
 {
     /// <summary>Saves as a new profile.</summary>
-    public SavingRow SaveNew(
-        LiveDesktop desktop,
-        ProfileForm form,
-        SaveChoice choice
-    )
+    public SavingRow SaveNew(LiveDesktop desktop, ProfileForm form, SaveChoice choice)
     {
         using var db = databases.CreateDbContext();
         var row = new ProfileRow
@@ -59,11 +55,7 @@ internal sealed class Saver(
     }
 
     /// <summary>Saves as the next saving of a profile.</summary>
-    public SavingRow SaveNext(
-        LiveDesktop desktop,
-        long profile,
-        SaveChoice choice
-    )
+    public SavingRow SaveNext(LiveDesktop desktop, long profile, SaveChoice choice)
     {
         using var db = databases.CreateDbContext();
         var row =

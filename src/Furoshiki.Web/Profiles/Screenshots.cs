@@ -59,7 +59,12 @@ internal static class Screenshots
         return TypedResults.NoContent();
     }
 
-    private static async Task Set(FuroshikiDb db, long id, string? screenshot, CancellationToken cancellation)
+    private static async Task Set(
+        FuroshikiDb db,
+        long id,
+        string? screenshot,
+        CancellationToken cancellation
+    )
     {
         var row =
             await db.Profiles.FirstOrDefaultAsync(one => one.Id == id, cancellation)
@@ -92,9 +97,15 @@ internal static class Screenshots
         if (codec is null || !Formats.Contains(codec.EncodedFormat))
             throw ProblemException.Field("screenshot", "This is no picture in PNG, JPEG or WebP.");
         if (codec.Info.Width > LongestSide || codec.Info.Height > LongestSide)
-            throw ProblemException.Field("screenshot", $"The picture is longer than {LongestSide} px on a side.");
+            throw ProblemException.Field(
+                "screenshot",
+                $"The picture is longer than {LongestSide} px on a side."
+            );
         using var picture = SKBitmap.Decode(data);
         if (picture is null)
-            throw ProblemException.Field("screenshot", "The picture is damaged: it cannot be read to its end.");
+            throw ProblemException.Field(
+                "screenshot",
+                "The picture is damaged: it cannot be read to its end."
+            );
     }
 }

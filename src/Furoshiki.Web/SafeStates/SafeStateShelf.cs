@@ -49,7 +49,10 @@ internal sealed class SafeStateShelf(
     {
         KeepLook(desktop, look, keepSystem: false);
         using var db = databases.CreateDbContext();
-        var files = tree.All.Select(one => one.Value).Where(state => state.Type == FileType.File).ToList();
+        var files = tree
+            .All.Select(one => one.Value)
+            .Where(state => state.Type == FileType.File)
+            .ToList();
         var row = new SafeStateRow
         {
             DesktopId = desktop.Id,

@@ -150,7 +150,13 @@ internal sealed class PlanMaker(
                 .All.Count(one => one.Value.Type == FileType.File),
             [.. plan.Changes.Select(change => PathText.Printable(change.Path))],
             plan.Fingerprint.Hex,
-            [.. States(plan).Select(state => new MadeFromView(PathText.Printable(state.Key), Mark(state.Value)))]
+            [
+                .. States(plan)
+                    .Select(state => new MadeFromView(
+                        PathText.Printable(state.Key),
+                        Mark(state.Value)
+                    )),
+            ]
         );
     }
 
@@ -214,12 +220,7 @@ internal sealed class PlanMaker(
             throw ProblemException.NotFound("This safe state");
         var sight = library.ReadNow(desktop);
         var (then, tree) = safeStates.Open(desktop, row);
-        foreach (
-            var file in tree
-                .All.Select(one => one.Value.Content)
-                .OfType<Digest>()
-                .Distinct()
-        )
+        foreach (var file in tree.All.Select(one => one.Value.Content).OfType<Digest>().Distinct())
             if (content.SizeOf(file) is null)
                 throw new ProblemException(
                     StatusCodes.Status409Conflict,
@@ -268,7 +269,5 @@ internal sealed class PlanMaker(
             .DistinctBy(state => state.Key);
 
     private static string Mark(FileState? state) =>
-        state is null
-            ? "absent"
-            : Tree.Of([KeyValuePair.Create("-", state)]).Digest.Short;
+        state is null ? "absent" : Tree.Of([KeyValuePair.Create("-", state)]).Digest.Short;
 }

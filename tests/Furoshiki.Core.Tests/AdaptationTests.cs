@@ -1,0 +1,223 @@
+using System.Text;
+using Furoshiki.Core.Compare;
+using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Reading;
+using Furoshiki.Core.Session;
+using Furoshiki.Core.Switching;
+
+namespace Furoshiki.Core.Tests;
+
+/// <summary>Looks on other desktops than the one they were saved on, and what their sessions show.</summary>
+public sealed class AdaptationTests
+{
+    private static Component Dome(string kind) => new TestDesktop().Read().Look[kind]!;
+
+    [Fact]
+    public void What_a_platform_has_no_place_for_is_listed_and_the_rest_goes_over()
+    {
+        var fitted = Adaptation.Fit(Dome("fonts"), TestDesktop.Map, TestDesktop.Wall, null);
+        fitted.Component!.Text("interface", "").ShouldBe("Ridge Sans");
+        fitted.Component["hinting"].ShouldBeNull();
+        fitted.Losses.Select(loss => loss.What).ShouldContain("hinting");
+        fitted.Losses.ShouldAllBe(loss => loss.Reason == "Tansu has no place for it.");
+
+        var dock = Adaptation.Fit(Dome("dock"), TestDesktop.Map, TestDesktop.Wall, null);
+        dock.Component.ShouldBeNull();
+        dock.Losses.ShouldHaveSingleItem().Reason.ShouldBe("Tansu has no dock.");
+    }
+
+    [Fact]
+    public void What_the_first_platform_had_no_place_for_stays_as_it_is_on_the_second()
+    {
+        var wall = new TestDesktop("visitor-wall").Read().Look["fonts"]!;
+        var now = Dome("fonts");
+        var fitted = Adaptation.Fit(wall, TestDesktop.Wall, TestDesktop.Map, now).Component!;
+        fitted["hinting"].ShouldBe(now["hinting"]);
+        fitted["size"].ShouldBe(new SettingValue.Number(11));
+    }
+
+    [Fact]
+    public void The_main_screen_is_the_main_screen_everywhere_and_a_panel_on_another_is_left_out()
+    {
+        var panels = new TestDesktop()
+            .With(
+                TestDesktop.Panels,
+                "\"panels\": [",
+                "\"panels\": [ { \"id\": \"up\", \"screen\": \"upright\" },"
+            )
+            .Read()
+            .Look["panels"]!;
+        var fitted = Adaptation.Fit(panels, TestDesktop.Map, TestDesktop.Laptop, null);
+        fitted.Component!.Items.ShouldBe(["main"]);
+        fitted.Component[Kind.Order.Name].ShouldBe(new SettingValue.List(["main"]));
+        fitted.Losses.ShouldHaveSingleItem().Reason.ShouldBe("There is no screen 'upright' here.");
+        new TestDesktop("field-laptop").Read().Look["panels"]!
+            .ItemAlone("main")
+            .Text("screen", "")
+            .ShouldBe("main");
+    }
+
+    [Fact]
+    public void On_its_own_desktop_a_look_is_adapted_to_itself()
+    {
+        foreach (var folder in new[] { "dome-console", "field-laptop", "visitor-wall" })
+        {
+            var map = folder switch
+            {
+                "dome-console" => TestDesktop.Map,
+                "field-laptop" => TestDesktop.Laptop,
+                _ => TestDesktop.Wall,
+            };
+            foreach (var component in new TestDesktop(folder).Read().Look.Components)
+            {
+                var fitted = Adaptation.Fit(component, map, map, null);
+                fitted.Losses.ShouldBeEmpty();
+                fitted.Component.ShouldBe(component);
+            }
+        }
+    }
+
+    [Fact]
+    public void Moving_an_entry_or_an_item_is_said_as_moving_it_and_not_as_taking_it_out_and_adding_it()
+    {
+        var from = new TestDesktop().Read().Look;
+        var entries = new TestDesktop()
+            .With(
+                "home/.config/bench-dock/dock.json",
+                "[\"folder\", \"utilities-terminal\", \"text-x-generic\"]",
+                "[\"utilities-terminal\", \"text-x-generic\", \"folder\", \"user-trash\"]"
+            )
+            .Read()
+            .Look;
+        Difference
+            .Between(from, entries, _ => null)
+            .ShouldHaveSingleItem()
+            .Summary()
+            .ShouldBe("entries user-trash added, folder moved");
+
+        const string two =
+            "<widget id='a' which='Sky-Gauge' place='9x9+0+0'/><widget id='b' which='Slow-Sky' place='9x9+0+0'/>";
+        const string turned =
+            "<widget id='b' which='Slow-Sky' place='9x9+0+0'/><widget id='a' which='Sky-Gauge' place='9x9+0+0'/>";
+        Look With(string widgets) =>
+            new TestDesktop()
+                .With("home/.config/engawa/widgets.xml", "</widgets>", widgets + "</widgets>")
+                .Read()
+                .Look;
+        var moved = Difference.Between(With(two), With(turned), _ => null).ShouldHaveSingleItem();
+        moved.Settings.ShouldHaveSingleItem().Key.Name.ShouldBe(Kind.Order.Name);
+        moved.Summary().ShouldContain("moved");
+    }
+
+    private static SimulatedSession SessionOf(TestDesktop desktop) => new(TestDesktop.Map, desktop);
+
+    [Fact]
+    public void A_session_takes_up_each_setting_at_its_moment()
+    {
+        var before = new TestDesktop();
+        var showing = SessionOf(before).Read(null, before.Read(), Shows.AfterRestart);
+        showing.Digest.ShouldBe(before.Read().Look.Digest);
+
+        var after = new TestDesktop()
+            .With(TestDesktop.Windows, "desktop-size=48", "desktop-size=64")
+            .With(TestDesktop.Windows, "set=Fold-Slate", "set=Fold-Ash")
+            .With(TestDesktop.Windows, "size=24", "size=40")
+            .With(TestDesktop.Surface, "mirrored=false", "mirrored=true");
+        var session = SessionOf(after);
+        var now = session.Read(showing, after.Read(), Shows.AtOnce);
+        now["wallpaper"]!.Flag("mirrored", false).ShouldBeTrue();
+        now["icons"]!.Number("desktop-size", 0).ShouldBe(64);
+        now["icons"]!.Text("set", "").ShouldBe("Fold-Slate");
+        session
+            .NotShowing(now, after.Read())
+            .Select(part => (part.Kind, part.Until))
+            .ShouldBe([("icons", Shows.AfterProgramRestart), ("cursor", Shows.AfterSignIn)]);
+
+        session.Read(now, after.Read(), Shows.AfterProgramRestart, "terminal")["icons"]!
+            .Text("set", "")
+            .ShouldBe("Fold-Slate");
+        session.Read(now, after.Read(), Shows.AfterProgramRestart, "file manager")["icons"]!
+            .Text("set", "")
+            .ShouldBe("Fold-Ash");
+        session
+            .Read(now, after.Read(), Shows.AfterSignIn)
+            .Digest.ShouldBe(after.Read().Look.Digest);
+    }
+
+    [Fact]
+    public void A_session_shows_another_set_where_the_one_that_is_set_is_not_there()
+    {
+        var desktop = new TestDesktop().With(
+            TestDesktop.Windows,
+            "set=Fold-Slate",
+            "set=Fold-Gold"
+        );
+        var session = SessionOf(desktop);
+        var showing = session.Read(null, desktop.Read(), Shows.AfterRestart);
+        showing["icons"]!.Text("set", "").ShouldBe("Fold");
+        var part = session.NotShowing(showing, desktop.Read()).ShouldHaveSingleItem();
+        (part.Kind, part.Until).ShouldBe(("icons", null));
+    }
+
+    [Fact]
+    public void Another_program_can_change_a_part_of_every_desktop_in_place()
+    {
+        foreach (
+            var (folder, map) in new[]
+            {
+                ("dome-console", TestDesktop.Map),
+                ("visitor-wall", TestDesktop.Wall),
+            }
+        )
+        foreach (var kind in map.Kinds.Select(kind => kind.Kind.Name))
+        {
+            var desktop = new TestDesktop(folder);
+            var before = desktop.Read();
+            if (OtherProgram.Edit(map, before, kind) is not { } edit)
+                continue;
+            desktop.Files[edit.Path] = edit.Bytes.ToArray();
+            var after = desktop.Read();
+            after.Unread.ShouldBeEmpty(kind);
+            Difference
+                .Between(before.Look, after.Look, _ => null)
+                .ShouldHaveSingleItem(kind)
+                .Kind.ShouldBe(kind);
+        }
+    }
+
+    [Fact]
+    public void A_settings_file_that_need_not_be_there_is_made_when_it_is_needed_and_goes_when_it_is_blank_again()
+    {
+        var text = File.ReadAllText(
+                Path.Combine(AppContext.BaseDirectory, "scenario", "maps", "engawa.json")
+            )
+            .Replace(
+                "\"path\": \"config:engawa/keys.conf\", \"format\": \"key file\"",
+                "\"path\": \"config:engawa/keys.conf\", \"format\": \"key file\", \"blank\": \"# keys\\n\"",
+                StringComparison.Ordinal
+            );
+        var map = DesktopMapReader.Read(Encoding.UTF8.GetBytes(text)).For(TestDesktop.Map.Screens);
+        var full = new TestDesktop();
+        var wanted = full.Read().Look;
+        var bare = new TestDesktop();
+        bare.Files.Remove("home/.config/engawa/keys.conf");
+        var reading = DesktopReader.Read(map, bare);
+        reading.Unread.ShouldBeEmpty();
+
+        var plan = new SwitchPlanner(map, reading, bare, bare, map).Plan(wanted, ["shortcuts"]);
+        var made = plan.Changes.ShouldHaveSingleItem();
+        made.Before.ShouldBeNull();
+        bare.Files[made.Path] = plan.NewContent[made.After!.Content!.Value].ToArray();
+        Encoding
+            .UTF8.GetString(bare.Files[made.Path])
+            .ShouldStartWith("# keys\n[Action close-dome]");
+
+        var back = new SwitchPlanner(map, DesktopReader.Read(map, bare), bare, bare, map).Plan(
+            reading.Look,
+            ["shortcuts"]
+        );
+        back.Changes.ShouldHaveSingleItem().After.ShouldBeNull();
+    }
+}
