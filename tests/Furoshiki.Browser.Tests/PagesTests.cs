@@ -114,7 +114,10 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
             "light"
         );
         Take("switch-plan", "/switch?saving=14", "[data-step='cursor']", "light");
-        Take("safe-states", "/safe-states?state=9", ".chosen dl", "light");
+        Take("safe-states", "/safe-states", ".chosen dl", "light");
+        Take("desktops", "/desktops", "[data-found='wallpaper']", "light");
+        Take("scenes-night", "/profiles/7?scene=Settings", ".savings svg", "dark");
+        Take("other-platform", "/switch?saving=18&desktop=3", "[data-test='losses']", "light");
         person.GoTo("/switch?saving=14");
         person.Press("Switch to Open Night");
         person.See("[data-test='result']", "Open Night is on");

@@ -51,6 +51,9 @@ public static class ColoursKind
                 new Setting("tone", "Tone", new SettingType.Choice(["light", "dark"])),
                 .. Roles,
             ],
-            colours => colours.Join("set", "tone")
+            colours =>
+                colours["set"] is null && colours["tone"] is null && colours.Settings.Count > 0
+                    ? $"{colours.Settings.Count} colours"
+                    : colours.Join("set", "tone")
         );
 }

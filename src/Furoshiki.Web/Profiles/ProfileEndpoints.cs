@@ -290,12 +290,20 @@ internal sealed class CardMaker(
             : row.Savings.FirstOrDefault(one => one.Id == desktop.SavingOnId) is { } on
                 ? new ReadinessView(ReadinessState.Drifted, $"{Saver.Ordinal(on.Number)} is on")
             : plan.Losses.Length > 0
-                ? new ReadinessView(
-                    ReadinessState.Partly,
-                    $"Ready but for {Count(plan.Losses.Select(loss => loss.Kind).Distinct().Count(), "part")}"
-                )
+                ? new ReadinessView(ReadinessState.Partly, $"Ready but for {Lost(desktop, plan)}")
             : new ReadinessView(ReadinessState.Ready, "Ready here");
     }
+
+    /// <summary>What has no match on a desktop, in words: whole parts, or settings only.</summary>
+    private static string Lost(LiveDesktop desktop, SwitchPlan plan) =>
+        plan
+            .Losses.Select(loss => loss.Kind)
+            .Distinct()
+            .Count(kind => desktop.Map.Find(kind) is null)
+            is > 0
+                and var parts
+            ? Count(parts, "part")
+            : "some settings";
 
     private static string Count(int count, string thing) =>
         count == 1 ? $"1 {thing}" : $"{count} {thing}s";
