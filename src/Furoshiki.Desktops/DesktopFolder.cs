@@ -40,7 +40,11 @@ public sealed class DesktopFolder : IDesktopView
     public string PathOf(string path)
     {
         var names = path.Split('/');
-        if (names.Any(name => name is "" or "." or ".."))
+        if (
+            names.Any(name =>
+                name is "" or "." or ".." || name.Contains('\0', StringComparison.Ordinal)
+            )
+        )
             throw new SettingsFileException($"'{path}' is no path within the desktop's folder.");
         var parent = Root;
         foreach (var name in names[..^1])

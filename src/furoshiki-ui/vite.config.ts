@@ -12,5 +12,5 @@ export default defineConfig({
     assetsInlineLimit: 0,
     chunkSizeWarningLimit: 900,
   },
-  test: { environment: 'jsdom' },
+  test: { environment: 'jsdom', server: { deps: { inline: ['vuetify'] } } },
 })

@@ -220,4 +220,69 @@ public sealed class AdaptationTests
         );
         back.Changes.ShouldHaveSingleItem().After.ShouldBeNull();
     }
+
+    private static readonly (string Folder, DesktopMap Map)[] Desktops =
+    [
+        ("dome-console", TestDesktop.Map),
+        ("field-laptop", TestDesktop.Laptop),
+        ("visitor-wall", TestDesktop.Wall),
+    ];
+
+    public static TheoryData<int, int> Pairs
+    {
+        get
+        {
+            var pairs = new TheoryData<int, int>();
+            for (var from = 0; from < Desktops.Length; from++)
+            for (var to = 0; to < Desktops.Length; to++)
+                if (from != to)
+                    pairs.Add(from, to);
+            return pairs;
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Pairs))]
+    public void Whatever_a_look_says_that_another_desktop_can_hold_reads_there_as_it_was_said(
+        int from,
+        int to
+    )
+    {
+        var (source, target) = (Desktops[from], Desktops[to]);
+        var look = new TestDesktop(source.Folder).Read().Look;
+        var desktop = new TestDesktop(target.Folder);
+        // Assets aside, which stand on the disk of each desktop.
+        var bare = look.Components.Select(part => part with { Assets = [] }).ToList();
+        var before = desktop.Read();
+        foreach (var part in bare)
+        {
+            var now = before.Look[part.Kind];
+            var (held, _) = Adaptation.Fit(part, source.Map, target.Map, now);
+            if (held is null || target.Map.Find(part.Kind)!.TakesAdministrator)
+                continue;
+            foreach (var (key, value) in held.Settings)
+                if (target.Map.Find(part.Kind)!.PlaceOf(key) is { } place)
+                    Write(desktop, target.Map, part.Kind, key, value, place);
+            foreach (var (key, value) in held.Settings)
+                if (key.Name != Kind.Order.Name)
+                    desktop.Read().Look[part.Kind]!
+                        .Settings[key]
+                        .ShouldBe(value, $"{part.Kind} {key}");
+        }
+    }
+
+    private static void Write(
+        TestDesktop desktop,
+        DesktopMap map,
+        string kind,
+        SettingKey key,
+        SettingValue value,
+        SettingPlace place
+    )
+    {
+        var file = desktop.Read().Files[place.File.Name];
+        var spelt = place.Spelling.ToFile(Kind.Get(kind).Setting(key).Type.Write(value));
+        desktop.Files[file.Path] = file.Document!.Set(map.Find(kind)!.AddressOf(key), spelt)
+            .Bytes.ToArray();
+    }
 }

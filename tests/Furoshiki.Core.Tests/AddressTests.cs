@@ -122,6 +122,14 @@ public sealed class AddressTests
             .ShouldBe("[A]\nx=1\nz=3\n\n[B]\ny=2\n[C]\nw=true\n");
     }
 
+    [Fact]
+    public void Half_a_character_in_JSON_is_refused_and_not_stumbled_over() =>
+        Should
+            .Throw<SettingsFileException>(() =>
+                JsonFileDocument.Open("""{"a": "\ud800"}"""u8.ToArray())
+            )
+            .Message.ShouldContain("half a character");
+
     [Theory]
     [InlineData("resource file", "a: 1")]
     [InlineData("shell variables", "a=1")]

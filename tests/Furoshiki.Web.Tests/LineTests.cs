@@ -4,35 +4,19 @@ using System.Text.Json.Nodes;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Switching;
 using Furoshiki.Store;
-using Furoshiki.Tests.Shared;
 
 namespace Furoshiki.Web.Tests;
 
 /// <summary>The line from now to a profile and back, over the API. Each test has the application to itself.</summary>
-public sealed class LineTests : IAsyncLifetime
+public sealed class LineTests : OwnAppTests
 {
     private const string Surface = "home/.config/engawa/surface.conf";
     private const string Panels = "home/.config/engawa/panels.json";
 
-    private readonly AppProcess _app = new();
-    private Api _api = null!;
-
-    public async ValueTask InitializeAsync()
-    {
-        await _app.InitializeAsync();
-        _api = new Api(await _app.Client());
-    }
-
-    public async ValueTask DisposeAsync()
-    {
-        _api.Client.Dispose();
-        await _app.DisposeAsync();
-    }
-
     [Fact]
     public async Task The_demo_has_what_the_program_itself_saved_and_the_drift_that_other_programs_made()
     {
-        var profiles = (await _api.Get("/api/profiles?desktop=1")).AsArray();
+        var profiles = (await Server.Get("/api/profiles?desktop=1")).AsArray();
         profiles
             .Select(one => one!["profile"]!["name"]!.GetValue<string>())
             .ShouldBe([
@@ -45,7 +29,7 @@ public sealed class LineTests : IAsyncLifetime
                 "Winter Roof",
                 "Guest Desk",
             ]);
-        var now = await _api.Now();
+        var now = await Server.Now();
         now["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp");
         now["drift"]!
             .AsArray()
@@ -53,23 +37,23 @@ public sealed class LineTests : IAsyncLifetime
             .ShouldBe(["wallpaper", "icons", "cursor", "panels"]);
         foreach (var profile in profiles)
         {
-            var result = await _api.Switch(await _api.Plan("Saving", profile!["savingId"]!));
+            var result = await Server.Switch(await Server.Plan("Saving", profile!["savingId"]!));
             result["switched"]!.GetValue<bool>().ShouldBeTrue();
-            (await _api.Now())["drift"]!.AsArray().ShouldBeEmpty();
+            (await Server.Now())["drift"]!.AsArray().ShouldBeEmpty();
         }
     }
 
     [Fact]
     public async Task A_plan_made_from_files_that_changed_since_is_refused_with_what_changed()
     {
-        var plan = await _api.Plan("Saving", await _api.SavingOf("Cloud Cover"));
-        _app.Edit(Surface, "after=15", "after=20");
-        var before = _app.Snapshot();
-        var (status, problem) = await _api.Post("/api/desktops/1/switches", Api.RequestFor(plan));
+        var plan = await Server.Plan("Saving", await Server.SavingOf("Cloud Cover"));
+        App.Edit(Surface, "after=15", "after=20");
+        var before = App.Snapshot();
+        var (status, problem) = await Server.Post("/api/desktops/1/switches", Api.RequestFor(plan));
         status.ShouldBe(HttpStatusCode.Conflict);
         problem["code"]!.GetValue<string>().ShouldBe("plan-outdated");
         problem["changed"]!.AsArray().Select(path => path!.GetValue<string>()).ShouldBe([Surface]);
-        _app.Snapshot().ShouldBe(before);
+        App.Snapshot().ShouldBe(before);
     }
 
     public static TheoryData<byte[]?, string> BadFiles =>
@@ -92,51 +76,51 @@ public sealed class LineTests : IAsyncLifetime
     )
     {
         if (bytes is null)
-            File.Delete(_app.At(Panels));
+            File.Delete(App.At(Panels));
         else
-            await File.WriteAllBytesAsync(_app.At(Panels), bytes);
+            await File.WriteAllBytesAsync(App.At(Panels), bytes);
 
-        var unread = (await _api.Now())["unread"]!.AsArray()[0]!;
+        var unread = (await Server.Now())["unread"]!.AsArray()[0]!;
         unread["file"]!.GetValue<string>().ShouldBe(Panels);
         unread["reason"]!.GetValue<string>().ShouldContain(said);
-        (await _api.Post("/api/profiles", Api.SaveAs("Broken", "panels"))).Body["field"]!
+        (await Server.Post("/api/profiles", Api.SaveAs("Broken", "panels"))).Body["field"]!
             .GetValue<string>()
             .ShouldBe("cover");
         (
-            await _api.Post("/api/profiles", Api.SaveAs("The rest", "wallpaper", "colours"))
+            await Server.Post("/api/profiles", Api.SaveAs("The rest", "wallpaper", "colours"))
         ).Status.ShouldBe(HttpStatusCode.OK);
 
-        var plan = await _api.Plan("Saving", await _api.SavingOf("First Light"));
+        var plan = await Server.Plan("Saving", await Server.SavingOf("First Light"));
         plan["refused"]!
             .AsArray()
             .ShouldContain(part =>
                 part!["reason"]!.GetValue<string>().Contains(said, StringComparison.Ordinal)
             );
-        (await _api.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
         (
-            File.Exists(_app.At(Panels)) ? await File.ReadAllBytesAsync(_app.At(Panels)) : null
+            File.Exists(App.At(Panels)) ? await File.ReadAllBytesAsync(App.At(Panels)) : null
         ).ShouldBe(bytes);
 
-        var back = await _api.Plan("SafeState", (await _api.Now())["wayBack"]!["id"]!);
-        (await _api.Switch(back))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        var back = await Server.Plan("SafeState", (await Server.Now())["wayBack"]!["id"]!);
+        (await Server.Switch(back))["switched"]!.GetValue<bool>().ShouldBeTrue();
         (
-            File.Exists(_app.At(Panels)) ? await File.ReadAllBytesAsync(_app.At(Panels)) : null
+            File.Exists(App.At(Panels)) ? await File.ReadAllBytesAsync(App.At(Panels)) : null
         ).ShouldBe(bytes);
     }
 
     [Fact]
     public async Task A_saving_that_would_hold_nothing_new_is_refused()
     {
-        (await _api.Switch(await _api.Plan("Saving", await _api.SavingOf("First Light"))))[
+        (await Server.Switch(await Server.Plan("Saving", await Server.SavingOf("First Light"))))[
             "switched"
         ]!
             .GetValue<bool>()
             .ShouldBeTrue();
-        var page = await _api.Get("/api/profiles/4?desktop=1");
+        var page = await Server.Get("/api/profiles/4?desktop=1");
         var cover = page["parts"]!.AsArray().Select(part => part!["kind"]!.GetValue<string>());
         var request = Api.SaveAs("", [.. cover]);
         (request["form"], request["profile"]) = (null, 4);
-        var (status, problem) = await _api.Post("/api/profiles", request);
+        var (status, problem) = await Server.Post("/api/profiles", request);
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         problem["detail"]!.GetValue<string>().ShouldContain("Nothing differs from the 1st saving");
     }
@@ -144,10 +128,10 @@ public sealed class LineTests : IAsyncLifetime
     [Fact]
     public async Task Everything_is_still_there_after_the_process_was_killed_and_started_again()
     {
-        var before = await _api.Now();
-        _app.Kill();
-        await _app.Start();
-        using var client = await _app.Client();
+        var before = await Server.Now();
+        App.Kill();
+        await App.Start();
+        using var client = await App.Client();
         JsonNode
             .DeepEquals(
                 JsonNode.Parse(
@@ -161,17 +145,17 @@ public sealed class LineTests : IAsyncLifetime
     [Fact]
     public async Task A_switch_that_a_crash_broke_off_is_ended_at_the_next_start_and_told()
     {
-        var before = _app.Snapshot();
-        var path = _app.At(Surface);
+        var before = App.Snapshot();
+        var path = App.At(Surface);
         var old = await File.ReadAllBytesAsync(path);
         byte[] half = [.. old, .. "# half way"u8];
-        _app.Kill();
-        var databases = new FuroshikiDbFactory(Path.Combine(_app.Data, "furoshiki.db"));
+        App.Kill();
+        var databases = new FuroshikiDbFactory(Path.Combine(App.Data, "furoshiki.db"));
         var mode = (int)File.GetUnixFileMode(path);
         new SqliteContentStore(databases).Put(old);
         new SqliteSwitchJournal(databases, TimeProvider.System).Begin(
             1,
-            _app.Desktop,
+            App.Desktop,
             [
                 new FileChange(
                     Surface,
@@ -187,9 +171,9 @@ public sealed class LineTests : IAsyncLifetime
         );
         await File.WriteAllBytesAsync(path, half);
 
-        await _app.Start();
-        _app.Snapshot().ShouldBe(before);
-        using var client = await _app.Client();
+        await App.Start();
+        App.Snapshot().ShouldBe(before);
+        using var client = await App.Client();
         var now = JsonNode.Parse(
             await client.GetStringAsync(new Uri("/api/desktops/1/now", UriKind.Relative))
         )!;
@@ -201,7 +185,7 @@ public sealed class LineTests : IAsyncLifetime
     [Fact]
     public async Task A_profile_shows_its_savings_with_what_changed_in_each_and_its_words_can_be_changed()
     {
-        var page = await _api.Get("/api/profiles/8?desktop=1");
+        var page = await Server.Get("/api/profiles/8?desktop=1");
         page["savings"]!
             .AsArray()
             .Select(one => one!["ordinal"]!.GetValue<string>())
@@ -212,28 +196,28 @@ public sealed class LineTests : IAsyncLifetime
 
         var form = page["card"]!["profile"]!.DeepClone();
         (form["name"], form["description"]) = ("  Red Lamp, winter ", "Darker still.");
-        using var answer = await _api.Client.PutAsJsonAsync("/api/profiles/8", form);
+        using var answer = await Server.Client.PutAsJsonAsync("/api/profiles/8", form);
         answer.StatusCode.ShouldBe(HttpStatusCode.OK);
-        (await _api.Now())["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp, winter");
+        (await Server.Now())["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp, winter");
 
         form["name"] = "Day Log";
-        using var taken = await _api.Client.PutAsJsonAsync("/api/profiles/8", form);
+        using var taken = await Server.Client.PutAsJsonAsync("/api/profiles/8", form);
         taken.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        (await _api.Now())["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp, winter");
+        (await Server.Now())["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp, winter");
     }
 
     [Fact]
     public async Task A_saving_is_not_changed_by_files_edited_in_place_later()
     {
         const string icon = "home/.local/share/icons/Inkstone-Amber/scalable/places/folder.svg";
-        var before = await File.ReadAllBytesAsync(_app.At(icon));
-        await File.WriteAllTextAsync(_app.At(icon), "<svg/>");
-        File.Delete(_app.At("home/.local/share/wallpapers/Milky-Arch.svg"));
-        var plan = await _api.Plan("Saving", await _api.SavingOf("Open Night"));
+        var before = await File.ReadAllBytesAsync(App.At(icon));
+        await File.WriteAllTextAsync(App.At(icon), "<svg/>");
+        File.Delete(App.At("home/.local/share/wallpapers/Milky-Arch.svg"));
+        var plan = await Server.Plan("Saving", await Server.SavingOf("Open Night"));
         plan["refused"]!.AsArray().ShouldBeEmpty();
-        (await _api.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
-        (await File.ReadAllBytesAsync(_app.At(icon))).ShouldBe(before);
-        File.Exists(_app.At("home/.local/share/wallpapers/Milky-Arch.svg")).ShouldBeTrue();
-        (await _api.Now())["drift"]!.AsArray().ShouldBeEmpty();
+        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        (await File.ReadAllBytesAsync(App.At(icon))).ShouldBe(before);
+        File.Exists(App.At("home/.local/share/wallpapers/Milky-Arch.svg")).ShouldBeTrue();
+        (await Server.Now())["drift"]!.AsArray().ShouldBeEmpty();
     }
 }

@@ -3,34 +3,20 @@ using System.Net;
 using System.Net.Http.Headers;
 using System.Text.Json.Nodes;
 using Furoshiki.Tests.Shared;
+using SkiaSharp;
 
 namespace Furoshiki.Web.Tests;
 
 /// <summary>Carrying looks between desktops, what shows when, trouble on purpose, and what a saving holds.</summary>
-public sealed class SessionTests : IAsyncLifetime
+public sealed class SessionTests : OwnAppTests
 {
-    private readonly AppProcess _app = new();
-    private Api _api = null!;
-
-    public async ValueTask InitializeAsync()
-    {
-        await _app.InitializeAsync();
-        _api = new Api(await _app.Client());
-    }
-
-    public async ValueTask DisposeAsync()
-    {
-        _api.Client.Dispose();
-        await _app.DisposeAsync();
-    }
-
     private static string[] Texts(JsonNode? list, string member) =>
         [.. list!.AsArray().Select(one => one![member]!.GetValue<string>())];
 
     [Fact]
     public async Task Red_Lamp_of_the_Dome_console_goes_on_the_laptop_and_the_wall_as_far_as_they_have_the_kinds_and_comes_off_again()
     {
-        var saving = await _api.SavingOf("Red Lamp");
+        var saving = await Server.SavingOf("Red Lamp");
         foreach (
             var (desktop, folder, lost) in new[]
             {
@@ -39,8 +25,8 @@ public sealed class SessionTests : IAsyncLifetime
             }
         )
         {
-            var before = AppProcess.Snapshot(_app.Folder(folder));
-            var plan = await _api.Plan("Saving", saving, desktop);
+            var before = AppProcess.Snapshot(App.Folder(folder));
+            var plan = await Server.Plan("Saving", saving, desktop);
             plan["refused"]!.AsArray().ShouldBeEmpty();
             Texts(plan["losses"], "kind").ShouldContain(lost);
             var losses = plan["losses"]!
@@ -48,9 +34,9 @@ public sealed class SessionTests : IAsyncLifetime
                 .Select(loss => $"{loss!["what"]} {loss["reason"]}")
                 .ToList();
             losses.ShouldContain("side There is no screen 'upright' here.");
-            (await _api.Switch(plan, desktop))["switched"]!.GetValue<bool>().ShouldBeTrue();
+            (await Server.Switch(plan, desktop))["switched"]!.GetValue<bool>().ShouldBeTrue();
 
-            var now = await _api.Now(desktop);
+            var now = await Server.Now(desktop);
             now["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp");
             now["drift"]!.AsArray().ShouldBeEmpty();
             now["notFound"]!.AsArray().ShouldBeEmpty();
@@ -64,18 +50,18 @@ public sealed class SessionTests : IAsyncLifetime
             parts["panels"].ShouldStartWith("top, 22\u00A0px");
 
             (
-                await _api.Switch(
-                    await _api.Plan("SafeState", now["wayBack"]!["id"]!, desktop),
+                await Server.Switch(
+                    await Server.Plan("SafeState", now["wayBack"]!["id"]!, desktop),
                     desktop
                 )
             )["switched"]!
                 .GetValue<bool>()
                 .ShouldBeTrue();
-            AppProcess.Snapshot(_app.Folder(folder)).ShouldBe(before);
+            AppProcess.Snapshot(App.Folder(folder)).ShouldBe(before);
         }
         (
             await File.ReadAllTextAsync(
-                Path.Combine(_app.Folder("visitor-wall"), "person/settings/look.xml")
+                Path.Combine(App.Folder("visitor-wall"), "person/settings/look.xml")
             )
         ).ShouldContain("<!-- Tansu 2.2");
     }
@@ -83,7 +69,9 @@ public sealed class SessionTests : IAsyncLifetime
     [Fact]
     public async Task What_is_set_shows_when_the_session_reads_it_and_what_is_not_there_falls_back_in_silence()
     {
-        (await _api.Switch(await _api.Plan("Saving", await _api.SavingOf("Day Log"))))["switched"]!
+        (await Server.Switch(await Server.Plan("Saving", await Server.SavingOf("Day Log"))))[
+            "switched"
+        ]!
             .GetValue<bool>()
             .ShouldBeTrue();
         var waiting = await Waiting();
@@ -92,28 +80,28 @@ public sealed class SessionTests : IAsyncLifetime
             ignoreOrder: true
         );
         waiting["cursor"].ShouldBe("AfterSignIn");
-        (await _api.Now())["showing"]!
+        (await Server.Now())["showing"]!
             .GetValue<string>()
-            .ShouldNotBe((await _api.Now())["look"]!.GetValue<string>());
+            .ShouldNotBe((await Server.Now())["look"]!.GetValue<string>());
 
-        await _api.Tell(1, "RestartProgram", "terminal");
+        await Server.Tell(1, "RestartProgram", "terminal");
         (await Waiting()).Keys.ShouldNotContain("terminal");
         (await Waiting()).Keys.ShouldContain("icons");
-        await _api.Tell(1, "SignIn");
+        await Server.Tell(1, "SignIn");
         (await Waiting()).ShouldBeEmpty();
-        (await _api.Now())["showing"]!
+        (await Server.Now())["showing"]!
             .GetValue<string>()
-            .ShouldBe((await _api.Now())["look"]!.GetValue<string>());
+            .ShouldBe((await Server.Now())["look"]!.GetValue<string>());
 
-        _app.Edit("home/.config/engawa/windows.conf", "set=Fold-Slate", "set=Fold-Gold");
-        await _api.Tell(1, "SignIn");
-        var fallen = (await _api.Now())["notShowing"]!.AsArray().ShouldHaveSingleItem()!;
+        App.Edit("home/.config/engawa/windows.conf", "set=Fold-Slate", "set=Fold-Gold");
+        await Server.Tell(1, "SignIn");
+        var fallen = (await Server.Now())["notShowing"]!.AsArray().ShouldHaveSingleItem()!;
         fallen["willShow"]!.GetValue<bool>().ShouldBeFalse();
         fallen["set"]!.GetValue<string>().ShouldContain("Fold Gold");
         fallen["showing"]!.GetValue<string>().ShouldContain("Fold");
 
         async Task<Dictionary<string, string>> Waiting() =>
-            (await _api.Now())["notShowing"]!
+            (await Server.Now())["notShowing"]!
                 .AsArray()
                 .ToDictionary(
                     one => one!["kind"]!.GetValue<string>(),
@@ -129,35 +117,40 @@ public sealed class SessionTests : IAsyncLifetime
         string said
     )
     {
-        var before = _app.Snapshot();
+        var before = App.Snapshot();
         using var body = new StringContent(faults, MediaTypeHeaderValue.Parse("application/json"));
-        using var set = await _api.Client.PutAsync(
+        using var set = await Server.Client.PutAsync(
             new Uri("/api/desktops/1/faults", UriKind.Relative),
             body
         );
         set.StatusCode.ShouldBe(HttpStatusCode.OK);
-        var result = await _api.Switch(
-            await _api.Plan("Saving", await _api.SavingOf("Open Night"))
+        var result = await Server.Switch(
+            await Server.Plan("Saving", await Server.SavingOf("Open Night"))
         );
         result["switched"]!.GetValue<bool>().ShouldBeFalse();
         result["problem"]!.GetValue<string>().ShouldContain(said);
-        _app.Snapshot().ShouldBe(before);
+        App.Snapshot().ShouldBe(before);
     }
 
     [Fact]
     public async Task Some_of_what_drifted_is_saved_and_some_is_put_back()
     {
-        var on = (await _api.Now())["on"]!;
-        var page = await _api.Get($"/api/profiles/{on["profileId"]}?desktop=1");
+        var on = (await Server.Now())["on"]!;
+        var page = await Server.Get($"/api/profiles/{on["profileId"]}?desktop=1");
         var request = Api.SaveAs("", Texts(page["parts"], "kind"));
         (request["form"], request["profile"]) = (null, on["profileId"]!.DeepClone());
         request["asSaved"] = new JsonArray("wallpaper", "icons", "cursor");
-        (await _api.Post("/api/profiles", request)).Status.ShouldBe(HttpStatusCode.OK);
-        Texts((await _api.Now())["drift"], "kind").ShouldBe(["wallpaper", "icons", "cursor"]);
+        (await Server.Post("/api/profiles", request)).Status.ShouldBe(HttpStatusCode.OK);
+        Texts((await Server.Now())["drift"], "kind").ShouldBe(["wallpaper", "icons", "cursor"]);
 
-        var plan = await _api.Plan("Saving", (await _api.Now())["on"]!["savingId"]!, 1, "icons");
-        (await _api.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
-        var now = await _api.Now();
+        var plan = await Server.Plan(
+            "Saving",
+            (await Server.Now())["on"]!["savingId"]!,
+            1,
+            "icons"
+        );
+        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        var now = await Server.Now();
         Texts(now["drift"], "kind").ShouldBe(["wallpaper", "cursor"]);
         now["on"]!["ordinal"]!.GetValue<string>().ShouldBe("5th");
     }
@@ -168,21 +161,24 @@ public sealed class SessionTests : IAsyncLifetime
         using (
             var pipe = Process.Start(
                 "mkfifo",
-                [_app.At("home/.local/share/icons/Inkstone-Red/pipe")]
+                [App.At("home/.local/share/icons/Inkstone-Red/pipe")]
             )
         )
             await pipe.WaitForExitAsync();
-        _app.Edit("home/.config/bench-dock/dock.json", "\"opacity\": 70", "\"opacity\": 700");
-        (await _api.Now())["gaps"]!.AsArray().ShouldHaveSingleItem()!["reason"]!
+        App.Edit("home/.config/bench-dock/dock.json", "\"opacity\": 70", "\"opacity\": 700");
+        (await Server.Now())["gaps"]!.AsArray().ShouldHaveSingleItem()!["reason"]!
             .GetValue<string>()
             .ShouldContain("a pipe");
         (
-            await _api.Post("/api/profiles", Api.SaveAs("With gaps", "icons", "dock", "wallpaper"))
+            await Server.Post(
+                "/api/profiles",
+                Api.SaveAs("With gaps", "icons", "dock", "wallpaper")
+            )
         ).Status.ShouldBe(HttpStatusCode.OK);
 
-        File.Delete(_app.At("home/.local/share/icons/Inkstone-Red/pipe"));
-        var id = (await _api.Now())["on"]!["profileId"]!;
-        var page = await _api.Get($"/api/profiles/{id}?desktop=1");
+        File.Delete(App.At("home/.local/share/icons/Inkstone-Red/pipe"));
+        var id = (await Server.Now())["on"]!["profileId"]!;
+        var page = await Server.Get($"/api/profiles/{id}?desktop=1");
         Texts(page["parts"], "kind").ShouldBe(["wallpaper", "icons"]);
         Texts(page["savings"]![0]!["gaps"], "kind").ShouldBe(["icons", "dock"], ignoreOrder: true);
         Texts(page["savings"]![0]!["gaps"], "reason")
@@ -199,9 +195,9 @@ public sealed class SessionTests : IAsyncLifetime
         {
             var request = Api.SaveAs(name, "icons");
             request["keepSystem"] = name == "With";
-            await _api.Post("/api/profiles", request);
-            var page = await _api.Get(
-                $"/api/profiles/{(await _api.Now())["on"]!["profileId"]}?desktop=1"
+            await Server.Post("/api/profiles", request);
+            var page = await Server.Get(
+                $"/api/profiles/{(await Server.Now())["on"]!["profileId"]}?desktop=1"
             );
             return page["parts"]![0]!["assets"]!
                 .AsArray()
@@ -209,34 +205,41 @@ public sealed class SessionTests : IAsyncLifetime
         }
     }
 
-    [Fact]
-    public async Task A_screenshot_becomes_the_picture_of_a_profile_and_anything_else_is_refused()
+    [Theory]
+    [InlineData(SKEncodedImageFormat.Png, "image/png")]
+    [InlineData(SKEncodedImageFormat.Jpeg, "image/jpeg")]
+    [InlineData(SKEncodedImageFormat.Webp, "image/webp")]
+    public async Task A_screenshot_becomes_the_picture_of_a_profile_and_anything_else_is_refused(
+        SKEncodedImageFormat format,
+        string type
+    )
     {
-        // A PNG of one pixel.
-        var picture = Convert.FromBase64String(
-            "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=="
-        );
+        using var drawn = new SKBitmap(64, 40);
+        drawn.Erase(SKColors.Teal);
+        using var encoded = drawn.Encode(format, 90);
+        var picture = encoded.ToArray();
         (await Attach(picture)).ShouldBe(HttpStatusCode.NoContent);
-        var card = (await _api.Get("/api/profiles/8?desktop=1"))["card"]!;
-        using var shown = await _api.Client.GetAsync(
-            new Uri(card["screenshot"]!.GetValue<string>(), UriKind.Relative)
-        );
-        shown.Content.Headers.ContentType!.MediaType.ShouldBe("image/png");
+        var address = (await Server.Get("/api/profiles/8?desktop=1"))["card"]![
+            "screenshot"
+        ]!.GetValue<string>();
+        using var shown = await Server.Client.GetAsync(new Uri(address, UriKind.Relative));
+        shown.Content.Headers.ContentType!.MediaType.ShouldBe(type);
         (await shown.Content.ReadAsByteArrayAsync()).ShouldBe(picture);
 
         (await Attach("<svg xmlns='http://www.w3.org/2000/svg'/>"u8.ToArray())).ShouldBe(
             HttpStatusCode.UnprocessableEntity
         );
-        (await Attach(picture[..40])).ShouldBe(HttpStatusCode.UnprocessableEntity);
-        (await _api.Get("/api/profiles/8?desktop=1"))["card"]!["screenshot"]!
+        (await Attach(picture[..20])).ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await Attach([])).ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await Server.Get("/api/profiles/8?desktop=1"))["card"]!["screenshot"]!
             .GetValue<string>()
-            .ShouldBe(card["screenshot"]!.GetValue<string>());
+            .ShouldBe(address);
 
         async Task<HttpStatusCode> Attach(byte[] bytes)
         {
             using var content = new ByteArrayContent(bytes);
-            content.Headers.ContentType = new MediaTypeHeaderValue("image/png");
-            using var answer = await _api.Client.PutAsync(
+            content.Headers.ContentType = new MediaTypeHeaderValue(type);
+            using var answer = await Server.Client.PutAsync(
                 new Uri("/api/profiles/8/screenshot", UriKind.Relative),
                 content
             );
@@ -248,13 +251,13 @@ public sealed class SessionTests : IAsyncLifetime
     public async Task A_change_on_the_disk_is_told_without_being_asked_for()
     {
         using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(30));
-        await using var stream = await _api.Client.GetStreamAsync(
+        await using var stream = await Server.Client.GetStreamAsync(
             new Uri("/api/desktops/1/changes", UriKind.Relative),
             stop.Token
         );
         using var lines = new StreamReader(stream);
         var first = await Next();
-        _app.Edit("home/.config/engawa/panels.json", "\"opacity\": 80", "\"opacity\": 79");
+        App.Edit("home/.config/engawa/panels.json", "\"opacity\": 80", "\"opacity\": 79");
         (await Next()).ShouldNotBe(first);
 
         async Task<string> Next()

@@ -41,6 +41,12 @@ internal sealed record JsonNodeSpan(
             reader.Read();
             return root;
         }
+        catch (InvalidOperationException)
+        {
+            throw new SettingsFileException(
+                "The file has half a character (a surrogate) by itself."
+            );
+        }
         catch (JsonException problem)
         {
             throw new SettingsFileException(

@@ -70,6 +70,15 @@ public static partial class BordersKind
                 )
         );
 
+    /// <summary>The side of a window in which its places stand.</summary>
+    internal static XElement Side(Scene scene, Box box) =>
+        Shape
+            .Path(
+                Rounded(box, Math.Max(0, scene[Kind].Number("radius", 0) - 1)),
+                scene.Colours["window"]
+            )
+            .Role("window");
+
     /// <summary>A box whose lower corners are rounded.</summary>
     internal static string Rounded(Box box, double radius)
     {

@@ -10,17 +10,7 @@ internal static class SettingsPage
     {
         var line = scene.TypeHeight;
         var side = box with { Width = box.Width * 0.26 };
-        var drawn = Shape.Group(
-            Shape
-                .Path(
-                    BordersKind.Rounded(
-                        side,
-                        Math.Max(0, scene[BordersKind.Kind].Number("radius", 0) - 1)
-                    ),
-                    scene.Colours["window"]
-                )
-                .Role("window")
-        );
+        var drawn = Shape.Group(BordersKind.Side(scene, side));
         for (var i = 0; i < 6 && (i + 1.2) * line * 2.1 < side.Height; i++)
         {
             var middle = side.Y + (i + 0.8) * line * 2.1;

@@ -56,17 +56,7 @@ internal static class WindowScenes
     {
         var side = box with { Width = box.Width * 0.24 };
         var line = scene.TypeHeight * 1.75;
-        var drawn = Shape.Group(
-            Shape
-                .Path(
-                    BordersKind.Rounded(
-                        side,
-                        Math.Max(0, scene[BordersKind.Kind].Number("radius", 0) - 1)
-                    ),
-                    scene.Colours["window"]
-                )
-                .Role("window")
-        );
+        var drawn = Shape.Group(BordersKind.Side(scene, side));
         for (var i = 0; i < 5 && (i + 1.3) * line < side.Height; i++)
         {
             var middle = side.Y + (i + 0.9) * line;

@@ -152,34 +152,34 @@ public sealed class SwitchPlanner(
     }
 
     /// <summary>
-    /// Where an asset stands or will stand, and what stands there: where it stood if it still does so; else where it is found
-    /// with the same content; else the person's own folder.
+    /// Where an asset stands or will stand, and what stands there now. The first folder that has the name is the one that the
+    /// desktop takes. Where that is another asset, or there is none, the saved one comes to where it stood, if that is the
+    /// person's, or else to the person's own folder.
     /// </summary>
     private (PlacePath Path, Digest? Stands) Locate(KindMap kind, Asset asset)
     {
         var recorded = asset.Path is null ? null : map.FindPath(asset.Path);
-        var folders = asset.Setting is null
-            ? []
-            : kind.Assets.First(rule => rule.Setting == asset.Setting).AllFolders.ToList();
-        var paths = folders.Select(folder => folder.Within(asset.Name)).ToList();
-        if (recorded is not null && (asset.Setting is null || paths.Contains(recorded)))
-            paths.Insert(0, recorded);
-        var all = paths
-            .Distinct()
+        var all = (
+            asset.Setting is null
+                ? [recorded!]
+                : kind
+                    .Assets.First(rule => rule.Setting == asset.Setting)
+                    .AllFolders.Select(folder => folder.Within(asset.Name))
+                    .Distinct()
+        )
             .Select(path => (Path: path, Stands: view.ContentOf(path.FromRoot, asset.IsFolder)))
             .ToList();
-        // The first of the folders that has the name is the one that the desktop takes.
-        var first = all.FirstOrDefault(one => one.Stands is not null);
-        if (first.Stands == asset.Content || asset.Content is null)
-            return first.Path is null ? all[0] : first;
-        return all.FirstOrDefault(one => one.Path == recorded && one.Path.Place.IsPersons)
-                is { Path: not null } own
-                ? own
-            : first.Path is { Place.IsPersons: true } ? first
-            : saved.HoldsAll(asset.Content.Value) && first.Path is null
-                ? all.FirstOrDefault(one => one.Path.Place.IsPersons, all[0])
-            : first.Path is null ? all[0]
-            : first;
+        var taken = all.FirstOrDefault(one => one.Stands is not null, all[0]);
+        if (
+            taken.Stands == asset.Content
+            || (taken.Stands is not null && taken.Path.Place.IsPersons)
+        )
+            return taken;
+        var own = all.Where(one => one.Path.Place.IsPersons).ToList();
+        var before = own.FirstOrDefault(one => one.Path == recorded);
+        return before.Path is not null ? before
+            : taken.Stands is null && own.Count > 0 ? own[0]
+            : taken;
     }
 
     private Dictionary<string, SettingsDocument> Edit(

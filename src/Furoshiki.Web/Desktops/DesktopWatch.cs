@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Runtime.CompilerServices;
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Web.Desktops;
@@ -17,7 +18,7 @@ internal sealed partial class DesktopWatch(
 {
     private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(700);
 
-    private readonly ConcurrentDictionary<long, string> _last = new();
+    private readonly ConcurrentDictionary<long, (long At, string State)> _last = new();
 
     /// <summary>The desktop's state now, then each time it has changed.</summary>
     public async IAsyncEnumerable<string> Follow(
@@ -51,25 +52,37 @@ internal sealed partial class DesktopWatch(
         }
     }
 
-    /// <summary>What tells one state of a desktop from another: its look and what could not be read of it.</summary>
+    /// <summary>What tells one state of a desktop from another; that of just now if somebody else has asked.</summary>
     private string StateOf(long id)
+    {
+        if (_last.TryGetValue(id, out var last) && clock.GetElapsedTime(last.At) < Pause / 2)
+            return last.State;
+        var state = Check(id) ?? last.State ?? "gone";
+        _last[id] = (clock.GetTimestamp(), state);
+        return state;
+    }
+
+    /// <summary>A desktop's look and what of it could not be read or held; null if it cannot be checked now.</summary>
+    private string? Check(long id)
     {
         try
         {
             var desktop = register.Get(id);
             var reading = DesktopReader.Read(desktop.Map, new RememberingView(desktop.Folder));
-            var unread = string.Join(
-                ',',
-                reading.Unread.Select(part => $"{part.Kind}: {part.Reason}")
+            var unread = reading.Unread.Select(part => $"{part.Kind}: {part.Reason}");
+            var gaps = reading
+                .Parts.SelectMany(part => part.Gaps)
+                .Select(gap => PathText.Printable(gap.Path));
+            return string.Join(
+                ' ',
+                [reading.Look.Digest.Short, $"{desktop.SavingOnId}", .. unread, .. gaps]
             );
-            return _last[id] =
-                $"{reading.Look.Digest.Short} {desktop.SavingOnId} {unread}".TrimEnd();
         }
         catch (Exception problem)
             when (problem is IOException or UnauthorizedAccessException or ProblemException)
         {
             NotReadable(log, problem);
-            return _last.GetValueOrDefault(id, "gone");
+            return null;
         }
     }
 

@@ -1,0 +1,120 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Furoshiki.Core.Formats;
+using Furoshiki.Core.Kinds;
+
+namespace Furoshiki.Core.Maps;
+
+/// <summary>How a map says that values are spelt and assets are found.</summary>
+public sealed partial class DesktopMapReader
+{
+    private Spelling ReadSpelling(Setting setting, SettingJson json, string[] at)
+    {
+        if (json.Scale is 0 || (json.Scale is null && json.Decimals is not null))
+            throw Wrong(
+                "A scale is a number that is not 0, and decimals go with one.",
+                [.. at, "scale"]
+            );
+        if (json.Decimals is < 0 or > 6)
+            throw Wrong("A number has 0 to 6 decimals.", [.. at, "decimals"]);
+        foreach (var ours in json.Values?.Keys ?? Enumerable.Empty<string>())
+            if (setting.Type is SettingType.Choice choice && !choice.Options.Contains(ours))
+                throw Wrong(
+                    $"'{ours}' is none of {string.Join(", ", choice.Options)}.",
+                    [.. at, "values", ours]
+                );
+        var (scale, decimals) = json.Unit is { } unit
+            ? ScaleOf(setting, unit, [.. at, "unit"])
+            : (json.Scale ?? 1, json.Scale is null ? null : json.Decimals ?? 0);
+        return new Spelling(
+            (json.Values ?? []).ToImmutableDictionary(
+                value => value.Key,
+                value => ValueOf(value.Value, [.. at, "values", value.Key])
+            ),
+            scale,
+            decimals,
+            json.Suffix,
+            json.Separator,
+            json.Colour ?? ColourNotation.Css
+        );
+    }
+
+    private (double Scale, int? Decimals) ScaleOf(Setting setting, string unit, string[] at) =>
+        setting.Type is not SettingType.LengthOfTime
+            ? throw Wrong($"'{setting.Name}' is no length of time, so it has no unit.", at)
+            : unit switch
+            {
+                "ms" => (1000, 0),
+                "s" => (1, 3),
+                "min" => (1 / 60.0, 4),
+                "h" => (1 / 3600.0, 6),
+                _ => throw Wrong($"'{unit}' is no unit of time; there are ms, s, min and h.", at),
+            };
+
+    private NativeValue ValueOf(JsonElement value, string[] at) =>
+        value.ValueKind switch
+        {
+            JsonValueKind.String => NativeValue.Text(value.GetString()!),
+            JsonValueKind.Number => NativeValue.Number(value.GetRawText()),
+            JsonValueKind.True => NativeValue.Flag(true),
+            JsonValueKind.False => NativeValue.Flag(false),
+            _ => throw Wrong("A value is spelt as a text, a number, true or false.", at),
+        };
+
+    private AssetRule ReadAssets(DesktopMap frame, Kind kind, AssetsJson json, int index)
+    {
+        string[] at = ["kinds", kind.Name, "assets", Index(index)];
+        if (kind.Settings.All(setting => setting.Name != json.Setting))
+            throw Wrong(
+                $"The kind '{kind.Name}' has no setting '{json.Setting}'.",
+                [.. at, "setting"]
+            );
+        ImmutableArray<PlacePath> folders =
+        [
+            .. json.In.Select((path, i) => PathIn(frame, path, [.. at, "in", Index(i)])),
+        ];
+        if (folders.IsEmpty)
+            throw Wrong("Assets are in one folder at least.", [.. at, "in"]);
+        return new AssetRule(
+            json.Setting,
+            folders,
+            json.Form switch
+            {
+                "file" => AssetForm.File,
+                "folder" => AssetForm.Folder,
+                _ => throw Wrong(
+                    $"'{json.Form}' is no form; there are file and folder.",
+                    [.. at, "form"]
+                ),
+            },
+            json.Inherits is { } inherits
+                ? ReadInherits(frame, inherits, folders, [.. at, "inherits"])
+                : null,
+            json.Fallback
+        );
+    }
+
+    private InheritRule ReadInherits(
+        DesktopMap frame,
+        InheritsJson json,
+        ImmutableArray<PlacePath> folders,
+        string[] at
+    )
+    {
+        var format =
+            SettingsFormat.Find(json.Format)
+            ?? throw Wrong($"There is no format '{json.Format}'.", [.. at, "format"]);
+        if (format.AddressProblem(json.At) is { } problem)
+            throw Wrong($"'{json.At}' cannot be: {problem}.", [.. at, "at"]);
+        if (json.File.Split('/').Any(name => name is "" or "." or ".."))
+            throw Wrong($"'{json.File}' is no file in the asset's folder.", [.. at, "file"]);
+        return new InheritRule(
+            json.File,
+            format,
+            json.At,
+            json.In is null
+                ? folders
+                : [.. json.In.Select((path, i) => PathIn(frame, path, [.. at, "in", Index(i)]))]
+        );
+    }
+}

@@ -1,0 +1,215 @@
+import { mount, RouterLinkStub } from '@vue/test-utils'
+import { describe, expect, it, vi } from 'vitest'
+import { ref } from 'vue'
+import type { Schemas } from '@/api/client'
+import DriftList from './DriftList.vue'
+import FolderReport from './FolderReport.vue'
+import NowColumn from './NowColumn.vue'
+import PlanDecisions from './PlanDecisions.vue'
+import ScreenDrawing from './ScreenDrawing.vue'
+
+vi.mock('@/composables/useDesktop', () => ({ useDesktop: () => ({ now: ref(undefined) }) }))
+
+const file: Schemas['FileView'] = {
+  path: 'Inkstone-Red/places/folder.svg',
+  before: '206 bytes, 0644, 934edd1468',
+  now: 'not there',
+  beforeContent: 'a'.repeat(64),
+  nowContent: null,
+}
+const drifted = (kind: string, files: Schemas['FileView'][] = []): Schemas['DriftView'] => ({
+  kind,
+  title: kind,
+  words: `${kind} changed`,
+  settings: [{ title: 'Size', words: '28 → 32 px' }],
+  files,
+})
+
+describe('the list of what drifted', () => {
+  const list = (chosen: string[]) =>
+    mount(DriftList, { props: { parts: [drifted('cursor'), drifted('icons', [file])], modelValue: chosen } })
+
+  it('lets parts be chosen one by one', async () => {
+    const shown = list(['cursor', 'icons'])
+    await shown.get('input[value=cursor]').setValue(false)
+    expect(shown.emitted('update:modelValue')).toEqual([[['icons']]])
+  })
+
+  it('tells of an opened part every setting and every file, with what it was and what it is', async () => {
+    const shown = list([])
+    expect(shown.text()).not.toContain('28 → 32')
+    await shown.get('li:nth-child(2) .line button').trigger('click')
+    expect(shown.text()).toContain('Size: 28 → 32 px')
+    expect(shown.text()).toContain('was 206 bytes, 0644, 934edd1468')
+    expect(shown.text()).toContain('is not there')
+    expect(shown.findAll('img').map((image) => image.attributes('src'))).toEqual([
+      `/api/content/${'a'.repeat(64)}/folder.svg`,
+    ])
+  })
+})
+
+describe('what a map finds in a folder', () => {
+  const kind = (found: Schemas['Found'], more: Partial<Schemas['FoundView']> = {}): Schemas['FoundView'] => ({
+    kind: found,
+    title: found,
+    found,
+    words: 'words',
+    settings: 2,
+    places: 5,
+    files: ['home/file.conf'],
+    missing: [],
+    gaps: [],
+    ...more,
+  })
+
+  it('is told kind by kind: found, not set, not read, missing and what cannot be held', () => {
+    const kinds = [
+      kind('Set', { missing: ['Brass'], gaps: ['icons/pipe: a pipe'] }),
+      kind('NotSet'),
+      kind('Unread'),
+    ]
+    const text = mount(FolderReport, { props: { report: { platform: 'Open desktop', kinds } } }).text()
+    for (const said of [
+      '● found',
+      '○ not set',
+      '◇ not read',
+      'named, not found: Brass',
+      'icons/pipe: a pipe',
+      '2 settings',
+    ])
+      expect(text).toContain(said)
+  })
+
+  it('says of a kind of whole files alone that it is one', () => {
+    const report = { platform: '', kinds: [kind('Set', { places: 0, settings: 0 })] }
+    expect(mount(FolderReport, { props: { report } }).text()).toContain('whole files')
+  })
+})
+
+describe('the drawing of screens', () => {
+  it('has them in one scale, standing on one line', () => {
+    const screens = [
+      { id: 'main', width: 2560, height: 1440 },
+      { id: 'upright', width: 1080, height: 1920 },
+    ]
+    const rects = mount(ScreenDrawing, { props: { screens } }).findAll('rect')
+    expect(rects.map((one) => Number(one.attributes('width')))).toEqual([2560, 1080])
+    const foot = rects.map((one) => Number(one.attributes('y')) + Number(one.attributes('height')))
+    expect(new Set(foot).size).toBe(1)
+  })
+})
+
+describe('the decisions of a plan', () => {
+  const loss = (title: string, what: string, reason: string): Schemas['LossView'] => ({
+    kind: title,
+    title,
+    what,
+    reason,
+  })
+  const plan = (losses: Schemas['LossView'][]) =>
+    ({ losses, refused: [], unsaved: [], files: [] }) as unknown as Schemas['PlanView']
+
+  it('say each reason once, with what it is the reason for', () => {
+    const none = 'Tansu has no place for it.'
+    const losses = [
+      loss('Fonts', 'weight', none),
+      loss('Fonts', 'hinting', none),
+      loss('Dock', 'bottom', 'Tansu has no dock.'),
+      ...['a', 'b', 'c', 'd', 'e'].map((what) => loss('Colours', what, none)),
+    ]
+    const text = mount(PlanDecisions, { props: { plan: plan(losses), ended: false } }).text()
+    expect(text).toContain('Fonts, Dock, Colours')
+    expect(text).toContain('Fonts weight, hinting. Tansu has no place for it.')
+    expect(text).toContain('Colours 5 settings. Tansu has no place for it.')
+  })
+
+  it('are silent where there are none', () => {
+    expect(mount(PlanDecisions, { props: { plan: plan([]), ended: false } }).text()).toBe('')
+  })
+})
+
+describe('the column of what is on now', () => {
+  const waiting = (kind: string, until: Schemas['Shows'], program: string | null, willShow = true) => ({
+    kind,
+    title: kind,
+    set: 'what is set',
+    showing: 'what shows',
+    willShow,
+    until,
+    program,
+  })
+  const now = (notShowing: Schemas['NotShowingView'][], drift: Schemas['DriftView'][] = []) =>
+    ({
+      desktop: {
+        id: 1,
+        name: 'Dome console',
+        platform: 'Engawa',
+        version: '4.1',
+        screens: [],
+        isSimulated: true,
+      },
+      look: '',
+      showing: '',
+      on: { profileId: 8, name: 'Red Lamp', savingId: 18, ordinal: '4th', nextOrdinal: '5th', look: '' },
+      drift,
+      notShowing,
+      unread: [],
+      gaps: [],
+      notFound: [],
+      parts: [],
+      wayBack: null,
+      recovered: null,
+    }) as Schemas['NowView']
+  const column = (view: Schemas['NowView']) =>
+    mount(NowColumn, {
+      props: { now: view, desktops: [], chosen: '' },
+      global: {
+        stubs: {
+          RouterLink: RouterLinkStub,
+          DesktopPicture: true,
+          VMenu: true,
+          VBtn: {
+            props: ['to', 'disabled'],
+            template: '<a :data-to="JSON.stringify(to)" :data-off="disabled"><slot /></a>',
+          },
+        },
+      },
+    })
+
+  it('gathers what waits by the moment at which it shows', () => {
+    const text = column(
+      now([
+        waiting('Cursor', 'AfterSignIn', null),
+        waiting('Behaviour', 'AfterSignIn', null),
+        waiting('Icons', 'AfterProgramRestart', 'file manager'),
+        waiting('Fonts', 'AfterProgramRestart', 'applications'),
+      ]),
+    ).text()
+    expect(text).toContain('Cursor, Behaviour show after the next sign-in.')
+    expect(text).toContain('Icons show when the file manager starts again.')
+    expect(text).toContain('Fonts show when the applications start again.')
+  })
+
+  it('tells what fell back apart from what waits', () => {
+    const shown = column(now([waiting('Icons', 'AtOnce', null, false)]))
+    expect(shown.find('[data-test=waiting]').exists()).toBe(false)
+    expect(shown.get('[data-test=fallen]').text()).toContain(
+      'what is set is set and not all there; what shows shows.',
+    )
+  })
+
+  it('saves or puts back all that drifted, or what is chosen of it', async () => {
+    const shown = column(now([], [drifted('cursor'), drifted('icons')]))
+    const put = () => shown.findAll('a').find((one) => one.text().startsWith('Put back'))
+    expect(put()?.text()).toBe('Put back…')
+    expect(JSON.parse(put()?.attributes('data-to') ?? '')).toEqual({ name: 'switch', query: { saving: 18 } })
+    await shown.get('input[value=cursor]').setValue(false)
+    expect(put()?.text()).toBe('Put back 1…')
+    expect(JSON.parse(put()?.attributes('data-to') ?? '')).toEqual({
+      name: 'switch',
+      query: { saving: 18, parts: 'icons' },
+    })
+    await shown.get('input[value=icons]').setValue(false)
+    expect(put()?.attributes('data-off')).toBe('true')
+  })
+})
