@@ -163,7 +163,7 @@ SwitchPlan Plan(SqliteContentStore content, DesktopFolder folder, Tree? state)
     var then = state is null
         ? now
         : DesktopReader.Read(map, new SavedView(map, state, content, folder));
-    return GoBackPlanner.Plan(map, now, tree, then, state ?? tree, content.FindTree);
+    return GoBackPlanner.Plan(map, now, tree, then, state ?? tree, folder, content.FindTree);
 }
 
 static void Line(string what, double time, string than, double other, double? most)

@@ -83,6 +83,7 @@ internal sealed class RealDesktop : IDisposable
             Folder.ManagedTree(Map),
             then,
             state,
+            Folder,
             Content.FindTree
         );
         return Transaction().Run(back, CancellationToken.None);

@@ -205,6 +205,30 @@ public sealed class SwitchTransactionTests : IDisposable
     }
 
     [Fact]
+    public void Going_back_makes_folders_again_that_were_removed_with_all_that_was_in_them()
+    {
+        var before = _desktop.Snapshot();
+        var state = _desktop.Folder.ManagedTree(_desktop.Map);
+        _desktop.Save();
+        using (var batch = _desktop.Content.Begin())
+        {
+            batch.PutTree(
+                state,
+                (path, _) =>
+                {
+                    using var bytes = _desktop.Folder.OpenRead(path);
+                    batch.Put(bytes);
+                }
+            );
+            batch.Commit();
+        }
+        Directory.Delete(_desktop.At("home/.config"), recursive: true);
+        Directory.Delete(_desktop.At("home/.local"), recursive: true);
+        _desktop.GoBackTo(state).Problem.ShouldBeNull();
+        _desktop.Snapshot().ShouldBe(before);
+    }
+
+    [Fact]
     public void A_settings_file_that_is_a_link_is_written_through_and_brought_back_and_the_link_stays()
     {
         var other = _desktop.SaveOtherAndComeBack();

@@ -62,10 +62,10 @@ public sealed record Spelling(
                     ? []
                     : [.. native.Content.Split(separator).Select(item => item.Trim())]
             );
-        if (Decimals is not null)
+        if (Decimals is { } decimals)
             return native with
             {
-                Content = CanonicalJson.Number(Math.Round(Number(native) / Scale, MostDecimals)),
+                Content = CanonicalJson.Number(Shortest(Number(native), decimals)),
             };
         return Colour == ColourNotation.Css
             ? native
@@ -91,15 +91,23 @@ public sealed record Spelling(
                 : NativeValue.Text(string.Join(separator, value.Items));
         var spelt = value;
         if (Decimals is { } decimals)
-            spelt = value with
-            {
-                Content = CanonicalJson.Number(
-                    Math.Round(Number(value) * Scale, decimals, MidpointRounding.AwayFromZero)
-                ),
-            };
+            spelt = value with { Content = CanonicalJson.Number(Scaled(Number(value), decimals)) };
         else if (Colour != ColourNotation.Css)
             spelt = value with { Content = ToNotation(value.Content) };
         return Suffix is null ? spelt : NativeValue.Text(spelt.Content + Suffix);
+    }
+
+    private double Scaled(double ours, int decimals) =>
+        Math.Round(ours * Scale, decimals, MidpointRounding.AwayFromZero);
+
+    /// <summary>The number with the fewest decimals that the file would spell as it does.</summary>
+    private double Shortest(double theirs, int decimals)
+    {
+        var exact = theirs / Scale;
+        for (var digits = 0; digits < MostDecimals; digits++)
+            if (Math.Round(exact, digits) is var ours && Scaled(ours, decimals) == theirs)
+                return ours;
+        return Math.Round(exact, MostDecimals);
     }
 
     private static double Number(NativeValue native) =>

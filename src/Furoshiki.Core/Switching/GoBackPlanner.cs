@@ -15,6 +15,7 @@ public static class GoBackPlanner
     /// <param name="nowTree">Everything managed, as it is.</param>
     /// <param name="then">The desktop as the safe state has it.</param>
     /// <param name="thenTree">Everything managed, as the safe state has it.</param>
+    /// <param name="view">The desktop's folder.</param>
     /// <param name="trees">Gives the tree with a digest; null where it is not at hand.</param>
     public static SwitchPlan Plan(
         DesktopMap map,
@@ -22,10 +23,18 @@ public static class GoBackPlanner
         Tree nowTree,
         DesktopReading then,
         Tree thenTree,
+        IDesktopView view,
         Func<Digest, Tree?> trees
     )
     {
-        var changes = TreeChanges.Between("", null, nowTree, thenTree).ToImmutableArray();
+        // The trees say nothing of the folders that settings files and asset folders stand in.
+        var parents = thenTree
+            .Entries.SelectMany(entry => TreeChanges.MissingParents(entry.Name, view))
+            .DistinctBy(change => change.Path)
+            .Where(change => thenTree.Find(change.Path) is null);
+        var changes = TreeChanges
+            .InOrder(TreeChanges.Between("", null, nowTree, thenTree).Concat(parents))
+            .ToImmutableArray();
         var differences = Difference.Between(now.Look, then.Look, trees);
         var steps = differences.Select(difference =>
             StepOf(map.Find(difference.Kind)!, difference, changes)

@@ -234,6 +234,7 @@ internal sealed class PlanMaker(
             desktop.Folder.ManagedTree(desktop.Map),
             then,
             tree,
+            sight.View,
             library.FindTree
         );
         return new ReadyPlan(
