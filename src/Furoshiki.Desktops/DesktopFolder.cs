@@ -32,9 +32,6 @@ public sealed class DesktopFolder : IDesktopView
     /// <summary>The folder's own path, with no link in it.</summary>
     public string Root { get; }
 
-    /// <summary>How many files were read, ever, to see what stands in the folder.</summary>
-    public long FilesRead => _index.FilesRead;
-
     /// <summary>The full path of something in the folder.</summary>
     /// <exception cref="SettingsFileException">A folder above it is a link that leads out of the root.</exception>
     public string PathOf(string path)

@@ -17,7 +17,7 @@ public sealed record ScanLimits(long LargestFile, int Deepest, int MostEntries)
 
 /// <summary>
 /// Remembers what folders were like when they were last looked at, so that looking again reads only what can have changed: a
-/// file with other times, another length or another inode, or one that changed within the clock's grain of the last pass. No
+/// file with other times, another length or another inode, or one that changed within the clock's grain of the last look. No
 /// link is ever followed. For use by several threads, one after the other.
 /// </summary>
 /// <param name="limits">How much is held.</param>
@@ -162,7 +162,7 @@ public sealed class FolderIndex(ScanLimits limits)
             node.Tree = null;
             return;
         }
-        if (IsSame(entry.Stat, stat, entry.LookedAt) && entry.Inside is null && entry.Gap is null)
+        if (IsSame(entry.Stat, stat, entry.LookedAt) && entry.Gap is null)
             return;
         node.Tree = null;
         (entry.Stat, entry.State, entry.Inside, entry.Gap) = (stat, null, null, null);

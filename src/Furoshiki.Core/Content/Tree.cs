@@ -121,7 +121,7 @@ public sealed class Tree : IEquatable<Tree>
     {
         if (before.Equals(after))
             yield break;
-        var (left, right) = (Named(before), Named(after));
+        var (left, right) = (before._byName.Value, after._byName.Value);
         foreach (var name in left.Keys.Union(right.Keys).Order(StringComparer.Ordinal))
         {
             var (one, other) = (left.GetValueOrDefault(name), right.GetValueOrDefault(name));
@@ -130,9 +130,6 @@ public sealed class Tree : IEquatable<Tree>
             foreach (var inside in Between(one?.Inside ?? Empty, other?.Inside ?? Empty))
                 yield return ($"{name}/{inside.Path}", inside.Before, inside.After);
         }
-
-        static Dictionary<string, TreeEntry> Named(Tree tree) =>
-            tree.Entries.ToDictionary(entry => entry.Name, StringComparer.Ordinal);
     }
 
     /// <summary>Reads a record.</summary>

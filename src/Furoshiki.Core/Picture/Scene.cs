@@ -116,9 +116,6 @@ internal sealed class Scene(Look look, PictureContent content)
     /// <summary>The component of a kind; one with nothing set where the look has none.</summary>
     public Component this[Kind kind] => look[kind.Name] ?? Component.Of(kind.Name, []);
 
-    /// <summary>Whether the look has a component of a kind.</summary>
-    public bool Has(Kind kind) => look[kind.Name] is not null;
-
     /// <summary>Height of a line of type in px: points at 96 px to the inch.</summary>
     public double TypeHeight => this[FontsKind.Kind].Number("size", 10) * 96 / 72;
 

@@ -44,8 +44,7 @@ public static class DesktopReader
                 named,
                 path,
                 file.Format.Open(Encoding.UTF8.GetBytes(blank)),
-                null,
-                IsMissing: true
+                null
             );
         }
         catch (SettingsFileException problem)

@@ -24,13 +24,11 @@ public sealed record PartReading(
 /// <param name="Path">Where it is, relative to the root: another path if links lead there.</param>
 /// <param name="Document">Its content, or what a new one starts with; null if it could not be read.</param>
 /// <param name="Problem">Why not, in a sentence.</param>
-/// <param name="IsMissing">Whether it is not there, and need not be.</param>
 public sealed record FileReading(
     string Named,
     string Path,
     SettingsDocument? Document,
-    string? Problem,
-    bool IsMissing = false
+    string? Problem
 );
 
 /// <summary>A desktop as it was at one moment.</summary>

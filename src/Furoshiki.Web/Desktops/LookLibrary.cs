@@ -80,24 +80,14 @@ internal sealed class LookLibrary(IContentStore content)
                     && desktop.Folder.ContentOf(path, asset.IsFolder) == digest
                 )
                 {
-                    Stand(
-                        desktop,
-                        path,
-                        asset.IsFolder ? desktop.Folder.FindTree(path) : null,
-                        digest
-                    );
+                    if (!asset.IsFolder)
+                        _standing[digest] = desktop.Folder.PathOf(path);
+                    else if (desktop.Folder.FindTree(path) is { } tree)
+                        foreach (var (file, stands) in FilesIn(desktop, path, tree))
+                            _standing[file] = stands;
                     break;
                 }
         }
-    }
-
-    private void Stand(LiveDesktop desktop, string path, Tree? tree, Digest digest)
-    {
-        if (tree is null)
-            _standing[digest] = desktop.Folder.PathOf(path);
-        foreach (var (inside, state) in tree?.All ?? [])
-            if (state.Content is { } file)
-                _standing[file] = $"{desktop.Folder.PathOf(path)}/{inside}";
     }
 
     /// <summary>The look with a digest.</summary>
@@ -163,9 +153,21 @@ internal sealed class LookLibrary(IContentStore content)
         foreach (var (digest, path) in files)
             paths[digest] = desktop.Folder.PathOf(path);
         foreach (var (tree, path) in trees)
-        foreach (var (inside, state) in tree.All)
-            if (state.Content is { } digest)
-                paths[digest] = $"{desktop.Folder.PathOf(path)}/{inside}";
+        foreach (var (digest, stands) in FilesIn(desktop, path, tree))
+            paths[digest] = stands;
         return paths;
+    }
+
+    /// <summary>Where each file of a folder on a desktop stands, by its content.</summary>
+    private static IEnumerable<(Digest Content, string Stands)> FilesIn(
+        LiveDesktop desktop,
+        string path,
+        Tree tree
+    )
+    {
+        var folder = desktop.Folder.PathOf(path);
+        foreach (var (inside, state) in tree.All)
+            if (state.Content is { } content)
+                yield return (content, $"{folder}/{inside}");
     }
 }
