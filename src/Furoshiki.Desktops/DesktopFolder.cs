@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Maps;
@@ -11,29 +12,35 @@ namespace Furoshiki.Desktops;
 public sealed class DesktopFolder : IDesktopView
 {
     private const long LargestSettingsFile = 16 * 1024 * 1024;
-    private const int MostLinks = 40;
+    private const string NotPermitted = "Reading it is not permitted.";
 
     private readonly FolderIndex _index;
+    private readonly string? _shut;
 
     /// <summary>Opens a folder.</summary>
     /// <param name="root">Its path.</param>
     /// <param name="limits">How much of it is held.</param>
+    /// <param name="shut">A folder that no path and no link reaches into: where the product keeps its own data.</param>
     /// <exception cref="DirectoryNotFoundException">There is no such folder.</exception>
-    public DesktopFolder(string root, ScanLimits? limits = null)
+    public DesktopFolder(string root, ScanLimits? limits = null, string? shut = null)
     {
         if (!Directory.Exists(root))
             throw new DirectoryNotFoundException($"There is no folder {root}.");
         Root =
             RealPath(Path.GetFullPath(root))
             ?? throw new DirectoryNotFoundException($"The links to {root} lead in a circle.");
-        _index = new FolderIndex(limits ?? ScanLimits.Default);
+        _shut = shut is null ? null : RealPath(Path.GetFullPath(shut));
+        _index = new FolderIndex(limits ?? ScanLimits.Default, _shut);
     }
 
     /// <summary>The folder's own path, with no link in it.</summary>
     public string Root { get; }
 
-    /// <summary>The full path of something in the folder.</summary>
-    /// <exception cref="SettingsFileException">A folder above it is a link that leads out of the root.</exception>
+    /// <summary>
+    /// The full path of something in the folder. Links among the folders above it are followed, as every program does; what stands
+    /// under the last name is not.
+    /// </summary>
+    /// <exception cref="SettingsFileException">A folder above it is a link that leads out of the root, or it is no path.</exception>
     public string PathOf(string path)
     {
         var names = path.Split('/');
@@ -42,32 +49,74 @@ public sealed class DesktopFolder : IDesktopView
                 name is "" or "." or ".." || name.Contains('\0', StringComparison.Ordinal)
             )
         )
-            throw new SettingsFileException($"'{path}' is no path within the desktop's folder.");
+            throw new SettingsFileException(
+                $"'{PathText.Printable(path)}' is no path within the desktop's folder."
+            );
         var parent = Root;
         foreach (var name in names[..^1])
+            parent = Enter($"{parent}/{name}", path);
+        var full = $"{parent}/{names[^1]}";
+        return IsShut(full)
+            ? throw new SettingsFileException(
+                $"'{PathText.Printable(path)}' leads to where Furoshiki keeps its own data."
+            )
+            : full;
+    }
+
+    /// <summary>The full path of a folder, be it through a link.</summary>
+    /// <param name="full">Where it stands, with no link above it.</param>
+    /// <param name="path">The path that goes through it.</param>
+    /// <exception cref="SettingsFileException">It is a link that leads out of the root.</exception>
+    internal string Enter(string full, string path)
+    {
+        var real = Posix.LStat(full) is { IsLink: true } ? RealPath(full) : full;
+        return real is not null && IsWithin(real)
+            ? real
+            : throw new SettingsFileException(
+                $"'{PathText.Printable(path)}' leads out of the desktop's folder through the link '{PathText.Printable(full[(full.LastIndexOf('/') + 1)..])}'."
+            );
+    }
+
+    /// <inheritdoc />
+    public PathEnd End(string path)
+    {
+        var links = ImmutableArray.CreateBuilder<string>();
+        try
         {
-            var next = $"{parent}/{name}";
-            var real = Posix.LStat(next) is { IsLink: true } ? RealPath(next) : next;
-            if (real is null || !IsWithin(real))
-                throw new SettingsFileException(
-                    $"'{path}' leads out of the desktop's folder through the link '{name}'."
-                );
-            parent = real;
+            var full = PathOf(path);
+            for (var named = path; ; named = full[(Root.Length + 1)..])
+            {
+                if (Posix.LStat(full) is not { IsLink: true })
+                    return new PathEnd(links.ToImmutable(), named, null);
+                links.Add(named);
+                if (
+                    links.Count > PathEnd.MostLinks
+                    || RealParent(full, Posix.ReadLink(full)) is not { } next
+                )
+                    return new PathEnd(links.ToImmutable(), null, PathEnd.Circle);
+                if (!PathText.IsUnder(next, Root) || IsShut(next))
+                    return new PathEnd(links.ToImmutable(), null, PathEnd.LeadsOut);
+                full = next;
+            }
         }
-        return $"{parent}/{names[^1]}";
+        catch (SettingsFileException problem)
+        {
+            return new PathEnd(links.ToImmutable(), null, problem.Message);
+        }
+        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+        {
+            return new PathEnd(links.ToImmutable(), null, Reason(problem) + ".");
+        }
     }
 
     /// <inheritdoc />
     public ReadOnlyMemory<byte> ReadFile(string path)
     {
-        var full = PathOf(path);
+        if (this.Follow(path) is not { } end)
+            throw new SettingsFileException(End(path).Why!);
         try
         {
-            var real = RealPath(full);
-            if (real is null || !IsWithin(real))
-                throw new SettingsFileException(
-                    "The file is a link that leads out of the desktop's folder."
-                );
+            var real = PathOf(end);
             if (Posix.LStat(real) is not { } stat)
                 throw new MissingSettingsFileException();
             if (!stat.IsFile)
@@ -95,24 +144,36 @@ public sealed class DesktopFolder : IDesktopView
         }
     }
 
-    /// <summary>Opens a file for reading.</summary>
+    /// <summary>Opens a file for reading, links followed.</summary>
     /// <exception cref="IOException">It is not there, or no file.</exception>
     /// <exception cref="UnauthorizedAccessException">It may not be read.</exception>
-    public Stream OpenRead(string path) => OpenFull(RealPath(PathOf(path)) ?? PathOf(path));
+    /// <exception cref="SettingsFileException">It is a link that leads out of the desktop's folder.</exception>
+    public Stream OpenRead(string path) =>
+        OpenFull(PathOf(this.Follow(path) ?? throw new SettingsFileException(End(path).Why!)));
 
     /// <inheritdoc />
     public FileState? Find(string path) => Look(path).State;
 
     /// <inheritdoc />
-    public string? WhyNot(string path)
+    public string? WhyNot(string path) => Look(path).Gap ?? End(path).Why;
+
+    /// <inheritdoc />
+    public string? NotKept(string path)
     {
-        var (state, gap) = Look(path);
-        return gap
-            ?? (
-                state?.Type == FileType.Link && this.Follow(path) is null
-                    ? "It is a link that leads out of the desktop's folder."
-                    : null
-            );
+        try
+        {
+            using var file = Posix.OpenFile(PathOf(path));
+            return Posix.StatOf(file) is { IsFile: true, Names: > 1 and var names }
+                    ? $"It has {names} names (hard links): the other {(names == 2 ? "one keeps" : "ones keep")} what it is now."
+                : Posix.HasOtherRights(file)
+                    ? "It has access rights beside its mode, which are not kept."
+                : null;
+        }
+        catch (Exception problem)
+            when (problem is IOException or UnauthorizedAccessException or SettingsFileException)
+        {
+            return null;
+        }
     }
 
     /// <inheritdoc />
@@ -121,8 +182,8 @@ public sealed class DesktopFolder : IDesktopView
         try
         {
             return
-                RealPath(PathOf(path)) is { } real
-                && IsWithin(real)
+                this.Follow(path) is { } end
+                && PathOf(end) is var real
                 && Posix.LStat(real) is { IsFolder: true }
                 ? _index.Scan(real)
                 : null;
@@ -135,43 +196,25 @@ public sealed class DesktopFolder : IDesktopView
     }
 
     /// <summary>
-    /// Everything that is managed through a map, as it is: the settings files with the links that lead to them, and all that is in
-    /// the person's asset folders.
+    /// Everything that is managed through some maps, as it is: the settings files with the links that lead to them, and all that is in
+    /// the person's asset folders. What cannot be held is a gap of it.
     /// </summary>
-    /// <exception cref="IOException">Something cannot be read; a copy of it would not be exact.</exception>
-    /// <exception cref="UnauthorizedAccessException">Something may not be read.</exception>
-    public Tree ManagedTree(DesktopMap map)
+    public Tree ManagedTree(IReadOnlyCollection<DesktopMap> maps)
     {
-        var paths = map
-            .Files.Where(file => file.Path.Place.IsPersons)
-            .Select(file => file.Path.FromRoot)
-            .Concat(map.AssetPaths.Select(path => path.FromRoot))
-            .SelectMany(path => new[] { path, this.Follow(path) ?? path })
-            .Distinct()
-            .Order(StringComparer.Ordinal)
-            .ToList();
         var entries = new List<TreeEntry>();
         var gaps = new List<Gap>();
-        foreach (var path in paths)
+        foreach (var path in ManagedPaths.Of(maps, this))
         {
             if (
-                entries.Any(above =>
-                    above.Inside is not null
-                    && path.StartsWith(above.Name + "/", StringComparison.Ordinal)
-                )
+                entries.Any(above => above.Inside is not null && PathText.IsUnder(path, above.Name))
             )
                 continue;
             var (state, gap) = Look(path);
-            if (gap is not null)
-                gaps.Add(new Gap(path, gap));
+            var inside = state?.Type == FileType.Folder ? FindTree(path) : null;
+            if (gap is not null || (inside is null && state?.Type == FileType.Folder))
+                gaps.Add(new Gap(path, gap ?? NotPermitted));
             else if (state is not null)
-                entries.Add(
-                    new TreeEntry(
-                        path,
-                        state,
-                        state.Type == FileType.Folder ? _index.Scan(PathOf(path)) : null
-                    )
-                );
+                entries.Add(new TreeEntry(path, state, inside));
         }
         return new Tree([.. entries], [.. gaps]);
     }
@@ -182,9 +225,10 @@ public sealed class DesktopFolder : IDesktopView
         {
             return LookAt(PathOf(path));
         }
-        catch (SettingsFileException problem)
+        catch (Exception problem)
+            when (problem is IOException or UnauthorizedAccessException or SettingsFileException)
         {
-            return (null, problem.Message);
+            return (FileState.Other, Reason(problem).TrimEnd('.') + ".");
         }
     }
 
@@ -195,23 +239,53 @@ public sealed class DesktopFolder : IDesktopView
     {
         try
         {
-            return Posix.LStat(full) is not { } stat ? (null, null)
-                : stat.IsLink ? (FileState.OfLink(Posix.ReadLink(full)), null)
-                : stat.IsFolder ? (FileState.OfFolder(stat.Permissions), null)
-                : stat.IsFile ? _index.File(full, stat)
-                : (null, $"It is {stat.Oddity}, and cannot be held.");
+            if (Posix.LStat(full) is not { } stat)
+                return (null, null);
+            if (stat.IsLink)
+                return (FileState.OfLink(Posix.ReadLink(full)), null);
+            if (stat.IsFile)
+            {
+                var (state, gap) = _index.File(full, stat);
+                return (state ?? FileState.Other, gap);
+            }
+            return stat.IsFolder
+                ? (FolderState(full, stat), null)
+                : (FileState.Other, $"It is {stat.Oddity}, and cannot be held.");
         }
         catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
         {
-            return (null, Reason(problem) + ".");
+            return (FileState.Other, Reason(problem) + ".");
         }
+    }
+
+    private static FileState FolderState(string full, Stat stat)
+    {
+        using var folder = Posix.OpenFolder(full);
+        return FileState.OfFolder(stat.Permissions) with
+        {
+            Attributes = Posix.AttributesOf(folder),
+        };
     }
 
     private static FileStream OpenFull(string full) =>
         new(Posix.OpenFile(full), FileAccess.Read, bufferSize: 0);
 
-    private bool IsWithin(string real) =>
-        real == Root || real.StartsWith(Root + "/", StringComparison.Ordinal);
+    private bool IsShut(string real) => _shut is not null && PathText.IsIn(real, _shut);
+
+    private bool IsWithin(string real) => PathText.IsIn(real, Root);
+
+    /// <summary>Where a link leads, with every link among the folders above it followed; null if they lead in a circle.</summary>
+    private static string? RealParent(string link, string target)
+    {
+        var path = target.StartsWith('/') ? target : $"{link[..link.LastIndexOf('/')]}/{target}";
+        path = path.TrimEnd('/');
+        var name = path[(path.LastIndexOf('/') + 1)..];
+        if (name is "" or "." or "..")
+            return RealPath(path);
+        return RealPath(path[..path.LastIndexOf('/')]) is { } parent
+            ? $"{parent.TrimEnd('/')}/{name}"
+            : null;
+    }
 
     /// <summary>The path with every link in it followed; null if they lead in a circle.</summary>
     private static string? RealPath(string path)
@@ -232,7 +306,7 @@ public sealed class DesktopFolder : IDesktopView
                     real = next;
                     continue;
                 }
-                if (++links > MostLinks)
+                if (++links > PathEnd.MostLinks)
                     return null;
                 var target = Posix.ReadLink(next);
                 if (target.StartsWith('/'))

@@ -1,4 +1,6 @@
+using System.Buffers;
 using System.Collections.Immutable;
+using System.Security.Cryptography;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 using Microsoft.Win32.SafeHandles;
@@ -21,7 +23,8 @@ public sealed record ScanLimits(long LargestFile, int Deepest, int MostEntries)
 /// link is ever followed. For use by several threads, one after the other.
 /// </summary>
 /// <param name="limits">How much is held.</param>
-public sealed class FolderIndex(ScanLimits limits)
+/// <param name="shut">The full path of a folder that is never entered, such as where the product keeps its own; null for none.</param>
+public sealed class FolderIndex(ScanLimits limits, string? shut = null)
 {
     /// <summary>How coarse the kernel's file times can be, in nanoseconds: a tick of its clock, with room to spare.</summary>
     private const long Grain = 20_000_000;
@@ -30,6 +33,8 @@ public sealed class FolderIndex(ScanLimits limits)
     private const long CoarseGrain = 2_000_000_000;
 
     private const long Second = 1_000_000_000;
+
+    private const int ReadLength = 128 * 1024;
 
     private readonly Lock _lock = new();
     private readonly Dictionary<string, Node> _folders = new(StringComparer.Ordinal);
@@ -57,6 +62,7 @@ public sealed class FolderIndex(ScanLimits limits)
     {
         public Stat Stat;
         public long LookedAt;
+        public string Attributes = "";
         public Entry[] Entries = [];
         public Tree? Tree;
     }
@@ -119,6 +125,7 @@ public sealed class FolderIndex(ScanLimits limits)
                     .Select(entry => known.GetValueOrDefault(entry.Text, entry))
                     .OrderBy(entry => entry.Text, StringComparer.Ordinal),
             ];
+            node.Attributes = Posix.AttributesOf(folder);
             node.Tree = null;
             foreach (var entry in node.Entries)
                 Look(folder, path, node, entry, pass, depth);
@@ -189,8 +196,10 @@ public sealed class FolderIndex(ScanLimits limits)
     )
     {
         var before = inside.Tree;
-        var mode = inside.Stat.Mode;
-        if (depth >= limits.Deepest)
+        var (mode, attributes) = (inside.Stat.Mode, inside.Attributes);
+        if (shut is not null && $"{path}/{entry.Text}" == shut)
+            Leave(entry, "Furoshiki keeps its own data here.");
+        else if (depth >= limits.Deepest)
             Leave(entry, $"It is more than {limits.Deepest} folders deep, and left out.");
         else
         {
@@ -208,10 +217,7 @@ public sealed class FolderIndex(ScanLimits limits)
             {
                 Walk(handle, $"{path}/{entry.Text}", inside, pass, depth + 1);
                 (entry.Inside, entry.Gap) = (inside, null);
-                (entry.Stat, entry.State) = (
-                    inside.Stat,
-                    FileState.OfFolder(inside.Stat.Permissions)
-                );
+                (entry.Stat, entry.State) = (inside.Stat, StateOf(inside));
             }
         }
         if (
@@ -219,6 +225,7 @@ public sealed class FolderIndex(ScanLimits limits)
             || before is null
             || inside.Tree != before
             || mode != inside.Stat.Mode
+            || attributes != inside.Attributes
         )
             node.Tree = null;
     }
@@ -246,10 +253,14 @@ public sealed class FolderIndex(ScanLimits limits)
                 if (!before.IsFile)
                     break;
                 var digest = DigestOf(handle, before.Size);
+                var attributes = Posix.AttributesOf(handle);
                 if (Posix.StatOf(handle) != before)
                     continue;
                 (entry.Stat, entry.LookedAt, entry.Gap) = (before, lookedAt, null);
-                entry.State = FileState.OfFile(before.Permissions, before.Size, digest);
+                entry.State = FileState.OfFile(before.Permissions, before.Size, digest) with
+                {
+                    Attributes = attributes,
+                };
                 return;
             }
             Leave(entry, "It kept changing while it was being read.");
@@ -268,22 +279,35 @@ public sealed class FolderIndex(ScanLimits limits)
         }
     }
 
+    /// <summary>The digest of an open file's bytes. The handle stays open, so that it can be asked afterwards whether the file changed.</summary>
     private static Digest DigestOf(SafeFileHandle handle, long size)
     {
-        const int Small = 64 * 1024;
-        if (size > Small)
+        var buffer = ArrayPool<byte>.Shared.Rent(ReadLength);
+        try
         {
-            using var stream = new FileStream(handle, FileAccess.Read, Small);
-            return Digest.Of(stream);
+            var first = RandomAccess.Read(handle, buffer, 0);
+            if (first == size)
+                return Digest.Of(buffer.AsSpan(0, first));
+            using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
+            var at = 0L;
+            for (var length = first; length > 0; length = RandomAccess.Read(handle, buffer, at))
+            {
+                hash.AppendData(buffer, 0, length);
+                at += length;
+            }
+            return Digest.OfHash(hash.GetHashAndReset());
         }
-        Span<byte> bytes = stackalloc byte[(int)size];
-        var length = 0;
-        while (
-            length < size && RandomAccess.Read(handle, bytes[length..], length) is > 0 and var read
-        )
-            length += read;
-        return Digest.Of(bytes[..length]);
+        finally
+        {
+            ArrayPool<byte>.Shared.Return(buffer);
+        }
     }
+
+    private static FileState StateOf(Node folder) =>
+        FileState.OfFolder(folder.Stat.Permissions) with
+        {
+            Attributes = folder.Attributes,
+        };
 
     private static void Leave(Entry entry, string reason) =>
         (entry.State, entry.Inside, entry.Gap, entry.LookedAt) = (null, null, reason, 0);

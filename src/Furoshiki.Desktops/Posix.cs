@@ -1,6 +1,7 @@
 using System.Buffers.Binary;
 using System.ComponentModel;
 using System.Runtime.InteropServices;
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 using Microsoft.Win32.SafeHandles;
 
@@ -12,7 +13,17 @@ namespace Furoshiki.Desktops;
 /// <param name="Modified">When the content last changed, in nanoseconds since 1970.</param>
 /// <param name="Changed">When anything of it last changed, in nanoseconds since 1970.</param>
 /// <param name="Inode">Its number on its file system.</param>
-internal readonly record struct Stat(uint Mode, long Size, long Modified, long Changed, ulong Inode)
+/// <param name="Device">The file system that it is on.</param>
+/// <param name="Names">How many names it has (hard links).</param>
+internal readonly record struct Stat(
+    uint Mode,
+    long Size,
+    long Modified,
+    long Changed,
+    ulong Inode,
+    ulong Device,
+    uint Names
+)
 {
     private const uint TypeBits = 0xF000;
 
@@ -62,6 +73,22 @@ internal static partial class Posix
     private const int AccessDenied = 13;
     private const int NotAFolder = 20;
     private const int ReadOnlyFileSystem = 30;
+    private const int Range = 34;
+    private const int NameTooLong = 36;
+    private const int LinksInACircle = 40;
+    private const int NoSuchAttribute = 61;
+    private const int NotSupported = 95;
+
+    /// <summary>What the names of attributes that belong to a person's programs begin with.</summary>
+    private const string PersonsAttributes = "user.";
+
+    /// <summary>The first attributes that a copy does not keep and that change what may be done with a file.</summary>
+    private static readonly string[] Rights =
+    [
+        "system.posix_acl_access",
+        "system.posix_acl_default",
+        "security.capability",
+    ];
 
     // Where Linux keeps these on the two machines that .NET runs on there, x64 and arm64, the flags differ.
     private static readonly bool IsArm =
@@ -69,14 +96,16 @@ internal static partial class Posix
     private static readonly int DirectoryFlag = IsArm ? 0x4000 : DirectoryOnly;
     private static readonly int NoFollowFlag = IsArm ? 0x8000 : NoFollow;
 
-    /// <summary>What stands at a path; null if nothing does.</summary>
+    /// <summary>What stands at a path; null if nothing does, be it because no path can lead there.</summary>
     public static Stat? LStat(string path)
     {
         Span<byte> found = stackalloc byte[256];
         if (StatX(CurrentFolder, Name(path), AtNoFollow, BasicStats, found) == 0)
             return Read(found);
         var error = Marshal.GetLastPInvokeError();
-        return error is NoEntry or NotAFolder ? null : throw Failure(error, path);
+        return error is NoEntry or NotAFolder or NameTooLong or LinksInACircle
+            ? null
+            : throw Failure(error, path);
     }
 
     /// <summary>What stands under a name in an open folder; null if nothing can be said of it.</summary>
@@ -188,12 +217,103 @@ internal static partial class Posix
     public static void MakeLink(string target, string path) =>
         Check(SymLink(Name(target), Name(path)), path);
 
-    public static void MakeFolder(string path) => Check(MkDir(Name(path), 0b111_000_000), path);
+    public static void MakeFolder(string path, int mode = 0b111_000_000) =>
+        Check(MkDir(Name(path), mode), path);
+
+    /// <summary>Whether a folder has nothing in it.</summary>
+    public static bool IsEmptyFolder(string path)
+    {
+        using var folder = OpenFolder(path);
+        return NamesIn(folder).Count == 0;
+    }
 
     public static void SetMode(string path, int mode) => Check(ChMod(Name(path), mode), path);
 
     public static void SetMode(SafeFileHandle file, int mode) =>
         Check(FChMod((int)file.DangerousGetHandle(), mode), "");
+
+    /// <summary>The person's attributes of an open file or folder, as <see cref="FileState.Attributes"/> has them.</summary>
+    public static string AttributesOf(SafeFileHandle handle) =>
+        string.Join(
+            '&',
+            NamesOfAttributes(handle)
+                .Where(name => name.StartsWith(PersonsAttributes, StringComparison.Ordinal))
+                .Select(name => $"{Escaped(name)}={Escaped(Attribute(handle, name))}")
+                .Order(StringComparer.Ordinal)
+        );
+
+    /// <summary>Whether an open file or folder has rights beside its mode, such as an access control list.</summary>
+    public static bool HasOtherRights(SafeFileHandle handle) =>
+        NamesOfAttributes(handle).Intersect(Rights).Any();
+
+    /// <summary>Gives an open file or folder exactly the person's attributes that a state has.</summary>
+    public static void SetAttributes(SafeFileHandle handle, string attributes)
+    {
+        if (AttributesOf(handle) == attributes)
+            return;
+        var wanted = attributes
+            .Split('&', StringSplitOptions.RemoveEmptyEntries)
+            .Select(one => one.Split('=', 2))
+            .ToDictionary(one => PathText.Unescape(one[0]), one => PathText.Unescape(one[1]));
+        foreach (
+            var name in NamesOfAttributes(handle)
+                .Where(name => name.StartsWith(PersonsAttributes, StringComparison.Ordinal))
+        )
+            if (!wanted.ContainsKey(name))
+                Check(FRemoveXAttr((int)handle.DangerousGetHandle(), Name(name)), name);
+        foreach (var (name, value) in wanted)
+        {
+            var bytes = LosslessText.ToBytes(value);
+            Check(
+                FSetXAttr(
+                    (int)handle.DangerousGetHandle(),
+                    Name(name),
+                    bytes,
+                    (nuint)bytes.Length,
+                    0
+                ),
+                name
+            );
+        }
+    }
+
+    private static string Escaped(string text) =>
+        PathText.Escape(text).Replace("=", "%3D", StringComparison.Ordinal);
+
+    private static List<string> NamesOfAttributes(SafeFileHandle handle)
+    {
+        var descriptor = (int)handle.DangerousGetHandle();
+        var names = Grown(buffer => FListXAttr(descriptor, buffer, (nuint)buffer.Length));
+        return
+        [
+            .. LosslessText.FromBytes(names).Split('\0', StringSplitOptions.RemoveEmptyEntries),
+        ];
+    }
+
+    private static string Attribute(SafeFileHandle handle, string name)
+    {
+        var (descriptor, spelt) = ((int)handle.DangerousGetHandle(), Name(name));
+        return LosslessText.FromBytes(
+            Grown(buffer => FGetXAttr(descriptor, spelt, buffer, (nuint)buffer.Length))
+        );
+    }
+
+    /// <summary>What a call puts into a buffer, which is made larger until it is large enough; nothing where the file system has no attributes.</summary>
+    private static byte[] Grown(Func<byte[], nint> call)
+    {
+        for (var size = 1024; ; size *= 8)
+        {
+            var buffer = new byte[size];
+            var length = call(buffer);
+            if (length >= 0)
+                return buffer[..(int)length];
+            var error = Marshal.GetLastPInvokeError();
+            if (error is NotSupported or NoSuchAttribute)
+                return [];
+            if (error != Range)
+                throw Failure(error, "");
+        }
+    }
 
     public static void Rename(string from, string to) => Check(RenameTo(Name(from), Name(to)), to);
 
@@ -248,7 +368,9 @@ internal static partial class Posix
             BinaryPrimitives.ReadInt64LittleEndian(found[40..]),
             Time(found[112..]),
             Time(found[96..]),
-            BinaryPrimitives.ReadUInt64LittleEndian(found[32..])
+            BinaryPrimitives.ReadUInt64LittleEndian(found[32..]),
+            BinaryPrimitives.ReadUInt64LittleEndian(found[136..]),
+            BinaryPrimitives.ReadUInt32LittleEndian(found[16..])
         );
     }
 
@@ -313,6 +435,24 @@ internal static partial class Posix
 
     [LibraryImport("libc", EntryPoint = "fchmod", SetLastError = true)]
     private static partial int FChMod(int file, int mode);
+
+    [LibraryImport("libc", EntryPoint = "flistxattr", SetLastError = true)]
+    private static partial nint FListXAttr(int file, byte[] names, nuint length);
+
+    [LibraryImport("libc", EntryPoint = "fgetxattr", SetLastError = true)]
+    private static partial nint FGetXAttr(int file, byte[] name, byte[] value, nuint length);
+
+    [LibraryImport("libc", EntryPoint = "fsetxattr", SetLastError = true)]
+    private static partial int FSetXAttr(
+        int file,
+        byte[] name,
+        byte[] value,
+        nuint length,
+        int flags
+    );
+
+    [LibraryImport("libc", EntryPoint = "fremovexattr", SetLastError = true)]
+    private static partial int FRemoveXAttr(int file, byte[] name);
 
     [LibraryImport("libc", EntryPoint = "rename", SetLastError = true)]
     private static partial int RenameTo(byte[] from, byte[] to);

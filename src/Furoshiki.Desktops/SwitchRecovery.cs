@@ -3,71 +3,95 @@ using Furoshiki.Core.Switching;
 
 namespace Furoshiki.Desktops;
 
-/// <summary>What became of a switch that a crash had broken off.</summary>
+/// <summary>What became of a switch that was broken off.</summary>
+/// <param name="Id">Its number.</param>
 /// <param name="Entry">The switch.</param>
-/// <param name="Switched">True if all files were as planned already; false if they were brought back to what they were before.</param>
-/// <param name="Kept">Paths that were neither old nor new: another program had written them. Their bytes are kept in the content store.</param>
+/// <param name="Switched">True if its files are as planned; false if they are what they were before.</param>
+/// <param name="Back">What became of what other programs had written.</param>
+/// <param name="Problem">Why it could not be ended, in a sentence; the journal still has it. Null if it was.</param>
 public sealed record RecoveredSwitch(
+    long Id,
     JournalEntry Entry,
     bool Switched,
-    IReadOnlyList<KeyValuePair<string, Digest>> Kept
+    WayBack Back,
+    string? Problem
 );
 
 /// <summary>Brings desktops out of switches that were broken off.</summary>
 public static class SwitchRecovery
 {
-    /// <summary>Ends every switch of the journal that did not end, each as exactly the new state or exactly the old one.</summary>
+    /// <summary>
+    /// Ends every switch of the journal that did not end, each as exactly the new state or exactly the old one, each desktop by itself. Those
+    /// of folders that are not there, or in which a switch is on its way, wait.
+    /// </summary>
     /// <param name="journal">The journal.</param>
     /// <param name="content">Where the old content is kept.</param>
-    /// <exception cref="IOException">A file cannot be written; the journal still has the switch, and the next start tries again.</exception>
+    /// <param name="open">Opens a desktop's folder.</param>
     public static IReadOnlyList<RecoveredSwitch> Recover(
         ISwitchJournal journal,
-        IContentStore content
+        IContentStore content,
+        Func<string, DesktopFolder> open
     )
     {
         var recovered = new List<RecoveredSwitch>();
-        foreach (var entry in journal.Unfinished().Where(entry => Directory.Exists(entry.Root)))
+        foreach (var root in journal.Unfinished().Select(one => one.Entry.Root).Distinct())
         {
-            var folder = new DesktopFolder(entry.Root);
-            using var held = Posix.TryLockFolder(folder.Root);
-            if (held is null)
+            if (!Directory.Exists(root))
                 continue;
-            var switched = entry.Changes.All(change => folder.Find(change.Path) == change.After);
-            var kept = GoBack(folder, content, switched ? [] : entry.Changes, entry.Changes);
-            journal.End(entry.Id, switched ? JournalState.Done : JournalState.WentBack);
-            recovered.Add(new RecoveredSwitch(entry, switched, kept));
+            try
+            {
+                var folder = open(root);
+                using var held = Posix.TryLockFolder(folder.Root);
+                if (held is not null)
+                    recovered.AddRange(Settle(folder, root, journal, content));
+            }
+            catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+            {
+                recovered.AddRange(
+                    journal
+                        .Unfinished(root)
+                        .Select(one => new RecoveredSwitch(
+                            one.Id,
+                            one.Entry,
+                            false,
+                            WayBack.Nothing,
+                            problem.Message
+                        ))
+                );
+            }
         }
         return recovered;
     }
 
-    /// <summary>
-    /// Removes what was written beside files, and brings every path that was begun back to what it was, the last one first. Bytes that are neither old nor new are another program's:
-    /// they are kept in the content store, and returned by path.
-    /// </summary>
-    internal static IReadOnlyList<KeyValuePair<string, Digest>> GoBack(
+    /// <summary>Ends the unfinished switches of one desktop's folder, whose lock is held. Stops at the first that cannot be ended.</summary>
+    internal static IReadOnlyList<RecoveredSwitch> Settle(
         DesktopFolder folder,
-        IContentStore content,
-        IReadOnlyList<FileChange> begun,
-        IReadOnlyList<FileChange> planned
+        string root,
+        ISwitchJournal journal,
+        IContentStore content
     )
     {
-        var kept = new List<KeyValuePair<string, Digest>>();
-        var paths = new KnownPaths(folder);
-        var writer = new FileWriter(folder.Root, paths, content, static _ => { });
-        writer.RemoveUnfinished(planned);
-        foreach (var change in begun.Reverse())
+        var settled = new List<RecoveredSwitch>();
+        foreach (var (id, entry) in journal.Unfinished(root))
         {
-            var state = paths.Find(change.Path);
-            if (state == change.Before)
-                continue;
-            if (state?.Type == FileType.File && state != change.After)
+            try
             {
-                using var bytes = folder.OpenRead(change.Path);
-                kept.Add(KeyValuePair.Create(change.Path, content.Put(bytes)));
+                var back = new SwitchBack(folder, content, entry);
+                var switched = back.IsDone();
+                var way = switched ? back.Complete() : back.GoBack();
+                journal.End(id, switched ? JournalState.Done : JournalState.WentBack, way.Aside);
+                settled.Add(new RecoveredSwitch(id, entry, switched, way, null));
             }
-            writer.Bring(change.Path, change.Before);
+#pragma warning disable CA1031 // Whatever is wrong with one desktop, the others are not kept from anything by it.
+            catch (Exception problem)
+#pragma warning restore CA1031
+            {
+                settled.Add(
+                    new RecoveredSwitch(id, entry, false, WayBack.Nothing, problem.Message)
+                );
+                break;
+            }
         }
-        writer.Flush([.. begun.Select(change => change.Path)]);
-        return kept;
+        return settled;
     }
 }

@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using System.Security.Cryptography;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Switching;
@@ -19,11 +21,20 @@ public sealed record SwitchOutcome(bool Switched, Tree? SafeState, string? Probl
 /// <param name="message">What is in the way.</param>
 /// <param name="paths">The paths that changed since; empty if another switch is on its way.</param>
 public sealed class SwitchRefusedException(string message, IReadOnlyList<string> paths)
-    : Exception(message)
+    : Exception(string.Join(' ', [message, .. paths.Take(3).Select(PathText.Printable)]))
 {
+    /// <summary>What is in the way, in a sentence.</summary>
+    public string Sentence { get; } = message;
+
     /// <summary>The paths that changed since the plan was made.</summary>
     public IReadOnlyList<string> Paths { get; } = paths;
 }
+
+/// <summary>A switch was broken off, and not all of its files could be brought back. The journal has it, and it is tried again.</summary>
+/// <param name="message">Why, in a sentence.</param>
+/// <param name="problem">What was in the way.</param>
+public sealed class WayBackException(string message, Exception problem)
+    : Exception(message, problem);
 
 /// <summary>
 /// Carries out a plan as one transaction: it ends as exactly the new state or exactly the old one. It does not know
@@ -31,28 +42,37 @@ public sealed class SwitchRefusedException(string message, IReadOnlyList<string>
 /// </summary>
 /// <param name="desktop">The desktop's number.</param>
 /// <param name="folder">The desktop's folder.</param>
-/// <param name="map">The desktop's map.</param>
+/// <param name="maps">The desktop's map, and those of the other desktops with the same folder: what a safe state holds.</param>
 /// <param name="content">Where the content of safe states is kept and that of looks is found.</param>
 /// <param name="journal">Remembers the switch through a crash.</param>
 public sealed class SwitchTransaction(
     long desktop,
     DesktopFolder folder,
-    DesktopMap map,
+    IReadOnlyList<DesktopMap> maps,
     IContentStore content,
     ISwitchJournal journal
 )
 {
+    private const int MarkLength = 12;
+
     /// <summary>Called at every point of the switch, on its thread.</summary>
     public Action<SwitchPoint> At { get; init; } = static _ => { };
 
     /// <summary>Called with the safe state once it is made and checked, before the first write.</summary>
     public Action<Tree> SafeStateMade { get; init; } = static _ => { };
 
+    /// <summary>What the desktop has on afterwards; null to leave that as it is.</summary>
+    public WhatIsOn? OnAfter { get; init; }
+
+    /// <summary>The number that the journal gave this switch before; null to be given one.</summary>
+    public long? Run { get; init; }
+
     /// <summary>Carries out a plan.</summary>
     /// <param name="plan">The plan.</param>
     /// <param name="stop">Asks the switch to go back.</param>
     /// <exception cref="SwitchRefusedException">The desktop is not as it was when the plan was made.</exception>
-    public SwitchOutcome Run(SwitchPlan plan, CancellationToken stop)
+    /// <exception cref="WayBackException">It was broken off, and could not be brought back whole.</exception>
+    public SwitchOutcome Execute(SwitchPlan plan, CancellationToken stop)
     {
         using var held =
             Posix.TryLockFolder(folder.Root)
@@ -60,7 +80,8 @@ public sealed class SwitchTransaction(
                 "Another switch is on its way on this desktop.",
                 []
             );
-        var paths = new KnownPaths(folder);
+        Settle();
+        var paths = new KnownPaths(folder, plan.Changes.Select(change => change.Path));
         Point("read again");
         RefuseIfChanged(plan, paths);
 
@@ -75,42 +96,112 @@ public sealed class SwitchTransaction(
         SafeStateMade(safe);
         RefuseIfChanged(plan, paths);
         Point("journal");
-        var entry = journal.Begin(desktop, folder.Root, plan.Changes);
+        var changes = ChangesOf(plan, paths);
+        var entry = new JournalEntry(
+            desktop,
+            folder.Root,
+            Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(MarkLength)),
+            changes,
+            OnAfter
+        );
+        var id = journal.Begin(entry, Run);
         Point("ready");
         var begun = new List<FileChange>();
         try
         {
-            var writer = new FileWriter(folder.Root, paths, content, At);
-            writer.WriteBeside(plan.Changes);
-            foreach (var change in plan.Changes)
-            {
-                stop.ThrowIfCancellationRequested();
-                if (paths.Find(change.Path) != change.Before)
-                    throw new IOException(
-                        $"Another program wrote {change.Path} during the switch. It was left as that program wrote it."
-                    );
-                begun.Add(change);
-                writer.Bring(change.Path, change.After);
-            }
-            writer.Flush([.. plan.Changes.Select(change => change.Path)]);
+            CarryOut(entry, paths, begun, stop);
             Point("verify");
-            Verify(plan, paths);
+            Verify(changes, paths);
             Point("done");
-            journal.End(entry, JournalState.Done);
+            journal.End(id, JournalState.Done, []);
         }
 #pragma warning disable CA1031 // Whatever goes wrong, the desktop goes back to what it was.
         catch (Exception problem)
 #pragma warning restore CA1031
         {
-            var kept = SwitchRecovery.GoBack(folder, content, begun, plan.Changes);
-            journal.End(entry, JournalState.WentBack);
-            return new SwitchOutcome(false, safe, Sentence(problem, kept));
+            var why = problem is OperationCanceledException ? "It was stopped." : problem.Message;
+            return new SwitchOutcome(false, safe, why + GoBack(id, entry, begun, why).Words);
         }
         Point("end");
         return new SwitchOutcome(true, safe, null);
     }
 
     private void Point(string action) => At(new SwitchPoint(action));
+
+    /// <summary>Ends what a crash broke off before anything else is done.</summary>
+    private void Settle()
+    {
+        if (
+            SwitchRecovery
+                .Settle(folder, folder.Root, journal, content)
+                .FirstOrDefault(one => one.Problem is not null) is
+            { } stuck
+        )
+            throw new SwitchRefusedException(
+                $"An earlier switch was broken off and cannot be ended: {stuck.Problem}",
+                []
+            );
+    }
+
+    /// <summary>
+    /// The plan's changes, each place once, and the folders whose mode has to be changed for a moment so that something in them can
+    /// be: a crash must not leave that behind.
+    /// </summary>
+    private static ImmutableArray<FileChange> ChangesOf(SwitchPlan plan, KnownPaths paths)
+    {
+        var changes = plan.Changes.DistinctBy(change => paths.Full(change.Path)).ToList();
+        var known = changes.Select(change => change.Path).ToHashSet(StringComparer.Ordinal);
+        var locked = changes
+            .Select(change => change.Path[..Math.Max(0, change.Path.LastIndexOf('/'))])
+            .Where(parent => parent.Length > 0 && known.Add(parent))
+            .Select(parent => new FileChange(parent, paths.Find(parent), paths.Find(parent)))
+            .Where(change =>
+                change.Before is { Type: FileType.Folder, Mode: var mode }
+                && !FileWriter.MayWriteIn(mode)
+            );
+        return [.. locked, .. changes];
+    }
+
+    private void CarryOut(
+        JournalEntry entry,
+        KnownPaths paths,
+        List<FileChange> begun,
+        CancellationToken stop
+    )
+    {
+        var unfinished = new UnfinishedNames(entry.Mark, entry.Changes);
+        var writer = new FileWriter(folder.Root, paths, content, unfinished, At);
+        begun.AddRange(entry.Changes.Where(change => change.Before == change.After));
+        writer.WriteBeside(entry.Changes);
+        foreach (var change in entry.Changes.Where(change => change.Before != change.After))
+        {
+            stop.ThrowIfCancellationRequested();
+            if (paths.Find(change.Path) != change.Before && !writer.HasUnlocked(change.Path))
+                throw new IOException(
+                    $"Another program wrote {PathText.Printable(change.Path)} during the switch. It was left as that program wrote it."
+                );
+            begun.Add(change);
+            writer.Bring(change.Path, change.After);
+        }
+        writer.Finish([.. entry.Changes.Select(change => change.Path)]);
+    }
+
+    private WayBack GoBack(long id, JournalEntry entry, List<FileChange> begun, string why)
+    {
+        try
+        {
+            var back = new SwitchBack(folder, content, entry).GoBack(begun);
+            journal.End(id, JournalState.WentBack, back.Aside);
+            return back;
+        }
+        catch (Exception problem)
+        {
+            throw new WayBackException(
+                $"{why} Not all of it could be brought back yet: {problem.Message}",
+                problem
+            );
+        }
+    }
 
     private static void RefuseIfChanged(SwitchPlan plan, KnownPaths paths)
     {
@@ -129,10 +220,10 @@ public sealed class SwitchTransaction(
             );
     }
 
-    /// <summary>Copies everything managed into the content store, and reads the copies back.</summary>
+    /// <summary>Copies everything managed into the content store, and reads the copies back. A damaged one is written again.</summary>
     private Tree MakeSafeState()
     {
-        var tree = folder.ManagedTree(map);
+        var tree = folder.ManagedTree(maps);
         using (var batch = content.Begin())
         {
             batch.PutTree(
@@ -149,36 +240,46 @@ public sealed class SwitchTransaction(
             );
             batch.Commit();
         }
-        foreach (
-            var digest in tree.All.Select(one => one.Value.Content).OfType<Digest>().Distinct()
-        )
-        {
-            using var copy = content.Open(digest);
-            if (Digest.Of(copy) != digest)
-                throw new SwitchRefusedException(
-                    "The safe state's copies could not be read back.",
-                    []
-                );
-        }
+        var copies = tree
+            .Records.Select(one =>
+                KeyValuePair.Create(one.Digest, (Func<Stream>)(() => Record(one)))
+            )
+            .Concat(
+                tree.All.Where(one => one.Value.Type == FileType.File)
+                    .Select(one =>
+                        KeyValuePair.Create(
+                            one.Value.Content!.Value,
+                            (Func<Stream>)(() => folder.OpenRead(one.Key))
+                        )
+                    )
+            )
+            .DistinctBy(one => one.Key);
+        foreach (var (digest, original) in copies)
+            if (!content.IsIntact(digest))
+                Mend(digest, original);
         return tree;
     }
 
-    private static void Verify(SwitchPlan plan, KnownPaths paths)
+    private void Mend(Digest digest, Func<Stream> original)
     {
-        foreach (var change in plan.Changes)
-            if (paths.Find(change.Path) != change.After)
-                throw new IOException($"{change.Path} is not as it was written.");
+        using (var bytes = original())
+        using (var batch = content.Begin())
+        {
+            batch.Mend(digest, bytes);
+            batch.Commit();
+        }
+        if (!content.IsIntact(digest))
+            throw new SwitchRefusedException("The safe state's copies could not be read back.", []);
     }
 
-    private static string Sentence(
-        Exception problem,
-        IReadOnlyList<KeyValuePair<string, Digest>> kept
-    )
+    private static MemoryStream Record(Tree tree) => new(tree.Bytes.ToArray(), writable: false);
+
+    private static void Verify(ImmutableArray<FileChange> changes, KnownPaths paths)
     {
-        var why = problem is OperationCanceledException ? "It was stopped." : problem.Message;
-        var foreign = kept.Select(one =>
-            $" What another program wrote to {one.Key} meanwhile is kept as {one.Value.Short}."
-        );
-        return why + string.Concat(foreign);
+        foreach (var change in changes)
+            if (paths.Find(change.Path) != change.After)
+                throw new IOException(
+                    $"{PathText.Printable(change.Path)} is not as it was written."
+                );
     }
 }

@@ -30,6 +30,8 @@ internal sealed class ChunkStream(ContentConnection connection, Digest digest) :
         );
         if (ordinal != _ordinal)
             Load(ordinal);
+        if (at >= _chunk.Length)
+            throw new MissingContentException(digest);
         var part = _chunk.AsSpan(at);
         var length = Math.Min(part.Length, buffer.Length);
         part[..length].CopyTo(buffer);

@@ -1,3 +1,4 @@
+using System.Security.Cryptography;
 using Furoshiki.Core.Content;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -18,8 +19,7 @@ internal sealed class ContentConnection : IDisposable
     public ContentConnection(IDbContextFactory<FuroshikiDb> databases)
     {
         _db = databases.CreateDbContext();
-        _db.Database.OpenConnection();
-        var connection = (SqliteConnection)_db.Database.GetDbConnection();
+        var connection = _db.Connection();
         _size = connection.Command("SELECT Size FROM Contents WHERE Digest = $digest", "$digest");
         _whole = connection.Command(
             "SELECT IsWhole FROM Contents WHERE Digest = $digest",
@@ -55,17 +55,33 @@ internal sealed class ContentConnection : IDisposable
         return (byte[]?)_chunk.ExecuteScalar() ?? throw new MissingContentException(digest);
     }
 
-    /// <summary>The whole of some content.</summary>
-    /// <exception cref="MissingContentException">It is not held.</exception>
+    /// <summary>The whole of some content, checked.</summary>
+    /// <exception cref="MissingContentException">It is not held, or its copy is damaged.</exception>
     public byte[] ReadAll(Digest digest)
     {
         var size = SizeOf(digest) ?? throw new MissingContentException(digest);
-        if (size is > 0 and <= SqliteContentStore.ChunkSize)
-            return ReadChunk(digest, 0);
-        var bytes = new byte[size];
+        using var bytes = new MemoryStream((int)size);
         for (var ordinal = 0; (long)ordinal * SqliteContentStore.ChunkSize < size; ordinal++)
-            ReadChunk(digest, ordinal).CopyTo(bytes, ordinal * SqliteContentStore.ChunkSize);
-        return bytes;
+            bytes.Write(ReadChunk(digest, ordinal));
+        var all = bytes.ToArray();
+        return Digest.Of(all) == digest ? all : throw new MissingContentException(digest);
+    }
+
+    /// <summary>Whether some content is held, and all of it has its digest.</summary>
+    public bool IsIntact(Digest digest)
+    {
+        using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
+        var left = SizeOf(digest) ?? -1;
+        for (var ordinal = 0; left > 0; ordinal++)
+        {
+            _chunk.Parameters[0].Value = digest.Hex;
+            _chunk.Parameters[1].Value = ordinal;
+            if (_chunk.ExecuteScalar() is not byte[] { Length: > 0 } chunk)
+                return false;
+            hash.AppendData(chunk);
+            left -= chunk.Length;
+        }
+        return left == 0 && Digest.OfHash(hash.GetHashAndReset()) == digest;
     }
 
     public void Dispose()
@@ -79,6 +95,13 @@ internal sealed class ContentConnection : IDisposable
 
 internal static class SqliteExtensions
 {
+    /// <summary>The database's connection, open.</summary>
+    public static SqliteConnection Connection(this FuroshikiDb db)
+    {
+        db.Database.OpenConnection();
+        return (SqliteConnection)db.Database.GetDbConnection();
+    }
+
     /// <summary>A prepared command with its parameters, which have no values yet.</summary>
     public static SqliteCommand Command(
         this SqliteConnection connection,

@@ -32,6 +32,12 @@ public sealed class DesktopRow
 
     /// <summary>The saving that was put on or saved last.</summary>
     public SavingRow? SavingOn { get; set; }
+
+    /// <summary>
+    /// The saving that last held each kind, as a JSON object of numbers by kind; empty for a desktop of a version that did not note it, of
+    /// which the saving that is on holds all that it covers.
+    /// </summary>
+    public string PartsOn { get; set; } = "";
 }
 
 /// <summary>A profile: a named line of savings.</summary>
@@ -83,6 +89,9 @@ public sealed class SavingRow
     /// <summary>Digest of the look, which is kept as content.</summary>
     public required string Look { get; set; }
 
+    /// <summary>Where its assets stood, as the look says it; empty for a saving of a version whose looks held that themselves.</summary>
+    public string Places { get; set; } = "";
+
     /// <summary>The kinds that the profile took charge of, as a JSON list.</summary>
     public required string Cover { get; set; }
 
@@ -114,6 +123,9 @@ public sealed class SafeStateRow
     /// <summary>Digest of the look that could be read at that moment, which is kept as content.</summary>
     public required string Look { get; set; }
 
+    /// <summary>What it held, in words; empty for one of a version that did not say.</summary>
+    public string Title { get; set; } = "";
+
     /// <summary>Why it was made.</summary>
     public required string Reason { get; set; }
 
@@ -123,11 +135,36 @@ public sealed class SafeStateRow
     /// <summary>The saving that was on then; null if none was.</summary>
     public long? SavingOnId { get; set; }
 
+    /// <summary>The saving that last held each kind then, as a JSON object of numbers by kind; empty as for the desktop.</summary>
+    public string PartsOn { get; set; } = "";
+
+    /// <summary>What stood there and could not be held, as a JSON list of path and reason.</summary>
+    public string Gaps { get; set; } = "[]";
+
     /// <summary>How many files it holds.</summary>
     public int Files { get; set; }
 
     /// <summary>Their length together, in bytes.</summary>
     public long Size { get; set; }
+}
+
+/// <summary>Something that another program had put at a path of a switch, and that had to make room.</summary>
+public sealed class AsideRow
+{
+    /// <summary>Its number.</summary>
+    public long Id { get; set; }
+
+    /// <summary>The desktop.</summary>
+    public long DesktopId { get; set; }
+
+    /// <summary>The switch.</summary>
+    public long SwitchId { get; set; }
+
+    /// <summary>Digest of a tree with its path alone, which is kept as content with all that is in it.</summary>
+    public required string Tree { get; set; }
+
+    /// <summary>When it was set aside (UTC).</summary>
+    public DateTime At { get; set; }
 }
 
 /// <summary>A switch in the journal.</summary>
@@ -142,10 +179,27 @@ public sealed class SwitchRow
     /// <summary>The desktop's folder at that moment.</summary>
     public required string Root { get; set; }
 
-    /// <summary>What it brings from where to where, as a JSON list.</summary>
+    /// <summary>What it was to put on, in words.</summary>
+    public string Title { get; set; } = "";
+
+    /// <summary>What the names of its unfinished files hold; empty for a switch of a version that had no marks.</summary>
+    public string Mark { get; set; } = "";
+
+    /// <summary>
+    /// What it brings from where to where: a JSON list, whose paths and targets are percent-encoded where the switch has a mark.
+    /// </summary>
     public required string Changes { get; set; }
 
-    /// <summary>How it stands: ready, done or went-back.</summary>
+    /// <summary>What the desktop has on once it is done, as a JSON object; null to leave that as it is.</summary>
+    public string? OnAfter { get; set; }
+
+    /// <summary>How it ended, as a JSON object for those who ask later; null before that.</summary>
+    public string? Result { get; set; }
+
+    /// <summary>What was said of it when it was ended after a crash; null if there was none, or the person has seen it.</summary>
+    public string? News { get; set; }
+
+    /// <summary>How it stands: begun, ready, done or went-back.</summary>
     public required string State { get; set; }
 
     /// <summary>When it began (UTC).</summary>

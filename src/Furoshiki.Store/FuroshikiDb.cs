@@ -1,4 +1,5 @@
 using System.Data.Common;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.EntityFrameworkCore.Diagnostics;
@@ -26,6 +27,9 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
 
     /// <summary>The journal.</summary>
     public DbSet<SwitchRow> Switches => Set<SwitchRow>();
+
+    /// <summary>What was set aside.</summary>
+    public DbSet<AsideRow> Asides => Set<AsideRow>();
 
     /// <summary>The content.</summary>
     public DbSet<ContentRow> Contents => Set<ContentRow>();
@@ -59,7 +63,12 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
             desktop.HasOne(one => one.SavingOn).WithMany().OnDelete(DeleteBehavior.SetNull);
         });
         modelBuilder.Entity<SafeStateRow>().HasIndex(one => new { one.DesktopId, one.MadeAt });
-        modelBuilder.Entity<SwitchRow>().HasIndex(one => one.State);
+        modelBuilder.Entity<SwitchRow>(one =>
+        {
+            one.HasIndex(row => row.State);
+            one.HasIndex(row => row.DesktopId);
+        });
+        modelBuilder.Entity<AsideRow>().HasIndex(one => one.DesktopId);
         modelBuilder.Entity<ContentRow>().HasKey(one => one.Digest);
         modelBuilder.Entity<ContentChunkRow>(chunk =>
         {
@@ -103,13 +112,36 @@ public sealed class FuroshikiDbFactory(string path) : IDbContextFactory<Furoshik
     /// <inheritdoc />
     public FuroshikiDb CreateDbContext() => new(_options);
 
-    /// <summary>Makes the database, or brings it to the newest form.</summary>
+    /// <summary>
+    /// Makes the database, or brings it to the newest form. Only the one owner of a data folder may: the lock that a process left which
+    /// was killed while it did so is then nobody's, and is taken away.
+    /// </summary>
+    /// <exception cref="NewerDatabaseException">A newer version of the product made it.</exception>
     public void Migrate()
     {
         using var db = CreateDbContext();
+        // Readers and a writer then never wait for each other. The file remembers it.
+        db.Database.ExecuteSqlRaw("PRAGMA journal_mode = WAL");
+        if (db.Database.GetAppliedMigrations().Except(db.Database.GetMigrations()).Any())
+            throw new NewerDatabaseException();
+        if (!db.Database.GetPendingMigrations().Any())
+            return;
+        db.Database.ExecuteSqlRaw("DROP TABLE IF EXISTS \"__EFMigrationsLock\"");
         db.Database.Migrate();
     }
+
+    /// <summary>Puts everything into the database file itself, and gives its other files back.</summary>
+    public void Close()
+    {
+        using (var db = CreateDbContext())
+            db.Database.ExecuteSqlRaw("PRAGMA wal_checkpoint(TRUNCATE)");
+        SqliteConnection.ClearAllPools();
+    }
 }
+
+/// <summary>A newer version of the product made this database. Nothing was changed in it.</summary>
+public sealed class NewerDatabaseException()
+    : Exception("A newer version of Furoshiki made this database.");
 
 /// <summary>Lets the migrations tool make a context.</summary>
 internal sealed class DesignTimeFactory : IDesignTimeDbContextFactory<FuroshikiDb>

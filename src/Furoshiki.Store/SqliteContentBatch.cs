@@ -1,6 +1,5 @@
 using Furoshiki.Core.Content;
 using Microsoft.Data.Sqlite;
-using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.Store;
 
@@ -22,8 +21,7 @@ internal sealed class SqliteContentBatch : IContentBatch
     public SqliteContentBatch(FuroshikiDb db)
     {
         _db = db;
-        db.Database.OpenConnection();
-        var connection = (SqliteConnection)db.Database.GetDbConnection();
+        var connection = db.Connection();
         // The lock is taken at once: two batches wait for each other and do not meet halfway.
         _transaction = connection.BeginTransaction(deferred: false);
         _holds = connection.Command(
@@ -68,15 +66,8 @@ internal sealed class SqliteContentBatch : IContentBatch
         if (HoldsAll(digest))
             return digest;
         bytes.Position = start;
-        Insert(digest, bytes.Length - start, isWhole: true);
-        var buffer = new byte[ChunkSize];
-        for (var ordinal = 0; ; ordinal++)
-        {
-            var length = bytes.ReadAtLeast(buffer, ChunkSize, throwOnEndOfStream: false);
-            if (length == 0)
-                return digest;
-            Insert(digest, ordinal, buffer.AsSpan(0, length));
-        }
+        InsertAll(digest, bytes, bytes.Length - start, isWhole: true);
+        return digest;
     }
 
     public Digest Put(ReadOnlySpan<byte> bytes)
@@ -88,6 +79,28 @@ internal sealed class SqliteContentBatch : IContentBatch
 
     public void PutRecord(ReadOnlySpan<byte> record, bool isWhole) =>
         Put(Digest.Of(record), record, isWhole);
+
+    public void Mend(Digest digest, Stream bytes)
+    {
+        var start = bytes.Position;
+        if (Digest.Of(bytes) != digest)
+            throw new MissingContentException(digest);
+        var isWhole = IsWhole(digest) ?? true;
+        bytes.Position = start;
+        using (
+            var remove = _db.Connection()
+                .Command(
+                    "DELETE FROM ContentChunks WHERE Digest = $digest; DELETE FROM Contents WHERE Digest = $digest",
+                    "$digest"
+                )
+        )
+        {
+            remove.Transaction = _transaction;
+            remove.Parameters[0].Value = digest.Hex;
+            remove.ExecuteNonQuery();
+        }
+        InsertAll(digest, bytes, bytes.Length - start, isWhole);
+    }
 
     public void Commit() => _transaction.Commit();
 
@@ -123,6 +136,20 @@ internal sealed class SqliteContentBatch : IContentBatch
             _whole.Parameters[0].Value = digest.Hex;
             _whole.ExecuteNonQuery();
         }
+    }
+
+    private void InsertAll(Digest digest, Stream bytes, long size, bool isWhole)
+    {
+        Insert(digest, size, isWhole);
+        var buffer = new byte[ChunkSize];
+        for (
+            var (ordinal, length) = (0, Read());
+            length > 0;
+            (ordinal, length) = (ordinal + 1, Read())
+        )
+            Insert(digest, ordinal, buffer.AsSpan(0, length));
+
+        int Read() => bytes.ReadAtLeast(buffer, ChunkSize, throwOnEndOfStream: false);
     }
 
     private void Insert(Digest digest, long size, bool isWhole)

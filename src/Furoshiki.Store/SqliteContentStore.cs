@@ -32,11 +32,14 @@ public sealed class SqliteContentStore(IDbContextFactory<FuroshikiDb> databases)
                 Tree Find(Digest wanted) => Tree.Parse(connection.ReadAll(wanted), Find);
             });
         }
-        catch (MissingContentException)
+        catch (Exception problem) when (problem is MissingContentException or FormatException)
         {
             return null;
         }
     }
+
+    /// <inheritdoc />
+    public bool IsIntact(Digest digest) => With(connection => connection.IsIntact(digest));
 
     /// <inheritdoc />
     public IContentBatch Begin() => new SqliteContentBatch(databases.CreateDbContext());

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Text.Json;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Switching;
@@ -14,44 +13,77 @@ public sealed class SqliteSwitchJournal(
     TimeProvider clock
 ) : ISwitchJournal
 {
+    private const string Begun = "begun";
     private const string Ready = "ready";
 
-    private sealed record ChangeRecord(string Path, StateRecord? Before, StateRecord? After);
+    private sealed record ChangeRecord(string Path, StateRecord? Before, StateRecord? After)
+    {
+        public static ChangeRecord Of(FileChange change) =>
+            new(
+                PathText.Escape(change.Path),
+                StateRecord.From(change.Before),
+                StateRecord.From(change.After)
+            );
+
+        public FileChange ToChange(bool isEscaped) =>
+            new(
+                isEscaped ? PathText.Unescape(Path) : Path,
+                Before?.ToState(isEscaped),
+                After?.ToState(isEscaped)
+            );
+    }
 
     private sealed record StateRecord(
         FileType Type,
         int Mode,
         long Size,
         string? Content,
-        string? Target
+        string? Target,
+        string? Attributes = null
     )
     {
         public static StateRecord? From(FileState? state) =>
             state is null
                 ? null
-                : new(state.Type, state.Mode, state.Size, state.Content?.Hex, state.Target);
+                : new(
+                    state.Type,
+                    state.Mode,
+                    state.Size,
+                    state.Content?.Hex,
+                    state.Target is null ? null : PathText.Escape(state.Target),
+                    state.Attributes
+                );
 
-        public FileState ToState() =>
-            new(Type, Mode, Size, Content is null ? null : Digest.Parse(Content), Target);
+        public FileState ToState(bool isEscaped) =>
+            new(
+                Type,
+                Mode,
+                Size,
+                Content is null ? null : Digest.Parse(Content),
+                Target is null ? null
+                    : isEscaped ? PathText.Unescape(Target)
+                    : Target
+            )
+            {
+                Attributes = Attributes ?? "",
+            };
     }
 
-    /// <inheritdoc />
-    public long Begin(long desktop, string root, ImmutableArray<FileChange> changes)
+    /// <summary>Gives a number to a switch that was asked for, so that how it ends can be told whatever comes.</summary>
+    /// <param name="desktop">The desktop's number.</param>
+    /// <param name="root">The desktop's folder.</param>
+    /// <param name="title">What it is to put on, in words.</param>
+    public long Open(long desktop, string root, string title)
     {
         using var db = databases.CreateDbContext();
         var row = new SwitchRow
         {
             DesktopId = desktop,
             Root = root,
-            State = Ready,
+            Title = title,
+            State = Begun,
             BegunAt = clock.GetUtcNow().UtcDateTime,
-            Changes = JsonSerializer.Serialize(
-                changes.Select(change => new ChangeRecord(
-                    change.Path,
-                    StateRecord.From(change.Before),
-                    StateRecord.From(change.After)
-                ))
-            ),
+            Changes = "[]",
         };
         db.Switches.Add(row);
         db.SaveChanges();
@@ -59,48 +91,123 @@ public sealed class SqliteSwitchJournal(
     }
 
     /// <inheritdoc />
-    public void End(long id, JournalState state)
+    public long Begin(JournalEntry entry, long? run = null)
     {
         using var db = databases.CreateDbContext();
+        var id = run ?? Open(entry.Desktop, entry.Root, "");
         var row = db.Switches.Single(one => one.Id == id);
-        row.State = state switch
-        {
-            JournalState.Done => "done",
-            JournalState.WentBack => "went-back",
-            _ => Ready,
-        };
-        row.EndedAt = clock.GetUtcNow().UtcDateTime;
+        row.State = Ready;
+        row.Mark = entry.Mark;
+        row.OnAfter = entry.OnAfter is { } on ? OnText.Write(on) : null;
+        row.Changes = JsonSerializer.Serialize(entry.Changes.Select(ChangeRecord.Of));
         db.SaveChanges();
+        return id;
     }
 
     /// <inheritdoc />
-    public IReadOnlyList<JournalEntry> Unfinished()
+    public void End(long id, JournalState state, IReadOnlyList<Tree> aside)
+    {
+        using var db = databases.CreateDbContext();
+        var now = clock.GetUtcNow().UtcDateTime;
+        var row = db.Switches.Single(one => one.Id == id);
+        row.State = state == JournalState.Done ? "done" : "went-back";
+        row.EndedAt = now;
+        db.Asides.AddRange(
+            aside.Select(tree => new AsideRow
+            {
+                DesktopId = row.DesktopId,
+                SwitchId = id,
+                Tree = tree.Digest.Hex,
+                At = now,
+            })
+        );
+        if (
+            state == JournalState.Done
+            && row.OnAfter is { } text
+            && db.Desktops.Find(row.DesktopId) is { } desktop
+        )
+            OnText.Note(db, desktop, OnText.Read(text), now);
+        db.SaveChanges();
+    }
+
+    /// <summary>Keeps how a switch ended, for those who ask later.</summary>
+    /// <param name="id">The switch's number.</param>
+    /// <param name="result">A JSON object.</param>
+    public void NoteResult(long id, string result)
+    {
+        using var db = databases.CreateDbContext();
+        db.Switches.Where(one => one.Id == id)
+            .ExecuteUpdate(set => set.SetProperty(one => one.Result, result));
+    }
+
+    /// <summary>Keeps what the person is to be told of a switch that was ended after a crash, or could not be.</summary>
+    public void NoteNews(long id, string news)
+    {
+        using var db = databases.CreateDbContext();
+        db.Switches.Where(one => one.Id == id)
+            .ExecuteUpdate(set => set.SetProperty(one => one.News, news));
+    }
+
+    /// <summary>What the person is to be told of a desktop's last switch; null if nothing.</summary>
+    public string? News(long desktop)
+    {
+        using var db = databases.CreateDbContext();
+        return db
+            .Switches.Where(one => one.DesktopId == desktop && one.State != Begun)
+            .OrderByDescending(one => one.Id)
+            .Select(one => one.News)
+            .FirstOrDefault();
+    }
+
+    /// <summary>What the person is to be told of a switch; null if nothing.</summary>
+    public string? NewsOf(long id)
+    {
+        using var db = databases.CreateDbContext();
+        return db.Switches.Where(one => one.Id == id).Select(one => one.News).FirstOrDefault();
+    }
+
+    /// <summary>How a switch stands: its state, its result where it has one, and what is to be told of it; null if there is none.</summary>
+    public (string State, string? Result, string? News)? Find(long id)
+    {
+        using var db = databases.CreateDbContext();
+        return db.Switches.AsNoTracking().FirstOrDefault(one => one.Id == id) is { } row
+            ? (row.State, row.Result, row.News)
+            : null;
+    }
+
+    /// <summary>Takes note that the person has seen what they were to be told.</summary>
+    public void SeeNews(long desktop)
+    {
+        using var db = databases.CreateDbContext();
+        db.Switches.Where(one => one.DesktopId == desktop && one.State != Ready)
+            .ExecuteUpdate(set => set.SetProperty(one => one.News, (string?)null));
+    }
+
+    /// <inheritdoc />
+    public IReadOnlyList<(long Id, JournalEntry Entry)> Unfinished(string? root = null)
     {
         using var db = databases.CreateDbContext();
         return
         [
             .. db
                 .Switches.AsNoTracking()
-                .Where(one => one.State == Ready)
+                .Where(one => one.State == Ready && (root == null || one.Root == root))
                 .OrderBy(one => one.Id)
                 .AsEnumerable()
-                .Select(one => new JournalEntry(
-                    one.Id,
-                    one.DesktopId,
-                    one.Root,
-                    Changes(one.Changes)
-                )),
+                .Select(one => (one.Id, EntryOf(one))),
         ];
     }
 
-    private static ImmutableArray<FileChange> Changes(string json) =>
-        [
-            .. JsonSerializer
-                .Deserialize<ChangeRecord[]>(json)!
-                .Select(change => new FileChange(
-                    change.Path,
-                    change.Before?.ToState(),
-                    change.After?.ToState()
-                )),
-        ];
+    private static JournalEntry EntryOf(SwitchRow row) =>
+        new(
+            row.DesktopId,
+            row.Root,
+            row.Mark,
+            [
+                .. JsonSerializer
+                    .Deserialize<ChangeRecord[]>(row.Changes)!
+                    .Select(change => change.ToChange(isEscaped: row.Mark.Length > 0)),
+            ],
+            row.OnAfter is { } on ? OnText.Read(on) : null
+        );
 }

@@ -25,11 +25,35 @@ public sealed record SettingDifference(
             : null;
 }
 
+/// <summary>What became of a file.</summary>
+public enum FileChangeKind
+{
+    /// <summary>It is in both, and differs.</summary>
+    Edited,
+
+    /// <summary>It is in the second only.</summary>
+    Added,
+
+    /// <summary>It is in the first only.</summary>
+    Deleted,
+}
+
 /// <summary>A file within an asset that differs.</summary>
 /// <param name="Path">Where it stands in the asset; empty if the asset is a file itself.</param>
 /// <param name="Before">What it is in the first component; null if it is not there.</param>
 /// <param name="After">What it is in the second component; null if it is not there.</param>
-public sealed record FileDifference(string Path, FileState? Before, FileState? After);
+public sealed record FileDifference(string Path, FileState? Before, FileState? After)
+{
+    /// <summary>What became of it.</summary>
+    public FileChangeKind Change =>
+        Before is null ? FileChangeKind.Added
+        : After is null ? FileChangeKind.Deleted
+        : FileChangeKind.Edited;
+
+    /// <summary>Whether it is a folder wherever it is.</summary>
+    public bool IsFolder =>
+        (Before ?? After)!.Type == FileType.Folder && (After ?? Before)!.Type == FileType.Folder;
+}
 
 /// <summary>An asset that both components name, with other content in each.</summary>
 /// <param name="From">It in the first component.</param>
@@ -109,7 +133,8 @@ public static class Difference
         && one.To is SettingValue.List to
         && from.Items.Intersect(to.Items).SequenceEqual(to.Items.Intersect(from.Items));
 
-    private static string TitleOf(Kind kind, SettingKey key)
+    /// <summary>A setting's name for people, with the item's where there is one.</summary>
+    public static string TitleOf(Kind kind, SettingKey key)
     {
         var title = kind.Setting(key).Title;
         return key.Item is null ? title : $"{key.Item}, {title.ToLowerInvariant()}";
@@ -128,7 +153,7 @@ public static class Difference
             var after = to.Assets.FirstOrDefault(asset =>
                 asset.Name == before.Name && asset.Setting == before.Setting
             );
-            if (after is null || after.Content == before.Content)
+            if (after is null || after.Equals(before))
                 continue;
             yield return new AssetDifference(
                 before,
@@ -145,10 +170,20 @@ public static class Difference
     )
     {
         var (from, to) = (TreeOf(before), TreeOf(after));
+        if (!before.IsFolder && !after.IsFolder)
+            return [new FileDifference("", StateOf(before), StateOf(after))];
         return from is null || to is null
             ? []
             : Tree.Between(from, to)
                 .Select(one => new FileDifference(one.Path, one.Before, one.After));
+
+        FileState? StateOf(Asset asset) =>
+            asset.Content is { } digest
+                ? FileState.OfFile(asset.Mode, 0, digest) with
+                {
+                    Attributes = asset.Attributes,
+                }
+                : null;
 
         Tree? TreeOf(Asset asset) =>
             asset is { IsFolder: true, Content: { } digest } ? trees(digest) : null;

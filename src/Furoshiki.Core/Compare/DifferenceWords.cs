@@ -13,7 +13,9 @@ public static class DifferenceWords
         value is null ? NotSet : Kind.Get(kind).Setting(key).Type.Words(value);
 
     /// <summary>One part's difference in one line, such as "opacity 92 → 80 %" or "2 files edited in place".</summary>
-    public static string Summary(this PartDifference part)
+    /// <param name="part">The difference.</param>
+    /// <param name="edited">What is said of files that are in both and differ.</param>
+    public static string Summary(this PartDifference part, string edited = "edited in place")
     {
         if (part.From is null || part.To is null)
             return part.From is null ? $"now {part.To!.Words}" : "no longer set";
@@ -27,11 +29,46 @@ public static class DifferenceWords
                     : $"{part.From.Words} → {part.To.Words}"
             );
         if (part.Assets.Length > 0)
-        {
-            var files = part.Assets.Sum(asset => Math.Max(1, asset.Files.Length));
-            said.Add(files == 1 ? "1 file edited in place" : $"{files} files edited in place");
-        }
+            said.Add(
+                part.Assets.All(asset => asset.Files.IsEmpty)
+                    ? $"{string.Join(", ", part.Assets.Select(asset => asset.Name))} {edited}"
+                    : FileWords(part.Assets.SelectMany(asset => asset.Files), edited)
+            );
         return said.Count == 0 ? "another place for the same name" : string.Join(", ", said);
+    }
+
+    /// <summary>Differences of files in one line, such as "2 files edited in place, 1 added, 3 deleted".</summary>
+    /// <param name="files">The differences.</param>
+    /// <param name="edited">What is said of files that are in both and differ.</param>
+    public static string FileWords(
+        IEnumerable<FileDifference> files,
+        string edited = "edited in place"
+    )
+    {
+        var all = files.ToList();
+        var things = all.Where(file => !file.IsFolder).ToList();
+        var noun = things.Count > 0 ? "file" : "folder";
+        var said = (things.Count > 0 ? things : all)
+            .GroupBy(file => file.Change)
+            .OrderBy(group => group.Key)
+            .Select(group =>
+                (
+                    Count: group.Count(),
+                    Words: group.Key switch
+                    {
+                        FileChangeKind.Added => "added",
+                        FileChangeKind.Deleted => "deleted",
+                        _ => edited,
+                    }
+                )
+            )
+            .Select(
+                (one, i) =>
+                    i > 0 ? $"{one.Count} {one.Words}"
+                    : one.Count == 1 ? $"1 {noun} {one.Words}"
+                    : $"{one.Count} {noun}s {one.Words}"
+            );
+        return string.Join(", ", said);
     }
 
     /// <summary>

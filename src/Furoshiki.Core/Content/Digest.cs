@@ -26,6 +26,12 @@ public readonly record struct Digest
     public static Digest Of(Stream stream) =>
         new(Convert.ToHexStringLower(SHA256.HashData(stream)));
 
+    /// <summary>The digest that a SHA-256 computation ended with: 32 bytes.</summary>
+    public static Digest OfHash(ReadOnlySpan<byte> hash) =>
+        hash.Length == SHA256.HashSizeInBytes
+            ? new(Convert.ToHexStringLower(hash))
+            : throw new ArgumentException("A SHA-256 digest has 32 bytes.", nameof(hash));
+
     /// <summary>Reads 64 hexadecimal digits.</summary>
     /// <exception cref="FormatException">The text is anything else.</exception>
     public static Digest Parse(string hex) =>

@@ -24,6 +24,9 @@ public interface IContentStore : ISavedContent
     /// <summary>Opens the bytes with this digest for reading.</summary>
     /// <exception cref="MissingContentException">They are not held.</exception>
     Stream Open(Digest digest);
+
+    /// <summary>Reads the bytes with this digest to their end, and says whether they still have it.</summary>
+    bool IsIntact(Digest digest);
 }
 
 /// <summary>Content on its way into a store. What is not committed is not kept. Not for use by several threads.</summary>
@@ -42,6 +45,12 @@ public interface IContentBatch : IDisposable
     /// <param name="record">The record.</param>
     /// <param name="isWhole">Whether all that is in the folder is held, or taken in by this batch.</param>
     void PutRecord(ReadOnlySpan<byte> record, bool isWhole);
+
+    /// <summary>Writes content again whose copy was found damaged.</summary>
+    /// <param name="digest">Its digest.</param>
+    /// <param name="bytes">Its bytes, as they are elsewhere; a stream that can seek.</param>
+    /// <exception cref="MissingContentException">These are other bytes.</exception>
+    void Mend(Digest digest, Stream bytes);
 
     /// <summary>Keeps all that was taken in; once this has returned it is on the disk.</summary>
     void Commit();
@@ -113,7 +122,7 @@ public static class ContentStoreExtensions
     }
 }
 
-/// <summary>Content was asked for that is not held.</summary>
+/// <summary>Content was asked for that is not held, or whose copy is damaged.</summary>
 /// <param name="digest">The digest that was asked for.</param>
 public sealed class MissingContentException(Digest digest)
-    : Exception($"The content {digest.Short} is not held here.");
+    : Exception($"The content {digest.Short} is not held here, or damaged.");

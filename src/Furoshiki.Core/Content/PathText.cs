@@ -13,6 +13,19 @@ public static class PathText
         "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-._~/+,:@="u8
     );
 
+    /// <summary>Whether a path lies in a folder, which is not in itself.</summary>
+    /// <param name="path">The path.</param>
+    /// <param name="folder">The folder, as a path of the same kind, without a slash at its end.</param>
+    public static bool IsUnder(string path, string folder) =>
+        path.Length > folder.Length + 1
+        && path[folder.Length] == '/'
+        && path.StartsWith(folder, StringComparison.Ordinal);
+
+    /// <summary>Whether a path is a folder, or lies in it.</summary>
+    /// <param name="path">The path.</param>
+    /// <param name="folder">The folder, as for <see cref="IsUnder"/>.</param>
+    public static bool IsIn(string path, string folder) => path == folder || IsUnder(path, folder);
+
     /// <summary>
     /// A path in which only ASCII letters, digits and -._~/+,:@= stand for themselves; every other byte is
     /// percent-encoded (RFC 3986, 2.1).

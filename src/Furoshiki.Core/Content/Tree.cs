@@ -196,6 +196,8 @@ public sealed class Tree : IEquatable<Tree>
     internal static string LineOf(string path, FileState state, Tree? inside = null)
     {
         var name = PathText.Escape(path);
+        if (state.Attributes.Length > 0)
+            name += " " + state.Attributes;
         return state.Type switch
         {
             FileType.File => string.Create(
@@ -206,7 +208,8 @@ public sealed class Tree : IEquatable<Tree>
                 CultureInfo.InvariantCulture,
                 $"folder {state.Mode:x} {(inside ?? Empty).Digest.Hex} {name}\n"
             ),
-            _ => $"link {PathText.Escape(state.Target!)} {name}\n",
+            FileType.Link => $"link {PathText.Escape(state.Target!)} {name}\n",
+            _ => throw new InvalidOperationException("What cannot be held has no record."),
         };
     }
 
@@ -214,20 +217,33 @@ public sealed class Tree : IEquatable<Tree>
     {
         static int Mode(string word) =>
             int.Parse(word, NumberStyles.AllowHexSpecifier, CultureInfo.InvariantCulture);
+        static string Attributes(string[] rest) =>
+            rest switch
+            {
+                [] => "",
+                [var attributes] => attributes,
+                _ => throw new FormatException("A line of a tree record has words too many."),
+            };
         return words switch
         {
-            ["file", var mode, var size, var content, var name] => new TreeEntry(
+            ["file", var mode, var size, var content, var name, .. var rest] => new TreeEntry(
                 PathText.Unescape(name),
                 FileState.OfFile(
                     Mode(mode),
                     long.Parse(size, NumberStyles.None, CultureInfo.InvariantCulture),
                     Digest.Parse(content)
-                ),
+                ) with
+                {
+                    Attributes = Attributes(rest),
+                },
                 null
             ),
-            ["folder", var mode, var inside, var name] => new TreeEntry(
+            ["folder", var mode, var inside, var name, .. var rest] => new TreeEntry(
                 PathText.Unescape(name),
-                FileState.OfFolder(Mode(mode)),
+                FileState.OfFolder(Mode(mode)) with
+                {
+                    Attributes = Attributes(rest),
+                },
                 find(Digest.Parse(inside))
             ),
             ["link", var target, var name] => new TreeEntry(

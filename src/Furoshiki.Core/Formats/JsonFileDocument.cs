@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
@@ -22,6 +23,9 @@ public sealed class JsonFileDocument : SettingsDocument
 
     private readonly byte[] _bytes;
     private readonly JsonNodeSpan _root;
+
+    /// <summary>Lists that were asked for: a document never changes.</summary>
+    private readonly ConcurrentDictionary<ListAddress, ItemPlaces> _lists = new();
 
     private JsonFileDocument(byte[] bytes)
     {
@@ -91,24 +95,18 @@ public sealed class JsonFileDocument : SettingsDocument
     }
 
     /// <inheritdoc />
-    public override IReadOnlyList<string> Items(ListAddress list)
-    {
-        var identities = new List<string>();
-        foreach (var element in List(list).Children)
-        {
-            var identity =
-                element.Value.Member(list.Identity)?.Value.Content
-                ?? throw new SettingsFileException(
-                    $"An item of {list.Path} has no '{list.Identity}'."
-                );
-            if (identities.Contains(identity))
-                throw new SettingsFileException(
-                    $"Two items of {list.Path} have the {list.Identity} '{identity}'."
-                );
-            identities.Add(identity);
-        }
-        return identities;
-    }
+    public override IReadOnlyList<string> Items(ListAddress list) => PlacesIn(list).All;
+
+    private ItemPlaces PlacesIn(ListAddress list) =>
+        _lists.GetOrAdd(
+            list,
+            asked =>
+                Places(
+                    asked,
+                    List(asked)
+                        .Children.Select(child => child.Value.Member(asked.Identity)?.Value.Content)
+                )
+        );
 
     /// <inheritdoc />
     public override SettingsDocument RemoveItem(ListAddress list, string item)
@@ -136,7 +134,8 @@ public sealed class JsonFileDocument : SettingsDocument
             ? found
             : throw new SettingsFileException($"There is no list at {list.Path}.");
 
-    private int IndexOf(ListAddress list, string item) => Items(list).ToList().IndexOf(item);
+    private int IndexOf(ListAddress list, string item) =>
+        PlacesIn(list).Places.TryGetValue(item, out var place) ? place : -1;
 
     private JsonNodeSpan.Child? Find(Address address)
     {
@@ -232,7 +231,7 @@ public sealed class JsonFileDocument : SettingsDocument
     /// <summary>Takes a member or an element out, with one comma and the space before it; comments stay.</summary>
     private JsonFileDocument Cut(JsonNodeSpan holder, JsonNodeSpan.Child child)
     {
-        var index = holder.Children.IndexOf(child);
+        var index = holder.IndexOf(child);
         var end = child.Value.End;
         if (index > 0)
         {

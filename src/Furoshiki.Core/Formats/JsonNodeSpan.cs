@@ -27,7 +27,11 @@ internal sealed record JsonNodeSpan(
     {
         CommentHandling = JsonCommentHandling.Skip,
         AllowTrailingCommas = true,
+        // One more than is taken, so that this can be told from what is no JSON.
+        MaxDepth = Deepest + 1,
     };
+
+    private const int Deepest = 512;
 
     /// <summary>Reads a whole text.</summary>
     /// <exception cref="SettingsFileException">It is not JSON (RFC 8259), comments and trailing commas aside.</exception>
@@ -68,6 +72,10 @@ internal sealed record JsonNodeSpan(
                 []
             );
 
+        if (reader.CurrentDepth >= Deepest)
+            throw new SettingsFileException(
+                $"Objects and lists stand more than {Deepest} deep in each other."
+            );
         var children = ImmutableArray.CreateBuilder<Child>();
         while (
             reader.Read()
@@ -97,10 +105,21 @@ internal sealed record JsonNodeSpan(
             ? reader.GetString()!
             : System.Text.Encoding.UTF8.GetString(reader.ValueSpan);
 
+    /// <summary>Where a child stands among the others, from 0.</summary>
+    public int IndexOf(Child child)
+    {
+        var at = 0;
+        while (!ReferenceEquals(Children[at], child))
+            at++;
+        return at;
+    }
+
     /// <summary>The member of that name; null if there is none.</summary>
     /// <exception cref="SettingsFileException">There are two.</exception>
     public Child? Member(string name)
     {
+        if (Type != JsonTokenType.StartObject)
+            return null;
         var found = Children.Where(child => child.Name == name).Take(2).ToList();
         return found.Count < 2
             ? found.FirstOrDefault()

@@ -13,11 +13,15 @@ public sealed class KeyFileDocument : SettingsDocument
 
     private readonly string _text;
     private readonly ImmutableArray<Line> _lines;
+    private readonly Lazy<ILookup<string, Line>> _byGroup;
+    private readonly Lazy<ILookup<(string, string?), Line>> _byKey;
 
     private KeyFileDocument(string text)
     {
         _text = text;
         _lines = [.. Lines(text)];
+        _byGroup = new(() => _lines.ToLookup(line => line.Group));
+        _byKey = new(() => _lines.ToLookup(line => (line.Group, line.Key)));
     }
 
     /// <summary>The format by which desktop maps ask for key files.</summary>
@@ -71,7 +75,7 @@ public sealed class KeyFileDocument : SettingsDocument
 
         var (group, key) = Split(address);
         var end = NewLine();
-        var last = _lines.LastOrDefault(candidate => candidate.Group == group);
+        var last = _byGroup.Value[group].LastOrDefault();
         var addition = last is null ? $"[{group}]{end}{key}={raw}{end}" : $"{key}={raw}{end}";
         var at = last?.NextStart ?? _text.Length;
         var missingEnd = at > 0 && _text[at - 1] != '\n' ? end : "";
@@ -120,15 +124,12 @@ public sealed class KeyFileDocument : SettingsDocument
     private static string PrefixOf(ListAddress list) => list.Path.TrimEnd('*');
 
     private (Line? First, Line? Last) Ends(string group) =>
-        (
-            _lines.FirstOrDefault(line => line.Group == group),
-            _lines.LastOrDefault(line => line.Group == group)
-        );
+        (_byGroup.Value[group].FirstOrDefault(), _byGroup.Value[group].LastOrDefault());
 
     private Line? Find(Address address)
     {
         var (group, key) = Split(address);
-        var found = _lines.Where(line => line.Group == group && line.Key == key).Take(2).ToList();
+        var found = _byKey.Value[(group, key)].Take(2).ToList();
         return found.Count < 2
             ? found.FirstOrDefault()
             : throw new SettingsFileException(

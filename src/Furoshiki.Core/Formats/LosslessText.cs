@@ -55,6 +55,15 @@ public static class LosslessText
         return [.. bytes];
     }
 
+    /// <summary>Whether a text is Unicode through and through: it stands for no stray bytes, and has no half of a surrogate pair.</summary>
+    public static bool IsUnicode(string text)
+    {
+        for (var i = 0; i < text.Length; i++)
+            if (char.IsSurrogate(text[i]) && !Rune.TryGetRuneAt(text, i++, out _))
+                return false;
+        return true;
+    }
+
     /// <summary>Whether a text stands for bytes that are not UTF-8.</summary>
     public static bool HasStrayBytes(string text) =>
         text.AsSpan().ContainsAnyInRange('\uD800', '\uDFFF')

@@ -1,6 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
-using System.Text;
 
 namespace Furoshiki.Core.Formats;
 
@@ -52,8 +50,8 @@ public sealed class ResourceFileDocument : SettingsDocument
     {
         if (Find(address) is not { } entry)
             return null;
-        var value = Unescape(Utf8Text.Checked(_text[entry.ValueStart..entry.ValueEnd]));
-        return NativeValue.Untyped(value, []);
+        var bytes = Unescape(LosslessText.ToBytes(_text[entry.ValueStart..entry.ValueEnd]));
+        return NativeValue.Untyped(Utf8Text.Checked(LosslessText.FromBytes(bytes)), []);
     }
 
     /// <inheritdoc />
@@ -136,39 +134,35 @@ public sealed class ResourceFileDocument : SettingsDocument
         return raw.StartsWith(' ') || raw.StartsWith('\t') ? "\\" + raw : raw;
     }
 
-    private static string Unescape(string raw)
+    /// <summary>A value's bytes: three octal digits after a backslash are one of them.</summary>
+    private static byte[] Unescape(ReadOnlySpan<byte> raw)
     {
-        if (!raw.Contains('\\', StringComparison.Ordinal))
-            return raw;
-        var value = new StringBuilder(raw.Length);
+        var value = new List<byte>(raw.Length);
         for (var i = 0; i < raw.Length; i++)
         {
             if (raw[i] != '\\' || i + 1 == raw.Length)
             {
-                value.Append(raw[i]);
+                value.Add(raw[i]);
                 continue;
             }
-            var rest = raw.AsSpan(++i);
-            if (rest.StartsWith("\r\n"))
+            var rest = raw[++i..];
+            if (rest.StartsWith("\r\n"u8))
                 i++;
             else if (rest.Length >= 3 && IsOctal(rest[..3]))
             {
-                value.Append((char)Convert.ToInt32(rest[..3].ToString(), 8));
+                value.Add((byte)((rest[0] - '0') * 64 + (rest[1] - '0') * 8 + rest[2] - '0'));
                 i += 2;
             }
-            else if (rest[0] is not '\n')
-                value.Append(
-                    rest[0] switch
-                    {
-                        'n' => "\n",
-                        '\\' or ' ' or '\t' => rest[0].ToString(),
-                        _ => string.Create(CultureInfo.InvariantCulture, $"\\{rest[0]}"),
-                    }
-                );
+            else if (rest[0] == 'n')
+                value.Add((byte)'\n');
+            else if (rest[0] is (byte)'\\' or (byte)' ' or (byte)'\t')
+                value.Add(rest[0]);
+            else if (rest[0] != '\n')
+                value.AddRange((byte)'\\', rest[0]);
         }
-        return value.ToString();
+        return [.. value];
     }
 
-    private static bool IsOctal(ReadOnlySpan<char> digits) =>
-        digits.IndexOfAnyExceptInRange('0', '7') < 0 && digits[0] < '4';
+    private static bool IsOctal(ReadOnlySpan<byte> digits) =>
+        digits.IndexOfAnyExceptInRange((byte)'0', (byte)'7') < 0 && digits[0] < '4';
 }

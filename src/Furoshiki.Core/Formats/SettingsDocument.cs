@@ -28,6 +28,35 @@ public abstract class SettingsDocument
     /// <exception cref="SettingsFileException">The list is not there, two items have the same identity, or the format has no lists.</exception>
     public virtual IReadOnlyList<string> Items(ListAddress list) => throw NoLists();
 
+    /// <summary>Checks that each item has an identity of its own.</summary>
+    /// <param name="list">The list.</param>
+    /// <param name="identities">The identities of its items; null where one has none.</param>
+    /// <returns>Them in the order of the file, and the place of each.</returns>
+    /// <exception cref="SettingsFileException">One has none, or two have the same.</exception>
+    private protected static ItemPlaces Places(ListAddress list, IEnumerable<string?> identities)
+    {
+        var (all, places) = (new List<string>(), new Dictionary<string, int>());
+        foreach (var identity in identities)
+        {
+            if (identity is null)
+                throw new SettingsFileException(
+                    $"An item of {list.Path} has no '{list.Identity}'."
+                );
+            if (!places.TryAdd(identity, all.Count))
+                throw new SettingsFileException(
+                    $"Two items of {list.Path} have the {list.Identity} '{identity}'."
+                );
+            all.Add(identity);
+        }
+        return new ItemPlaces(all, places);
+    }
+
+    /// <summary>The items of a list, and where each stands in it, from 0.</summary>
+    private protected sealed record ItemPlaces(
+        IReadOnlyList<string> All,
+        IReadOnlyDictionary<string, int> Places
+    );
+
     /// <summary>Takes an item out of a list, with all that is in it.</summary>
     /// <exception cref="SettingsFileException">The list is not there, two items have the same identity, or the format has no lists.</exception>
     public virtual SettingsDocument RemoveItem(ListAddress list, string item) => throw NoLists();
@@ -45,7 +74,9 @@ public abstract class SettingsDocument
             throw new SettingsFileException(
                 $"The list {list.Path} does not have just the items that are to be ordered."
             );
-        return Move(list, [.. order.Select(item => now.ToList().IndexOf(item))]);
+        var places = now.Select((item, at) => (item, at))
+            .ToDictionary(one => one.item, one => one.at);
+        return Move(list, [.. order.Select(item => places[item])]);
     }
 
     /// <summary>Puts at each place the item that now stands at the place given for it.</summary>

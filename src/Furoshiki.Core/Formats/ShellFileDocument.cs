@@ -118,22 +118,23 @@ public sealed class ShellFileDocument : SettingsDocument
             return $"'{value.Replace("'", @"'\''", StringComparison.Ordinal)}'";
         var isBare = style != '"';
         var text = new StringBuilder();
-        foreach (var c in value)
-            _ = c switch
+        foreach (var rune in value.EnumerateRunes())
+            _ = rune.Value switch
             {
                 // A backslash before a line end would take it out; the empty piece tells this from a quoted value.
                 '\n' when isBare => text.Append("\"\n\"''"),
-                _ when IsEscaped(c) => text.Append('\\').Append(c),
-                _ => text.Append(c),
+                _ when IsEscaped(rune) => text.Append('\\').Append(rune),
+                _ => text.Append(rune),
             };
         return isBare ? text.ToString() : $"\"{text}\"";
 
-        bool IsEscaped(char c) =>
-            isBare ? !IsPlain(c) : EscapedInQuotes.Contains(c, StringComparison.Ordinal);
+        bool IsEscaped(Rune rune) =>
+            isBare ? !IsPlain(rune) : rune.IsAscii && EscapedInQuotes.Contains((char)rune.Value);
     }
 
-    private static bool IsPlain(char c) =>
-        char.IsLetterOrDigit(c) || "-._/:@%+,=".Contains(c, StringComparison.Ordinal);
+    private static bool IsPlain(Rune rune) =>
+        Rune.IsLetterOrDigit(rune)
+        || (rune.IsAscii ? "-._/:@%+,=".Contains((char)rune.Value) : !Rune.IsWhiteSpace(rune));
 
     private static IEnumerable<Assignment> Assignments(string text)
     {
@@ -169,6 +170,10 @@ public sealed class ShellFileDocument : SettingsDocument
         if (nameEnd == text.Length || text[nameEnd] != '=' || !IsName(text[at..nameEnd]))
             return null;
         var (valueEnd, value) = ReadValue(text, nameEnd + 1, number);
+        // A word after it is a command, which alone would get the variable, or is another variable.
+        var after = SkipSpace(text, valueEnd);
+        if (after < text.Length && text[after] is not ('\r' or '\n' or ';' or '#'))
+            value = null;
         return new Assignment(text[at..nameEnd], number, start, nameEnd + 1, valueEnd, 0, value);
     }
 
@@ -182,6 +187,13 @@ public sealed class ShellFileDocument : SettingsDocument
             var c = text[i];
             if (quote == '\0' && c is ' ' or '\t' or '\r' or '\n' or ';')
                 break;
+            // Home folders, jobs, pipes and files: the shell makes something else of a word with these.
+            computed |=
+                quote == '\0'
+                && (
+                    "&|<>()".Contains(c, StringComparison.Ordinal)
+                    || (c == '~' && (i == start || text[i - 1] == ':'))
+                );
             if (c is '"' or '\'' && (quote == '\0' || quote == c))
                 quote = quote == c ? '\0' : c;
             else if (
@@ -189,10 +201,16 @@ public sealed class ShellFileDocument : SettingsDocument
                 && quote != '\''
                 && i + 1 < text.Length
                 && (
-                    quote == '\0' || EscapedInQuotes.Contains(text[i + 1], StringComparison.Ordinal)
+                    quote == '\0'
+                    || text[i + 1] is '\n' or '\r'
+                    || EscapedInQuotes.Contains(text[i + 1], StringComparison.Ordinal)
                 )
             )
+            {
+                // A line end after a backslash is taken out.
+                computed |= text[i + 1] is '\n' or '\r';
                 value.Append(text[++i]);
+            }
             else
             {
                 computed |= c is '$' or '`' && quote != '\'';

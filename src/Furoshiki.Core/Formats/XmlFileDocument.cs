@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Text;
 
@@ -12,6 +13,9 @@ public sealed class XmlFileDocument : SettingsDocument
 {
     private readonly string _text;
     private readonly XmlElementSpan _root;
+
+    /// <summary>Lists that were asked for: a document never changes.</summary>
+    private readonly ConcurrentDictionary<ListAddress, XmlItems> _lists = new();
 
     private XmlFileDocument(string text)
     {
@@ -49,11 +53,21 @@ public sealed class XmlFileDocument : SettingsDocument
     public override SettingsDocument Set(Address address, NativeValue value)
     {
         var path = XmlPath.Parse(address.Path);
+        // Of what is not there, one element is added for an item and one for each step.
+        return Set(address, path, value, path.Steps.Length + 1);
+    }
+
+    private XmlFileDocument Set(Address address, XmlPath path, NativeValue value, int missing)
+    {
         var content = value.SingleContent();
         if (content.Any(c => c < ' ' && c is not ('\t' or '\n' or '\r')))
             throw new SettingsFileException("XML has no way to write that character.");
         if (HolderOf(address, path) is not { } element)
-            return AddElement(address, path).Set(address, value);
+            return missing > 0
+                ? AddElement(address, path).Set(address, path, value, missing - 1)
+                : throw new SettingsFileException(
+                    $"There is no place for {address}: what stands there does not fit its steps."
+                );
         if (path.Attribute is { } name)
             return element.Attribute(name) is { } attribute
                 ? Splice(
@@ -98,24 +112,25 @@ public sealed class XmlFileDocument : SettingsDocument
     }
 
     /// <inheritdoc />
-    public override IReadOnlyList<string> Items(ListAddress list)
-    {
-        var identities = new List<string>();
-        foreach (var element in ElementsOf(list))
-        {
-            var identity =
-                IdentityOf(list, element)
-                ?? throw new SettingsFileException(
-                    $"An item of {list.Path} has no {list.Identity}."
+    public override IReadOnlyList<string> Items(ListAddress list) => ItemsOf(list).Places.All;
+
+    private XmlItems ItemsOf(ListAddress list) =>
+        _lists.GetOrAdd(
+            list,
+            asked =>
+            {
+                var (elements, identity) = (
+                    ElementsOf(asked).ToImmutableArray(),
+                    XmlPath.Parse(asked.Identity)
                 );
-            if (identities.Contains(identity))
-                throw new SettingsFileException(
-                    $"Two items of {list.Path} have the {list.Identity} '{identity}'."
+                return new XmlItems(
+                    elements,
+                    Places(asked, elements.Select(element => IdentityOf(identity, element)))
                 );
-            identities.Add(identity);
-        }
-        return identities;
-    }
+            }
+        );
+
+    private sealed record XmlItems(ImmutableArray<XmlElementSpan> Elements, ItemPlaces Places);
 
     /// <inheritdoc />
     public override SettingsDocument RemoveItem(ListAddress list, string item) =>
@@ -126,15 +141,19 @@ public sealed class XmlFileDocument : SettingsDocument
             Permute(_text, [.. ElementsOf(list).Select(one => (one.Start, one.End))], from)
         );
 
-    private string? IdentityOf(ListAddress list, XmlElementSpan element)
+    private string? IdentityOf(XmlPath identity, XmlElementSpan element)
     {
-        var path = XmlPath.Parse(list.Identity);
-        var holder = path.Find(element, _text);
-        return path.Attribute is { } name ? holder?.Attribute(name)?.Value : holder?.Text(_text);
+        var holder = identity.Find(element, _text);
+        return identity.Attribute is { } name
+            ? holder?.Attribute(name)?.Value
+            : holder?.Text(_text);
     }
 
-    private XmlElementSpan? ItemOf(ListAddress list, string item) =>
-        ElementsOf(list).FirstOrDefault(element => IdentityOf(list, element) == item);
+    private XmlElementSpan? ItemOf(ListAddress list, string item)
+    {
+        var items = ItemsOf(list);
+        return items.Places.Places.TryGetValue(item, out var place) ? items.Elements[place] : null;
+    }
 
     private IEnumerable<XmlElementSpan> ElementsOf(ListAddress list)
     {
@@ -187,7 +206,7 @@ public sealed class XmlFileDocument : SettingsDocument
         for (; step < path.Steps.Length; step++)
         {
             if (path.Steps[step].Find(at, _text) is not { } next)
-                return Insert(at, path.Steps[step].Make());
+                return Insert(at, path.Steps[step].Make(at, _text));
             at = next;
         }
         throw new SettingsFileException($"There is no place for {path}.");

@@ -139,12 +139,21 @@ internal sealed partial record XmlStep(
             );
     }
 
-    /// <summary>An element of which all that the step asks is true.</summary>
-    public string Make()
+    /// <summary>An element of which all that the step asks is true, to stand as the last in another.</summary>
+    /// <exception cref="SettingsFileException">It would not be the one at the step's position.</exception>
+    public string Make(XmlElementSpan holder, string text)
     {
+        if (Position is { } position)
+        {
+            var there = holder.Children.Count(child => Matches(child, text));
+            if (there + 1 != position)
+                throw new SettingsFileException(
+                    $"There are only {there} elements '{Name}' where {position} are asked for."
+                );
+        }
         var tag = new StringBuilder($"<{Name}");
-        if (Namespace.Length > 0)
-            tag.Append($" xmlns=\"{Namespace}\"");
+        if (Namespace != holder.DefaultNamespace)
+            tag.Append($" xmlns=\"{Escape(Namespace)}\"");
         foreach (var (_, name, value) in Tests.Where(test => test.IsAttribute))
             tag.Append($" {name}=\"{Escape(value)}\"");
         var children = string.Concat(

@@ -13,11 +13,13 @@ internal static class XmlScanner
 {
     private const long MostFromEntities = 1024 * 1024;
     private const int Deepest = 200;
+    private const int MostAttributes = 10_000;
 
     /// <summary>The root element of a text.</summary>
     /// <exception cref="SettingsFileException">The text is not well formed.</exception>
     public static XmlElementSpan Scan(string text)
     {
+        RefuseTooManyAttributes(text);
         Check(text);
         var at = SkipOther(text, 0).At;
         return Element(text, ref at, ImmutableDictionary<string, string>.Empty);
@@ -72,6 +74,16 @@ internal static class XmlScanner
         return text.ToString();
     }
 
+    /// <summary>A text whose lines end as those of XML do, with a line feed (XML 1.0, 2.11).</summary>
+    public static string WithOneLineEnd(string raw) =>
+        raw.Contains('\r', StringComparison.Ordinal)
+            ? raw.Replace("\r\n", "\n", StringComparison.Ordinal).Replace('\r', '\n')
+            : raw;
+
+    /// <summary>An attribute's value before its references are resolved: a line end or a tab in it is a space (XML 1.0, 3.3.3).</summary>
+    private static string Normalized(string raw) =>
+        WithOneLineEnd(raw).Replace('\n', ' ').Replace('\t', ' ');
+
     private static string? Reference(string name) =>
         name switch
         {
@@ -88,6 +100,28 @@ internal static class XmlScanner
             ),
             _ => null,
         };
+
+    /// <summary>The framework's reader takes a time that grows with the square of the attributes of one element.</summary>
+    private static void RefuseTooManyAttributes(string text)
+    {
+        for (var at = text.IndexOf('<'); at >= 0; at = text.IndexOf('<', at + 1))
+        {
+            var (quote, attributes) = ('\0', 0);
+            for (var i = at + 1; i < text.Length && text[i] != '<'; i++)
+            {
+                if (quote != '\0')
+                    quote = text[i] == quote ? '\0' : quote;
+                else if (text[i] == '>')
+                    break;
+                else if (text[i] is '"' or '\'')
+                    quote = text[i];
+                else if (text[i] == '=' && ++attributes > MostAttributes)
+                    throw new SettingsFileException(
+                        $"An element has more than {MostAttributes} attributes."
+                    );
+            }
+        }
+    }
 
     private static void Check(string text)
     {
@@ -140,10 +174,24 @@ internal static class XmlScanner
         var spaces = Declared(attributes, outer);
         var (prefix, name) = Split(text[(start + 1)..nameEnd]);
         var own = spaces.GetValueOrDefault(prefix, "");
+        var usual = spaces.GetValueOrDefault("", "");
         if (text[tagEnd] == '/')
         {
             at = tagEnd + 2;
-            return new(name, own, start, nameEnd, tagEnd, tagEnd, at, attributes, [], true, false);
+            return new(
+                name,
+                own,
+                start,
+                nameEnd,
+                tagEnd,
+                tagEnd,
+                at,
+                attributes,
+                [],
+                true,
+                false,
+                usual
+            );
         }
         var children = ImmutableArray.CreateBuilder<XmlElementSpan>();
         var hasOther = false;
@@ -169,7 +217,8 @@ internal static class XmlScanner
             attributes,
             children.ToImmutable(),
             false,
-            hasOther
+            hasOther,
+            usual
         );
     }
 
@@ -202,7 +251,13 @@ internal static class XmlScanner
                 at++;
             var end = text.IndexOf(text[at], at + 1);
             attributes.Add(
-                new XmlAttributeSpan(name, start, at + 1, end, Decode(text[(at + 1)..end]))
+                new XmlAttributeSpan(
+                    name,
+                    start,
+                    at + 1,
+                    end,
+                    Decode(Normalized(text[(at + 1)..end]))
+                )
             );
             at = end + 1;
         }

@@ -28,6 +28,7 @@ internal sealed record XmlAttributeSpan(
 /// <param name="Children">Its child elements.</param>
 /// <param name="IsEmptyTag">Whether it is written as an empty tag.</param>
 /// <param name="HasOther">Whether there are comments or processing instructions in it.</param>
+/// <param name="DefaultNamespace">The namespace of elements in it that are written without a prefix; empty for none.</param>
 internal sealed record XmlElementSpan(
     string Name,
     string Namespace,
@@ -39,7 +40,8 @@ internal sealed record XmlElementSpan(
     ImmutableArray<XmlAttributeSpan> Attributes,
     ImmutableArray<XmlElementSpan> Children,
     bool IsEmptyTag,
-    bool HasOther
+    bool HasOther,
+    string DefaultNamespace
 )
 {
     public XmlAttributeSpan? Attribute(string name) =>
@@ -62,6 +64,8 @@ internal sealed record XmlElementSpan(
         if (IsEmptyTag)
             return "";
         var (start, end) = TextSpan(text);
-        return XmlScanner.Decode(XmlScanner.WithoutMarkup(text[start..end]));
+        return XmlScanner.Decode(
+            XmlScanner.WithOneLineEnd(XmlScanner.WithoutMarkup(text[start..end]))
+        );
     }
 }

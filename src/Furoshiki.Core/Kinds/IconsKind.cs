@@ -35,9 +35,11 @@ public static class IconsKind
             Layer = new Layer(Depth.DesktopIcons, Scenes.WithDesktop, DrawDesktopIcons),
         };
 
-    /// <summary>One icon; where no set has it, the empty frame that a desktop falls back to.</summary>
+    /// <summary>One icon; where no set has one that can be drawn, the empty frame that a desktop falls back to.</summary>
     internal static XElement Icon(Scene scene, string name, Box box) =>
         scene.IconSet.Find(name, box.Width) is var (file, digest)
+        // No browser draws this old format.
+        && !file.EndsWith(".xpm", StringComparison.Ordinal)
             ? Shape.Part(Kind, Shape.Image(box, scene.Content.Address(digest, file)))
             : Shape.Part(
                 Kind,

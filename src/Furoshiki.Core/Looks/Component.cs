@@ -35,10 +35,13 @@ public readonly record struct SettingKey(string Name, string? Item = null) : ICo
 #pragma warning restore CS1591
 }
 
-/// <summary>A file or a folder that a component uses. Two are the same wherever they stand.</summary>
+/// <summary>
+/// A file or a folder that a component uses. Two are the same wherever they stand; of the whole files and folders of a kind, the place
+/// in the map is which of them it is.
+/// </summary>
 /// <param name="Name">The name by which the settings ask for it, or by which another asset inherits from it.</param>
 /// <param name="Setting">The setting that asks for it; null for a whole file or folder that belongs to the kind.</param>
-/// <param name="Path">Where it stood, as "place:path"; null if it was not found anywhere.</param>
+/// <param name="Path">Where it stood, as "place:path"; null if it was not found anywhere, or is not known.</param>
 /// <param name="IsFolder">Whether it is a folder; its content is then a <see cref="Tree"/>.</param>
 /// <param name="Content">The digest of its bytes or of its tree; null if nothing stood there.</param>
 public sealed record Asset(
@@ -49,13 +52,35 @@ public sealed record Asset(
     Digest? Content
 )
 {
+    /// <summary>Permission bits of a file that people commonly have: read and write for the person, read for the rest.</summary>
+    public const int CommonMode = 0b110_100_100;
+
+    /// <summary>Permission bits of a file (0 to 0o7777). A folder's record has those of all that is in it.</summary>
+    public int Mode { get; init; } = CommonMode;
+
+    /// <summary>The person's attributes of a file, as <see cref="FileState.Attributes"/>.</summary>
+    public string Attributes { get; init; } = "";
+
+    /// <summary>The asset with the mode and the attributes that a file has.</summary>
+    public Asset As(FileState? file) =>
+        file is { Type: FileType.File }
+            ? this with
+            {
+                Mode = file.Mode,
+                Attributes = file.Attributes,
+            }
+            : this;
+
     /// <inheritdoc />
     public bool Equals(Asset? other) =>
         other is not null
         && Name == other.Name
         && Setting == other.Setting
+        && (Setting is not null || Path == other.Path || Content is null)
         && IsFolder == other.IsFolder
-        && Content == other.Content;
+        && Content == other.Content
+        && Mode == other.Mode
+        && Attributes == other.Attributes;
 
     /// <inheritdoc />
     public override int GetHashCode() => HashCode.Combine(Name, Setting, IsFolder, Content);
@@ -76,6 +101,13 @@ public sealed record Component(
         string kind,
         IEnumerable<KeyValuePair<SettingKey, SettingValue>> settings
     ) => new(kind, settings.ToImmutableSortedDictionary(), []);
+
+    /// <summary>
+    /// What was saved and this version cannot read, as canonical JSON by its key: it is kept as it is, and judged when the look is
+    /// planned.
+    /// </summary>
+    public ImmutableSortedDictionary<string, string> Kept { get; init; } =
+        ImmutableSortedDictionary<string, string>.Empty;
 
     /// <summary>The identities of the items: in their order where it matters, else sorted.</summary>
     public IReadOnlyList<string> Items
@@ -145,6 +177,7 @@ public sealed record Component(
         other is not null
         && Kind == other.Kind
         && Settings.SequenceEqual(other.Settings)
+        && Kept.SequenceEqual(other.Kept)
         && Assets.SequenceEqual(other.Assets);
 
     /// <inheritdoc />

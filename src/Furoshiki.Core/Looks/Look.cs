@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Text.Json;
-using System.Text.Json.Nodes;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Kinds;
@@ -15,20 +14,27 @@ public sealed class Look
     private readonly ImmutableSortedDictionary<string, Component> _components;
     private readonly byte[] _bytes;
 
-    private Look(IEnumerable<Component> components)
+    private Look(IEnumerable<Component> components, ImmutableSortedDictionary<string, string> kept)
     {
         _components = components.ToImmutableSortedDictionary(
             one => one.Kind,
             one => one,
             StringComparer.Ordinal
         );
-        _bytes = CanonicalJson.Write(ToJson());
+        Kept = kept;
+        _bytes = LookJson.Write(_components.Values, kept);
         Digest = Digest.Of(_bytes);
     }
 
     /// <summary>Makes a look of components, at most one of each kind.</summary>
     /// <exception cref="ArgumentException">Two have the same kind.</exception>
-    public static Look Of(IEnumerable<Component> components) => new(components);
+    public static Look Of(IEnumerable<Component> components) =>
+        new(components, ImmutableSortedDictionary<string, string>.Empty);
+
+    /// <summary>
+    /// The parts of kinds that this version does not know, as canonical JSON by the kind's name: they are kept as they were saved.
+    /// </summary>
+    public ImmutableSortedDictionary<string, string> Kept { get; }
 
     /// <summary>The digest by which the look is known.</summary>
     public Digest Digest { get; }
@@ -47,22 +53,30 @@ public sealed class Look
     public Look Only(IEnumerable<string> kinds)
     {
         var wanted = kinds.ToHashSet(StringComparer.Ordinal);
-        return Of(_components.Values.Where(one => wanted.Contains(one.Kind)));
+        return new Look(
+            _components.Values.Where(one => wanted.Contains(one.Kind)),
+            Kept.RemoveRange(Kept.Keys.Where(kind => !wanted.Contains(kind)))
+        );
     }
 
     /// <summary>Whether it is a dark one, by the tone of its colours.</summary>
     public bool IsDark => this[ColoursKind.Kind.Name]?.Text("tone", "light") == "dark";
 
-    /// <summary>Reads a look that <see cref="Bytes"/> holds.</summary>
-    /// <exception cref="FormatException">The bytes are no look, or name kinds or settings that are not known.</exception>
-    public static Look Parse(ReadOnlySpan<byte> bytes)
+    /// <summary>
+    /// Where the assets stood when the look was read, as JSON: no part of what the look is, but of use when it is put on again.
+    /// </summary>
+    public string Places => LookJson.WritePlaces(_components.Values);
+
+    /// <summary>Reads a look that <see cref="Bytes"/> holds, of this version or an earlier one. What it does not know it keeps.</summary>
+    /// <param name="bytes">The look.</param>
+    /// <param name="places">Its <see cref="Places"/>, where they are known.</param>
+    /// <exception cref="FormatException">The bytes are no look, or one of a form that is newer than this version.</exception>
+    public static Look Parse(ReadOnlySpan<byte> bytes, string? places = null)
     {
         try
         {
-            var members = JsonNode.Parse(bytes)!.AsObject();
-            return Of(
-                members.Select(member => ParseComponent(member.Key, member.Value!.AsObject()))
-            );
+            var (components, kept) = LookJson.Read(bytes, places);
+            return new Look(components, kept);
         }
         catch (Exception problem)
             when (problem
@@ -75,55 +89,5 @@ public sealed class Look
         {
             throw new FormatException("This is not a look.", problem);
         }
-    }
-
-    private JsonObject ToJson()
-    {
-        var look = new JsonObject();
-        foreach (var component in _components.Values)
-        {
-            var kind = Kind.Get(component.Kind);
-            var settings = new JsonObject();
-            foreach (var (key, value) in component.Settings)
-                settings[key.ToString()] = kind.Setting(key).Type.Write(value).ToJson();
-            var assets = new JsonArray([.. component.Assets.Select(AssetJson)]);
-            look[component.Kind] = new JsonObject { ["settings"] = settings, ["assets"] = assets };
-        }
-        return look;
-    }
-
-    private static JsonObject AssetJson(Asset asset) =>
-        new()
-        {
-            ["name"] = asset.Name,
-            ["setting"] = asset.Setting,
-            ["path"] = asset.Path,
-            ["folder"] = asset.IsFolder,
-            ["content"] = asset.Content?.Hex,
-        };
-
-    private static Component ParseComponent(string kindName, JsonObject json)
-    {
-        var kind = Kind.Get(kindName);
-        var settings = json["settings"]!
-            .AsObject()
-            .Select(set =>
-            {
-                var key = SettingKey.Parse(set.Key);
-                return KeyValuePair.Create(
-                    key,
-                    kind.Setting(key).Type.Read(NativeJson.Read(set.Value!))
-                );
-            });
-        var assets = json["assets"]!
-            .AsArray()
-            .Select(asset => new Asset(
-                asset!["name"]!.GetValue<string>(),
-                asset["setting"]?.GetValue<string>(),
-                asset["path"]?.GetValue<string>(),
-                asset["folder"]!.GetValue<bool>(),
-                asset["content"] is { } content ? Digest.Parse(content.GetValue<string>()) : null
-            ));
-        return new Component(kindName, settings.ToImmutableSortedDictionary(), [.. assets]);
     }
 }

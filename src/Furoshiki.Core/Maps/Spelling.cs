@@ -116,7 +116,7 @@ public sealed record Spelling(
             NumberStyles.Float,
             CultureInfo.InvariantCulture,
             out var number
-        )
+        ) && double.IsFinite(number)
             ? number
             : throw new SettingsFileException($"'{native.Content}' stands where a number belongs.");
 

@@ -7,24 +7,49 @@ using Furoshiki.Core.Reading;
 namespace Furoshiki.Core.Picture;
 
 /// <summary>
-/// Finds icons by name and size in a set and those it inherits from. Source: Icon Theme Specification 0.13,
-/// "Icon Lookup": an exact directory in any set of the chain is taken first, in order; else the nearest size.
+/// Finds icons by name and size in a set and those it inherits from. Source: Icon Theme Specification 0.13, "Icon Lookup".
+/// A variant of a set stands in a folder of that name and goes before the set itself.
 /// </summary>
-internal sealed class IconLookup
+public sealed class IconLookup
 {
-    private static readonly string[] Endings = [".svg", ".png"];
+    /// <summary>The set in which every icon is sought last.</summary>
+    private const string LastSet = "hicolor";
 
-    private readonly List<(Tree Tree, List<Directory> Directories)> _sets = [];
+    private static readonly string[] Endings = [".png", ".svg", ".xpm"];
+
+    private readonly Dictionary<string, IconSet> _sets = [];
+    private readonly string? _first;
     private readonly string _variant;
 
-    private readonly record struct Directory(string Path, int Size, int Min, int Max)
+    /// <summary>A set of icons.</summary>
+    /// <param name="Directories">Its directories, in the order of its index.</param>
+    /// <param name="Parents">The names of the sets that it inherits from.</param>
+    private sealed record IconSet(
+        Tree Tree,
+        IReadOnlyList<Directory> Directories,
+        IReadOnlyList<string> Parents
+    );
+
+    /// <summary>A directory of icons of one size.</summary>
+    /// <param name="Least">Smallest size that it is meant for; MinSize in the specification's formula for distance.</param>
+    /// <param name="Most">Largest size that it is meant for.</param>
+    /// <param name="Slack">How far beyond those a size may be; only a "Threshold" directory has any.</param>
+    private sealed record Directory(string Path, int Scale, int Least, int Most, int Slack)
     {
+        /// <summary>DirectoryMatchesSize of the specification, for a scale of 1.</summary>
+        public bool Matches(int size) =>
+            Scale == 1 && size >= Least - Slack && size <= Most + Slack;
+
+        /// <summary>DirectorySizeDistance of the specification, for a scale of 1.</summary>
         public int DistanceTo(int size) =>
-            size < Min ? Min - size
-            : size > Max ? size - Max
+            size < (Least - Slack) * Scale ? Least * Scale - size
+            : size > (Most + Slack) * Scale ? size - Most * Scale
             : 0;
     }
 
+    /// <summary>Looks in the sets that a component uses.</summary>
+    /// <param name="component">The component, whose first folder is the set itself; null for none.</param>
+    /// <param name="content">Where the sets are at hand.</param>
     public IconLookup(Component? component, PictureContent content)
     {
         _variant = component?.Text("variant", "") is { Length: > 0 } variant ? variant + "/" : "";
@@ -32,51 +57,91 @@ internal sealed class IconLookup
             if (
                 asset is { IsFolder: true, Content: { } digest }
                 && content.Trees(digest) is { } tree
+                && _sets.TryAdd(asset.Name, SetOf(tree, content))
             )
-                _sets.Add((tree, Directories(tree, content)));
+                _first ??= asset.Name;
     }
 
-    /// <summary>An icon's file name and content; null if no set has it.</summary>
+    /// <summary>An icon’s file name and content; null if no set has it.</summary>
+    /// <param name="name">Its name, without an ending.</param>
+    /// <param name="size">The size wanted in px.</param>
     public (string FileName, Digest Content)? Find(string name, double size)
     {
-        foreach (var (tree, directories) in _sets)
-        foreach (var directory in directories.OrderBy(one => one.DistanceTo((int)size)))
-        foreach (var ending in Endings)
-            if (
-                (
-                    tree.Find($"{_variant}{directory.Path}/{name}{ending}")
-                    ?? tree.Find($"{directory.Path}/{name}{ending}")
-                )?.Content is
-                { } found
-            )
-                return (name + ending, found);
+        var sought = new HashSet<string>();
+        var px = (int)Math.Round(size);
+        return FindIn(_first, name, px, sought) ?? FindIn(LastSet, name, px, sought);
+    }
+
+    /// <summary>FindIconHelper of the specification: depth first through the parents, each set once.</summary>
+    private (string, Digest)? FindIn(string? set, string name, int size, HashSet<string> sought)
+    {
+        if (set is null || !sought.Add(set) || !_sets.TryGetValue(set, out var found))
+            return null;
+        if (LookUp(found, name, size) is { } icon)
+            return icon;
+        foreach (var parent in found.Parents)
+            if (FindIn(parent, name, size, sought) is { } inherited)
+                return inherited;
         return null;
     }
 
-    private static List<Directory> Directories(Tree tree, PictureContent content)
+    /// <summary>LookupIcon of the specification: the first directory meant for the size, else the nearest.</summary>
+    private (string, Digest)? LookUp(IconSet set, string name, int size)
+    {
+        var all = set
+            .Directories.SelectMany(directory =>
+                Endings.Select(ending =>
+                    (
+                        directory,
+                        file: name + ending,
+                        state: FileIn(set.Tree, directory, name + ending)
+                    )
+                )
+            )
+            .Where(one => one.state is not null)
+            .ToList();
+        if (all.Count == 0)
+            return null;
+        var best = all.FirstOrDefault(one => one.directory.Matches(size));
+        if (best.state is null)
+            best = all.MinBy(one => one.directory.DistanceTo(size));
+        return (best.file, best.state!.Value);
+    }
+
+    private Digest? FileIn(Tree tree, Directory directory, string file) =>
+        (
+            tree.Find($"{_variant}{directory.Path}/{file}") ?? tree.Find($"{directory.Path}/{file}")
+        )?.Content;
+
+    private static IconSet SetOf(Tree tree, PictureContent content)
     {
         if (
             tree.Find(AssetFinder.IndexFile)?.Content is not { } digest
             || content.Bytes(digest) is not { } bytes
         )
-            return [];
+            return new IconSet(tree, [], []);
         try
         {
             var index = KeyFileDocument.Open(bytes);
-            var names = index.Get(new Address("Icon Theme/Directories"))?.Content ?? "";
-            return
-            [
-                .. names
-                    .Split(
-                        ',',
-                        StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries
-                    )
-                    .Select(name => ReadDirectory(index, name)),
-            ];
+            return new IconSet(
+                tree,
+                [
+                    .. Names("Directories")
+                        .Concat(Names("ScaledDirectories"))
+                        .Select(name => ReadDirectory(index, name)),
+                ],
+                [.. Names("Inherits")]
+            );
+
+            IEnumerable<string> Names(string key) =>
+                (index.Get(new Address($"Icon Theme/{key}"))?.Content ?? "").Split(
+                    ',',
+                    StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries
+                );
         }
         catch (SettingsFileException)
         {
-            return [];
+            return new IconSet(tree, [], []);
         }
     }
 
@@ -90,22 +155,18 @@ internal sealed class IconLookup
             )
                 ? number
                 : otherwise;
-        var size = Number("Size", 48);
+        var (size, scale) = (Number("Size", 48), Number("Scale", 1));
         return index.Get(new Address($"{name}/Type"))?.Content switch
         {
             "Scalable" => new Directory(
                 name,
-                size,
+                scale,
                 Number("MinSize", size),
-                Number("MaxSize", size)
+                Number("MaxSize", size),
+                0
             ),
-            "Fixed" => new Directory(name, size, size, size),
-            _ => new Directory(
-                name,
-                size,
-                size - Number("Threshold", 2),
-                size + Number("Threshold", 2)
-            ),
+            "Fixed" => new Directory(name, scale, size, size, 0),
+            _ => new Directory(name, scale, size, size, Number("Threshold", 2)),
         };
     }
 }

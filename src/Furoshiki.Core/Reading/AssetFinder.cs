@@ -54,7 +54,8 @@ public static class AssetFinder
         {
             var document = rule.Format.Open(view.ReadFile(asset.Within(rule.File).FromRoot));
             var names = document.Get(new Address(rule.At));
-            return names is null ? []
+            var all =
+                names is null ? []
                 : names.Type == NativeType.List ? names.Items
                 :
                 [
@@ -63,6 +64,7 @@ public static class AssetFinder
                         StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries
                     ),
                 ];
+            return [.. all.Where(LosslessText.IsUnicode)];
         }
         catch (SettingsFileException)
         {
@@ -104,21 +106,35 @@ public static class AssetFinder
         var isFolder = rule.Form == AssetForm.Folder;
         var named = name.Split('/').All(part => part is not ("" or "." or ".."));
         foreach (var path in named ? folders.Select(folder => folder.Within(name)) : [])
-            if (view.ContentOf(path.FromRoot, isFolder) is { } content)
-                return new Asset(name, rule.Setting, path.ToString(), isFolder, content);
+            if (At(path, name, rule.Setting, isFolder, view) is { } asset)
+                return asset;
         return new Asset(name, rule.Setting, null, isFolder, null);
     }
 
+    /// <summary>The asset that stands at a path, be it through links; null if there is none.</summary>
+    /// <param name="path">The path.</param>
+    /// <param name="name">The asset's name.</param>
+    /// <param name="setting">The setting that asks for it; null for a whole file or folder of a kind.</param>
+    /// <param name="isFolder">Whether it is a folder.</param>
+    /// <param name="view">The desktop's folder.</param>
+    public static Asset? At(
+        PlacePath path,
+        string name,
+        string? setting,
+        bool isFolder,
+        IDesktopView view
+    ) =>
+        view.Follow(path.FromRoot) is { } end && view.ContentOf(end, isFolder) is { } content
+            ? new Asset(name, setting, path.ToString(), isFolder, content).As(
+                isFolder ? null : view.Find(end)
+            )
+            : null;
+
     private static Asset Whole(PlacePath path, IDesktopView view)
     {
-        var tree = view.FindTree(path.FromRoot);
-        return new Asset(
-            path.Name,
-            null,
-            path.ToString(),
-            tree is not null,
-            tree?.Digest ?? view.ContentOf(path.FromRoot, isFolder: false)
-        );
+        return At(path, path.Name, null, isFolder: true, view)
+            ?? At(path, path.Name, null, isFolder: false, view)
+            ?? new Asset(path.Name, null, path.ToString(), false, null);
     }
 
     private static int IndexOf(this IReadOnlyList<string> items, string item)

@@ -11,8 +11,6 @@ namespace Furoshiki.Core.Reading;
 /// <summary>Reads a desktop through its map. A file that cannot be read takes its own parts out, and nothing else.</summary>
 public static class DesktopReader
 {
-    private const string LeadsOut = "The file is a link that leads out of the desktop's folder.";
-
     /// <summary>Reads every kind of the map.</summary>
     public static DesktopReading Read(DesktopMap map, IDesktopView view)
     {
@@ -29,8 +27,9 @@ public static class DesktopReader
     private static FileReading ReadFile(SettingsFile file, IDesktopView view)
     {
         var named = file.Path.FromRoot;
-        if (view.Follow(named) is not { } path)
-            return new FileReading(named, named, null, LeadsOut);
+        var end = view.End(named);
+        if (end.Path is not { } path)
+            return new FileReading(named, named, null, end.Why);
         try
         {
             var bytes = view.ReadFile(path);
@@ -61,6 +60,7 @@ public static class DesktopReader
     )
     {
         var settings = ImmutableSortedDictionary.CreateBuilder<SettingKey, SettingValue>();
+        var unread = ImmutableArray.CreateBuilder<UnreadValue>();
         FileReading? file = null;
         try
         {
@@ -68,7 +68,10 @@ public static class DesktopReader
                 Read(new SettingKey(name), place);
             if (kind.Items is { } items)
             {
-                var found = Open(items.File).Items(items.Address);
+                var found = Open(items.File)
+                    .Items(items.Address)
+                    .Where(LosslessText.IsUnicode)
+                    .ToList();
                 if (kind.Kind.HasOrder)
                     settings[new SettingKey(Kind.Order.Name)] = new SettingValue.List([.. found]);
                 foreach (var item in found)
@@ -78,7 +81,7 @@ public static class DesktopReader
         }
         catch (SettingsFileException problem)
         {
-            return new PartReading(kind.Kind.Name, null, file!.Path, problem.Message, []);
+            return new PartReading(kind.Kind.Name, null, file!.Path, problem.Message, [], []);
         }
         var component = new Component(kind.Kind.Name, settings.ToImmutable(), []);
         component = component with { Assets = AssetFinder.Find(kind, component, map, view) };
@@ -87,6 +90,7 @@ public static class DesktopReader
             component,
             null,
             null,
+            unread.ToImmutable(),
             [.. GapsIn(component, map, view)]
         );
 
@@ -98,22 +102,25 @@ public static class DesktopReader
 
         void Read(SettingKey key, SettingPlace place)
         {
-            if (Open(place.File).Get(kind.AddressOf(key)) is { } native)
-                settings[key] = ReadValue(kind.Kind.Setting(key), place, native);
+            var document = Open(place.File);
+            try
+            {
+                if (document.Get(kind.AddressOf(key)) is { } native)
+                    settings[key] = kind
+                        .Kind.Setting(key)
+                        .Type.Read(place.Spelling.FromFile(UnicodeAlone(native)));
+            }
+            catch (SettingsFileException problem)
+            {
+                unread.Add(new UnreadValue(key, file!.Path, place.At, problem.Message));
+            }
         }
     }
 
-    private static SettingValue ReadValue(Setting setting, SettingPlace place, NativeValue native)
-    {
-        try
-        {
-            return setting.Type.Read(place.Spelling.FromFile(native));
-        }
-        catch (SettingsFileException problem)
-        {
-            throw new SettingsFileException($"At {place.At}, {problem.Message}");
-        }
-    }
+    private static NativeValue UnicodeAlone(NativeValue native) =>
+        LosslessText.IsUnicode(native.Content) && native.Items.All(LosslessText.IsUnicode)
+            ? native
+            : throw new SettingsFileException("the value is no valid Unicode.");
 
     /// <summary>What is used and cannot be held.</summary>
     private static IEnumerable<Gap> GapsIn(Component component, DesktopMap map, IDesktopView view)

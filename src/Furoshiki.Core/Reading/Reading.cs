@@ -5,17 +5,26 @@ using Furoshiki.Core.Looks;
 
 namespace Furoshiki.Core.Reading;
 
+/// <summary>A value that could not be read. It takes itself out, and nothing else.</summary>
+/// <param name="Key">Which setting.</param>
+/// <param name="File">The file that it is in, relative to the root.</param>
+/// <param name="At">The address in the file.</param>
+/// <param name="Reason">Why not, in a sentence.</param>
+public sealed record UnreadValue(SettingKey Key, string File, string At, string Reason);
+
 /// <summary>One kind as it was read: a component, or the reason why there is none.</summary>
 /// <param name="Kind">The kind's name.</param>
 /// <param name="Component">What was read; null if it could not be.</param>
 /// <param name="File">The file that could not be read, relative to the root.</param>
 /// <param name="Reason">Why not, in a sentence.</param>
+/// <param name="Values">The values that could not be read.</param>
 /// <param name="Gaps">What stands in its assets and cannot be held, by its path relative to the root.</param>
 public sealed record PartReading(
     string Kind,
     Component? Component,
     string? File,
     string? Reason,
+    ImmutableArray<UnreadValue> Values,
     ImmutableArray<Gap> Gaps
 );
 

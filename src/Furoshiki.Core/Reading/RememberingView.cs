@@ -9,6 +9,10 @@ public sealed class RememberingView(IDesktopView view) : IDesktopView
     private readonly Dictionary<string, FileState?> _states = new(StringComparer.Ordinal);
     private readonly Dictionary<string, Tree?> _trees = new(StringComparer.Ordinal);
     private readonly Dictionary<string, string?> _reasons = new(StringComparer.Ordinal);
+    private readonly Dictionary<string, PathEnd?> _ends = new(StringComparer.Ordinal);
+
+    /// <inheritdoc />
+    public string Root => view.Root;
 
     /// <inheritdoc />
     public ReadOnlyMemory<byte> ReadFile(string path) => view.ReadFile(path);
@@ -20,7 +24,13 @@ public sealed class RememberingView(IDesktopView view) : IDesktopView
     public Tree? FindTree(string path) => Once(_trees, path, view.FindTree);
 
     /// <inheritdoc />
+    public PathEnd End(string path) => Once(_ends, path, view.End)!;
+
+    /// <inheritdoc />
     public string? WhyNot(string path) => Once(_reasons, path, view.WhyNot);
+
+    /// <inheritdoc />
+    public string? NotKept(string path) => view.NotKept(path);
 
     private static T? Once<T>(Dictionary<string, T?> known, string path, Func<string, T?> look)
         where T : class

@@ -89,7 +89,7 @@ public sealed class SimulatedSession(DesktopMap map, IDesktopView view)
         foreach (var (key, value) in set.Settings.Where(one => one.Key.Name == rule.Setting))
             if (
                 value is SettingValue.Text { Value: { Length: > 0 } name }
-                && set.AssetNamed(name) is { Path: null }
+                && set.AssetNamed(name) is { Content: null }
             )
                 set = set with
                 {

@@ -58,7 +58,11 @@ public static class Adaptation
             var (key, value) in now?.Settings
                 ?? ImmutableSortedDictionary<SettingKey, SettingValue>.Empty
         )
-            if (then?.CanHold(key) == false && IsOfWanted(key, wanted))
+            if (
+                (then?.CanHold(key) == false && IsOfWanted(key, wanted))
+                // What was saved and is not understood is not put on, and what is there in its place stays.
+                || wanted.Kept.ContainsKey(key.ToString())
+            )
                 settings.TryAdd(key, value);
         if (settings.Count == 0 && wanted.Settings.Count > 0)
             return new Adapted(null, [.. losses]);

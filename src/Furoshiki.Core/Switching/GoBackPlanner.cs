@@ -9,37 +9,39 @@ namespace Furoshiki.Core.Switching;
 /// <summary>Works out what it takes to bring a desktop back to a safe state, byte for byte.</summary>
 public static class GoBackPlanner
 {
-    /// <summary>Plans going back whole.</summary>
+    /// <summary>Plans going back.</summary>
     /// <param name="map">The desktop's map.</param>
     /// <param name="now">The desktop as it is.</param>
-    /// <param name="nowTree">Everything managed, as it is.</param>
-    /// <param name="then">The desktop as the safe state has it.</param>
-    /// <param name="thenTree">Everything managed, as the safe state has it.</param>
     /// <param name="view">The desktop's folder.</param>
+    /// <param name="state">What the desktop goes back to.</param>
     /// <param name="trees">Gives the tree with a digest; null where it is not at hand.</param>
     public static SwitchPlan Plan(
         DesktopMap map,
         DesktopReading now,
-        Tree nowTree,
-        DesktopReading then,
-        Tree thenTree,
         IDesktopView view,
+        StateBack state,
         Func<Digest, Tree?> trees
     )
     {
+        var tops = Tops(state.Paths, state.Tree, view);
         // The trees say nothing of the folders that settings files and asset folders stand in.
-        var parents = thenTree
-            .Entries.SelectMany(entry => TreeChanges.MissingParents(entry.Name, view))
+        var parents = state
+            .Tree.Entries.Where(entry => tops.Contains(entry.Name))
+            .SelectMany(entry => TreeChanges.MissingParents(entry.Name, view))
             .DistinctBy(change => change.Path)
-            .Where(change => thenTree.Find(change.Path) is null);
+            .Where(change => state.Tree.Find(change.Path) is null);
+        var gaps = new List<Gap>(state.Gaps);
+        var between = tops.SelectMany(path => Between(path, state.Tree, view, gaps)).ToList();
         var changes = TreeChanges
-            .InOrder(TreeChanges.Between("", null, nowTree, thenTree).Concat(parents))
+            .InOrder(TreeChanges.Possible(between.Concat(parents), gaps, out var blocked))
             .ToImmutableArray();
-        var differences = Difference.Between(now.Look, then.Look, trees);
-        var steps = differences.Select(difference =>
-            StepOf(map.Find(difference.Kind)!, difference, changes)
-        );
-        var changed = differences.Select(difference => difference.Kind).ToHashSet();
+        var differences = Difference.Between(now.Look, state.Reading.Look, trees);
+        var steps = differences
+            .Where(difference => map.Find(difference.Kind) is not null)
+            .Select(difference => StepOf(map.Find(difference.Kind)!, difference, changes))
+            .Where(step => state.IsWhole || step.Files.Length > 0)
+            .ToList();
+        var changed = steps.Select(step => step.Difference.Kind).ToHashSet();
         return new SwitchPlan(
             [.. steps],
             [],
@@ -49,11 +51,57 @@ public static class GoBackPlanner
             changes,
             SwitchPlanner
                 .MadeFrom(now)
-                .Where(path => nowTree.Find(path) is not null || thenTree.Find(path) is not null)
-                .ToImmutableSortedDictionary(path => path, nowTree.Find),
+                .Where(path => tops.Any(top => PathText.IsIn(path, top)))
+                .ToImmutableSortedDictionary(path => path, view.Find),
             ImmutableDictionary<Digest, ReadOnlyMemory<byte>>.Empty,
-            then.Look
+            state.Reading.Look
+        )
+        {
+            NotTouched = [.. blocked],
+            NotKept = [.. SwitchPlanner.NotKeptOf(changes, view)],
+        };
+    }
+
+    /// <summary>The paths that none of the others is above as a folder, be it then or now.</summary>
+    private static HashSet<string> Tops(IEnumerable<string> paths, Tree then, IDesktopView view)
+    {
+        var tops = new HashSet<string>(StringComparer.Ordinal);
+        foreach (var path in paths.Distinct().Order(StringComparer.Ordinal))
+            if (
+                !tops.Any(top =>
+                    PathText.IsUnder(path, top)
+                    && (
+                        then.Find(top)?.Type == FileType.Folder
+                        || view.Find(top)?.Type == FileType.Folder
+                    )
+                )
+            )
+                tops.Add(path);
+        return tops;
+    }
+
+    private static IEnumerable<FileChange> Between(
+        string path,
+        Tree then,
+        IDesktopView view,
+        List<Gap> gaps
+    )
+    {
+        var (before, after) = (view.Find(path), then.Find(path));
+        if (before?.Type == FileType.Other)
+            gaps.Add(new Gap(path, view.WhyNot(path) ?? "It cannot be held."));
+        var inside = before?.Type == FileType.Folder ? view.FindTree(path) : null;
+        if (inside is null && before?.Type == FileType.Folder)
+            gaps.Add(new Gap(path, "Reading it is not permitted."));
+        gaps.AddRange(
+            (inside ?? Tree.Empty).Gaps.Select(gap => gap with { Path = $"{path}/{gap.Path}" })
         );
+        var changes = TreeChanges.Between(
+            path,
+            inside ?? Tree.Empty,
+            then.FindFolder(path) ?? Tree.Empty
+        );
+        return before == after ? changes : changes.Prepend(new FileChange(path, before, after));
     }
 
     private static PartStep StepOf(

@@ -1,13 +1,11 @@
 using System.Collections.Immutable;
+using Furoshiki.Core.Content;
 
 namespace Furoshiki.Core.Switching;
 
-/// <summary>How a switch stands, as the journal has it.</summary>
+/// <summary>How a switch ended, as the journal has it.</summary>
 public enum JournalState
 {
-    /// <summary>The safe state is made and checked; files may be on their way.</summary>
-    Ready,
-
     /// <summary>Every file is as planned.</summary>
     Done,
 
@@ -15,16 +13,18 @@ public enum JournalState
     WentBack,
 }
 
-/// <summary>A switch in the journal.</summary>
-/// <param name="Id">Its number.</param>
+/// <summary>A switch that is about to move its first byte.</summary>
 /// <param name="Desktop">The desktop's number.</param>
 /// <param name="Root">The desktop's folder.</param>
+/// <param name="Mark">What the names of its unfinished files hold; empty for a switch of a version that had no marks.</param>
 /// <param name="Changes">What it brings from where to where.</param>
+/// <param name="OnAfter">What the desktop has on once it is done; null to leave that as it is.</param>
 public sealed record JournalEntry(
-    long Id,
     long Desktop,
     string Root,
-    ImmutableArray<FileChange> Changes
+    string Mark,
+    ImmutableArray<FileChange> Changes,
+    WhatIsOn? OnAfter
 );
 
 /// <summary>
@@ -33,15 +33,20 @@ public sealed record JournalEntry(
 public interface ISwitchJournal
 {
     /// <summary>Notes that a switch is about to move its first byte.</summary>
-    /// <param name="desktop">The desktop's number.</param>
-    /// <param name="root">The desktop's folder.</param>
-    /// <param name="changes">What will be brought from where to where.</param>
+    /// <param name="entry">The switch.</param>
+    /// <param name="run">The number that was given to it before; null to give one now.</param>
     /// <returns>The switch's number.</returns>
-    long Begin(long desktop, string root, ImmutableArray<FileChange> changes);
+    long Begin(JournalEntry entry, long? run = null);
 
-    /// <summary>Notes how a switch ended.</summary>
-    void End(long id, JournalState state);
+    /// <summary>
+    /// Notes how a switch ended, and with it, all together or not at all, what the desktop has on and what was set aside.
+    /// </summary>
+    /// <param name="id">The switch's number.</param>
+    /// <param name="state">How it ended.</param>
+    /// <param name="aside">What another program had put at its paths and had to make room: each a tree with that path alone, held as content.</param>
+    void End(long id, JournalState state, IReadOnlyList<Tree> aside);
 
-    /// <summary>The switches that neither came to their end nor went back.</summary>
-    IReadOnlyList<JournalEntry> Unfinished();
+    /// <summary>The switches that neither came to their end nor went back, the first one first.</summary>
+    /// <param name="root">The desktop's folder; null for those of all.</param>
+    IReadOnlyList<(long Id, JournalEntry Entry)> Unfinished(string? root = null);
 }

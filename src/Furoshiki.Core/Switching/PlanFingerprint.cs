@@ -23,11 +23,18 @@ internal static class PlanFingerprint
 
     private static byte[] Record(IEnumerable<KeyValuePair<string, FileState?>> states)
     {
-        var absent = FileState.OfLink("absent");
+        // No link can lead to these, since no path has a NUL byte in it.
+        var absent = FileState.OfLink("\0absent");
+        var other = FileState.OfLink("\0other");
         var lines = states
             .DistinctBy(state => state.Key)
             .OrderBy(state => state.Key, StringComparer.Ordinal)
-            .Select(state => Tree.LineOf(state.Key, state.Value ?? absent));
+            .Select(state =>
+                Tree.LineOf(
+                    state.Key,
+                    state.Value?.Type == FileType.Other ? other : state.Value ?? absent
+                )
+            );
         return Encoding.ASCII.GetBytes(string.Concat(lines));
     }
 }

@@ -54,6 +54,12 @@ public sealed record SwitchPlan(
     /// <summary>A digest over what the plan was made from and what it will do.</summary>
     public Digest Fingerprint => _fingerprint.Value;
 
+    /// <summary>What stands in the way and cannot be held: it is left as it is.</summary>
+    public ImmutableArray<Gap> NotTouched { get; init; } = [];
+
+    /// <summary>What files that are written anew will not have any more, by path.</summary>
+    public ImmutableArray<Gap> NotKept { get; init; } = [];
+
     private readonly Lazy<Digest> _fingerprint = new(() =>
         PlanFingerprint.Of(Changes, MadeFrom, Wanted)
     );

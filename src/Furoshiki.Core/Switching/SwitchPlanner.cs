@@ -15,15 +15,16 @@ namespace Furoshiki.Core.Switching;
 /// <param name="reading">The desktop as it is.</param>
 /// <param name="view">The desktop's folder.</param>
 /// <param name="saved">The content that savings hold.</param>
-/// <param name="source">The map of the desktop that the look was saved on.</param>
+/// <param name="source">The map of the desktop that a part of the look was saved on, by the kind's name.</param>
 public sealed class SwitchPlanner(
     DesktopMap map,
     DesktopReading reading,
     IDesktopView view,
     ISavedContent saved,
-    DesktopMap source
+    Func<string, DesktopMap> source
 )
 {
+    /// <summary>What was edited, by the real path: two files of a map can be one on the disk.</summary>
     private readonly Dictionary<string, SettingsDocument> _documents = [];
     private readonly Dictionary<string, FileChange> _assetChanges = [];
     private readonly List<PartStep> _steps = [];
@@ -36,6 +37,8 @@ public sealed class SwitchPlanner(
     /// <param name="cover">The kinds that are put on; all others are left alone.</param>
     public SwitchPlan Plan(Look wanted, IReadOnlyCollection<string> cover)
     {
+        foreach (var kept in wanted.Kept.Keys.Where(cover.Contains))
+            _losses.Add(new Loss(kept, kept, "This version of Furoshiki knows no such part."));
         foreach (var component in InOrder(wanted.Components.Where(one => cover.Contains(one.Kind))))
             PlanPart(component);
 
@@ -46,7 +49,8 @@ public sealed class SwitchPlanner(
         // Assets come before the settings that name them, so that no moment names what is not there.
         var changes = TreeChanges
             .InOrder(_assetChanges.Values)
-            .Concat(edits.Select(edit => edit.Change));
+            .Concat(edits.Select(edit => edit.Change))
+            .ToImmutableArray();
         var covered = _steps.Select(step => step.Difference.To!).Concat(_same).ToList();
         var untouched = map
             .Kinds.Select(kind => kind.Kind.Name)
@@ -58,14 +62,27 @@ public sealed class SwitchPlanner(
             [.. _losses],
             [.. _same.Select(part => part.Kind)],
             [.. untouched],
-            [.. changes],
+            changes,
             MadeFrom(reading).ToImmutableSortedDictionary(path => path, view.Find),
-            edits.ToImmutableDictionary(
-                edit => edit.Change.After?.Content ?? Digest.Of([]),
-                edit => edit.Bytes
-            ),
+            edits
+                .DistinctBy(edit => edit.Change.After?.Content)
+                .ToImmutableDictionary(
+                    edit => edit.Change.After?.Content ?? Digest.Of([]),
+                    edit => edit.Bytes
+                ),
             Look.Of(covered)
-        );
+        )
+        {
+            NotKept = [.. NotKeptOf(changes, view)],
+        };
+    }
+
+    /// <summary>What the files that are written anew will not have any more.</summary>
+    internal static IEnumerable<Gap> NotKeptOf(IEnumerable<FileChange> changes, IDesktopView view)
+    {
+        foreach (var change in changes)
+            if (change.Before?.Type == FileType.File && view.NotKept(change.Path) is { } reason)
+                yield return new Gap(change.Path, reason);
     }
 
     /// <summary>The paths of all settings files, and of the links to them.</summary>
@@ -85,7 +102,7 @@ public sealed class SwitchPlanner(
         var kind = map.Find(wanted.Kind);
         var part = reading.Parts.FirstOrDefault(one => one.Kind == wanted.Kind);
         var now = part?.Component;
-        var (held, losses) = Adaptation.Fit(wanted, source, map, now);
+        var (held, losses) = Adaptation.Fit(wanted, source(wanted.Kind), map, now);
         if (kind is null)
         {
             _losses.AddRange(losses);
@@ -96,7 +113,16 @@ public sealed class SwitchPlanner(
             : now is null ? $"{part!.File} could not be read: {part.Reason}"
             : null;
         if (reason is null)
+        {
             _losses.AddRange(losses);
+            _losses.AddRange(
+                wanted.Kept.Keys.Select(key => new Loss(
+                    wanted.Kind,
+                    key,
+                    "It was saved with a value that this version of Furoshiki does not know."
+                ))
+            );
+        }
         if (reason is null && now!.Equals(held))
         {
             _same.Add(held!);
@@ -111,7 +137,7 @@ public sealed class SwitchPlanner(
             return;
         }
 
-        var difference = Difference.Between(Look.Of([now!]), Look.Of([held!]), saved.FindTree)[0];
+        var difference = Difference.Between(Look.Of([now!]), Look.Of([held!]), TreeOf)[0];
         try
         {
             var edits = Edit(kind, now!, held!, difference);
@@ -121,9 +147,7 @@ public sealed class SwitchPlanner(
                 _documents[file] = document;
             foreach (var change in assets)
                 _assetChanges[change.Path] = change;
-            var files = edits
-                .Keys.Select(file => reading.Files[file].Path)
-                .Concat(assets.Select(change => change.Path));
+            var files = edits.Keys.Concat(assets.Select(change => change.Path));
             var shows = kind.ShowsFor(difference.Settings.Select(one => one.Key));
             _steps.Add(new PartStep(difference, shows, [.. files], [.. notes]));
         }
@@ -131,6 +155,15 @@ public sealed class SwitchPlanner(
         {
             _refused.Add(new PartRefusal(wanted.Kind, problem.Message));
         }
+
+        Tree? TreeOf(Digest digest) =>
+            now!
+                .Assets.Where(asset =>
+                    asset.Content == digest && asset is { IsFolder: true, Path: not null }
+                )
+                .Select(asset => view.FindTree(map.FindPath(asset.Path!)!.FromRoot))
+                .FirstOrDefault()
+            ?? saved.FindTree(digest);
     }
 
     private string? MissingAsset(Component wanted)
@@ -139,9 +172,14 @@ public sealed class SwitchPlanner(
         foreach (var asset in wanted.Assets.Where(asset => asset.Setting is not null))
         {
             if (asset.Content is not { } content)
+            {
+                // What an asset inherits from and was not there then is not needed to put on what was.
+                if (!AssetFinder.NamesIn(wanted, asset.Setting!).Contains(asset.Name))
+                    continue;
                 return $"{asset.Name} was not found when this was saved, so there is nothing to put on.";
+            }
             var (path, stands) = Locate(kind, asset);
-            if (stands == content || saved.HoldsAll(content) && path.Place.IsPersons)
+            if (stands?.Content == content || saved.HoldsAll(content) && path.Place.IsPersons)
                 continue;
             if (stands is null)
                 return $"{asset.Name} is not here, and its content was not kept when this was saved.";
@@ -156,7 +194,7 @@ public sealed class SwitchPlanner(
     /// desktop takes. Where that is another asset, or there is none, the saved one comes to where it stood, if that is the
     /// person's, or else to the person's own folder.
     /// </summary>
-    private (PlacePath Path, Digest? Stands) Locate(KindMap kind, Asset asset)
+    private (PlacePath Path, Asset? Stands) Locate(KindMap kind, Asset asset)
     {
         var recorded = asset.Path is null ? null : map.FindPath(asset.Path);
         var all = (
@@ -167,11 +205,11 @@ public sealed class SwitchPlanner(
                     .AllFolders.Select(folder => folder.Within(asset.Name))
                     .Distinct()
         )
-            .Select(path => (Path: path, Stands: view.ContentOf(path.FromRoot, asset.IsFolder)))
+            .Select(path => (Path: path, Stands: StandsAt(path, asset)))
             .ToList();
         var taken = all.FirstOrDefault(one => one.Stands is not null, all[0]);
         if (
-            taken.Stands == asset.Content
+            taken.Stands?.Equals(asset with { Path = taken.Stands.Path }) == true
             || (taken.Stands is not null && taken.Path.Place.IsPersons)
         )
             return taken;
@@ -182,6 +220,9 @@ public sealed class SwitchPlanner(
             : taken;
     }
 
+    private Asset? StandsAt(PlacePath path, Asset asset) =>
+        AssetFinder.At(path, asset.Name, asset.Setting, asset.IsFolder, view);
+
     private Dictionary<string, SettingsDocument> Edit(
         KindMap kind,
         Component now,
@@ -191,20 +232,21 @@ public sealed class SwitchPlanner(
     {
         var edits = new Dictionary<string, SettingsDocument>();
         SettingsDocument Open(SettingsFile file) =>
-            edits.GetValueOrDefault(file.Name)
-            ?? _documents.GetValueOrDefault(file.Name)
+            edits.GetValueOrDefault(PathOf(file))
+            ?? _documents.GetValueOrDefault(PathOf(file))
             ?? reading.Files[file.Name].Document!;
+        string PathOf(SettingsFile file) => reading.Files[file.Name].Path;
 
         var gone = now.Items.Except(wanted.Items).ToList();
         foreach (var item in kind.Items is null ? [] : gone)
-            edits[kind.Items!.File.Name] = Open(kind.Items.File)
+            edits[PathOf(kind.Items!.File)] = Open(kind.Items.File)
                 .RemoveItem(kind.Items.Address, item);
         foreach (var (key, _, _, to) in difference.Settings)
         {
             if ((key.Item is { } item && gone.Contains(item)) || kind.PlaceOf(key) is not { } place)
                 continue;
             var address = kind.AddressOf(key);
-            edits[place.File.Name] = to is null
+            edits[PathOf(place.File)] = to is null
                 ? Open(place.File).Remove(address)
                 : Open(place.File)
                     .Set(address, place.Spelling.ToFile(kind.Kind.Setting(key).Type.Write(to)));
@@ -213,60 +255,82 @@ public sealed class SwitchPlanner(
         {
             var document = Open(items.File).Reorder(items.Address, order.Items);
             if (document != Open(items.File))
-                edits[items.File.Name] = document;
+                edits[PathOf(items.File)] = document;
         }
         return edits;
     }
 
     /// <summary>What it takes to bring an asset back to what was saved.</summary>
-    private IEnumerable<FileChange> Restore(KindMap kind, Asset asset, List<string> notes)
+    private IReadOnlyList<FileChange> Restore(KindMap kind, Asset asset, List<string> notes)
     {
         var (path, stands) = Locate(kind, asset);
-        if (stands == asset.Content)
+        if (
+            stands is null
+                ? asset.Content is null
+                : stands.Equals(asset with { Path = stands.Path })
+        )
             return [];
         var root = path.FromRoot;
         if (!path.Place.IsPersons)
         {
-            notes.Add(
-                $"{root} is not as it was saved. It belongs to the administrator and stays as it is."
-            );
+            if (asset.Content is not null)
+                notes.Add(
+                    $"{root} is not as it was saved. It belongs to the administrator and stays as it is."
+                );
             return [];
         }
         var now = view.Find(root);
-        var before = view.FindTree(root) ?? Tree.Empty;
+        var before = now?.Type == FileType.Folder ? view.FindTree(root) : null;
+        var gaps = (before ?? Tree.Empty)
+            .Gaps.Select(gap => gap with { Path = $"{root}/{gap.Path}" })
+            .ToList();
+        if (view.WhyNot(root) is { } reason && now?.Type == FileType.Other)
+            gaps.Add(new Gap(root, reason));
+        else if (before is null && now?.Type == FileType.Folder)
+            gaps.Add(new Gap(root, "Reading it is not permitted."));
+        var possible = TreeChanges.Possible(
+            ChangesTo(asset, root, now, before ?? Tree.Empty),
+            gaps,
+            out var blocked
+        );
+        return blocked.Count == 0
+            ? possible
+            : throw new SettingsFileException(
+                $"{PathText.Printable(blocked[0].Path)} is in the way: {blocked[0].Reason} So it is left as it is."
+            );
+    }
+
+    private IEnumerable<FileChange> ChangesTo(Asset asset, string root, FileState? now, Tree before)
+    {
         if (asset.Content is not { } digest)
-            return now?.Type == FileType.Folder
-                ? TreeChanges
-                    .Between(root, now, before, Tree.Empty)
-                    .Append(new FileChange(root, now, null))
-                : [new FileChange(root, now, null)];
+            return
+            [
+                .. TreeChanges.Between(root, before, Tree.Empty),
+                new FileChange(root, now, null),
+            ];
         var parents = TreeChanges.MissingParents(root, view);
         if (!asset.IsFolder)
             return
             [
-                .. now?.Type == FileType.Folder
-                    ? TreeChanges.Between(root, now, before, Tree.Empty)
-                    : [],
+                .. TreeChanges.Between(root, before, Tree.Empty),
                 .. parents,
                 new FileChange(
                     root,
                     now,
-                    FileState.OfFile(
-                        now?.Type == FileType.File ? now.Mode : TreeChanges.NewFileMode,
-                        saved.SizeOf(digest)!.Value,
-                        digest
-                    )
+                    FileState.OfFile(asset.Mode, saved.SizeOf(digest)!.Value, digest) with
+                    {
+                        Attributes = asset.Attributes,
+                    }
                 ),
             ];
+        // A link that stands there makes room for a folder; what it leads to is another's, and stays as it is.
         return
         [
             .. parents,
-            .. TreeChanges.Between(
-                root,
-                now,
-                now?.Type == FileType.Folder ? before : Tree.Empty,
-                saved.FindTree(digest)!
-            ),
+            .. now?.Type == FileType.Folder
+                ? Array.Empty<FileChange>()
+                : [new FileChange(root, now, FileState.OfFolder(TreeChanges.NewFolderMode))],
+            .. TreeChanges.Between(root, before, saved.FindTree(digest)!),
         ];
     }
 
@@ -274,10 +338,10 @@ public sealed class SwitchPlanner(
         KeyValuePair<string, SettingsDocument> edited
     )
     {
-        var file = reading.Files[edited.Key];
-        var before = view.Find(file.Path);
+        var path = edited.Key;
+        var before = view.Find(path);
         var bytes = edited.Value.Bytes;
-        var blank = map.Files.First(one => one.Name == edited.Key).Blank;
+        var blank = map.Files.First(one => reading.Files[one.Name].Path == path).Blank;
         // A file that is as a new one would start, and need not be there, goes.
         var after =
             blank is not null && bytes.Span.SequenceEqual(Encoding.UTF8.GetBytes(blank))
@@ -286,10 +350,13 @@ public sealed class SwitchPlanner(
                     before?.Mode ?? TreeChanges.NewFileMode,
                     bytes.Length,
                     Digest.Of(bytes.Span)
-                );
+                ) with
+                {
+                    Attributes = before?.Attributes ?? "",
+                };
         if (before is null && after is not null)
-            foreach (var parent in TreeChanges.MissingParents(file.Path, view))
+            foreach (var parent in TreeChanges.MissingParents(path, view))
                 _assetChanges[parent.Path] = parent;
-        return (new FileChange(file.Path, before, after), bytes);
+        return (new FileChange(path, before, after), bytes);
     }
 }

@@ -9,32 +9,53 @@ public static class TreeChanges
     /// <summary>Permission bits for a file that was not there: read and write for the person, read for the rest.</summary>
     public const int NewFileMode = 0b110_100_100;
 
-    private const int NewFolderMode = 0b111_101_101;
+    /// <summary>Permission bits for a folder that was not there: everything for the person, reading and entering for the rest.</summary>
+    public const int NewFolderMode = 0b111_101_101;
 
-    /// <summary>The changes between two trees, in an order in which each can be made.</summary>
-    /// <param name="root">Where the trees stand, relative to the desktop's root; empty for the desktop's root itself.</param>
-    /// <param name="now">What stands at that path now.</param>
-    /// <param name="before">The tree that is there.</param>
-    /// <param name="after">The tree that will be there.</param>
-    public static IEnumerable<FileChange> Between(
-        string root,
-        FileState? now,
-        Tree before,
-        Tree after
+    /// <summary>The changes within a folder, in an order in which each can be made.</summary>
+    /// <param name="folder">Where it stands, relative to the desktop's root.</param>
+    /// <param name="before">What is in it.</param>
+    /// <param name="after">What will be in it.</param>
+    public static IEnumerable<FileChange> Between(string folder, Tree before, Tree after) =>
+        InOrder(
+            Tree.Between(before, after)
+                .Select(one => new FileChange($"{folder}/{one.Path}", one.Before, one.After))
+        );
+
+    /// <summary>
+    /// The changes that can be made: not those at something that cannot be held, since it would be lost, nor those that remove a
+    /// folder with such a thing in it.
+    /// </summary>
+    /// <param name="changes">The changes.</param>
+    /// <param name="gaps">What cannot be held, by its path relative to the desktop's root.</param>
+    /// <param name="blocked">The gaps that stand in the way of some.</param>
+    public static IReadOnlyList<FileChange> Possible(
+        IEnumerable<FileChange> changes,
+        IReadOnlyCollection<Gap> gaps,
+        out IReadOnlyList<Gap> blocked
     )
     {
-        var changes = Tree.Between(before, after)
-            .Select(one => new FileChange(
-                root.Length == 0 ? one.Path : $"{root}/{one.Path}",
-                one.Before,
-                one.After
-            ));
-        var folder = root.Length > 0 && now?.Type != FileType.Folder;
-        return InOrder(
-            folder
-                ? changes.Prepend(new FileChange(root, now, FileState.OfFolder(NewFolderMode)))
-                : changes
-        );
+        var inTheWay = new List<Gap>();
+        var possible = changes
+            .Where(change =>
+            {
+                var found = gaps.Where(gap =>
+                        gap.Path == change.Path
+                        || PathText.IsUnder(change.Path, gap.Path)
+                        || (
+                            change.After?.Type != FileType.Folder
+                            && PathText.IsUnder(gap.Path, change.Path)
+                        )
+                    )
+                    .ToList();
+                if (found.Count == 0 && change.Before?.Type == FileType.Other)
+                    found.Add(new Gap(change.Path, "It cannot be held."));
+                inTheWay.AddRange(found);
+                return found.Count == 0;
+            })
+            .ToList();
+        blocked = [.. inTheWay.DistinctBy(gap => gap.Path)];
+        return possible;
     }
 
     /// <summary>The folders above a path that are not there yet.</summary>

@@ -17,6 +17,32 @@ namespace Furoshiki.Store.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.15");
 
+            modelBuilder.Entity("Furoshiki.Store.AsideRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("DesktopId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("SwitchId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Tree")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("DesktopId");
+
+                    b.ToTable("Asides");
+                });
+
             modelBuilder.Entity("Furoshiki.Store.ContentChunkRow", b =>
                 {
                     b.Property<string>("Digest")
@@ -68,6 +94,10 @@ namespace Furoshiki.Store.Migrations
                         .HasMaxLength(60)
                         .HasColumnType("TEXT")
                         .UseCollation("NOCASE");
+
+                    b.Property<string>("PartsOn")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Root")
                         .IsRequired()
@@ -151,11 +181,19 @@ namespace Furoshiki.Store.Migrations
                     b.Property<int>("Files")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Gaps")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Look")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<DateTime>("MadeAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PartsOn")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Reason")
@@ -167,6 +205,10 @@ namespace Furoshiki.Store.Migrations
 
                     b.Property<long>("Size")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Tree")
                         .IsRequired()
@@ -208,6 +250,10 @@ namespace Furoshiki.Store.Migrations
                     b.Property<int>("Number")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Places")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("ProfileId")
                         .HasColumnType("INTEGER");
 
@@ -241,6 +287,19 @@ namespace Furoshiki.Store.Migrations
                     b.Property<DateTime?>("EndedAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Mark")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("News")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("OnAfter")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Result")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Root")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -249,7 +308,13 @@ namespace Furoshiki.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.HasKey("Id");
+
+                    b.HasIndex("DesktopId");
 
                     b.HasIndex("State");
 
