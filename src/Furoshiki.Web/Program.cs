@@ -1,7 +1,5 @@
 using System.Reflection;
-using System.Text.Json.Serialization;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Switching;
 using Furoshiki.Desktops;
 using Furoshiki.Store;
 using Furoshiki.Web;
@@ -15,47 +13,54 @@ using Furoshiki.Web.Security;
 using Furoshiki.Web.Switching;
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
+using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 // The build starts the program to write the API document; it then only describes itself and touches nothing.
 var isDescribing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
-if (StartOptions.Parse(isDescribing ? [] : args) is not { } options)
-    return 1;
+var (options, code) = StartOptions.Parse(isDescribing ? [] : args);
+if (options is null)
+    return code;
 
 var data = new DataFolder(options.Data);
 var builder = WebApplication.CreateBuilder(
     new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory }
 );
 builder.WebHost.UseUrls($"http://127.0.0.1:{options.Port}");
+builder.WebHost.ConfigureKestrel(kestrel =>
+{
+    kestrel.AddServerHeader = false;
+    kestrel.Limits.MaxRequestBodySize = 32 * 1024 * 1024;
+});
 builder.Logging.SetMinimumLevel(LogLevel.Warning);
 
 var services = builder.Services;
 services.AddOpenApi();
-services.AddProblemDetails().AddExceptionHandler<ProblemHandler>();
-services.ConfigureHttpJsonOptions(json =>
-{
-    json.SerializerOptions.Converters.Add(new JsonStringEnumConverter());
-    json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
-    json.SerializerOptions.RespectNullableAnnotations = true;
-    json.SerializerOptions.RespectRequiredConstructorParameters = true;
-});
-services.AddSingleton(TimeProvider.System).AddSingleton(data);
+services
+    .AddProblemDetails(details => details.CustomizeProblemDetails = ProblemHandler.Complete)
+    .AddExceptionHandler<ProblemHandler>();
+services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
+services.ConfigureHttpJsonOptions(json => StrictJson.Apply(json.SerializerOptions));
+services.AddResponseCompression(compression =>
+    compression.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "image/svg+xml"]
+);
+services.AddSingleton(TimeProvider.System).AddSingleton(data).AddSingleton<Access>();
 services.AddSingleton(new FuroshikiDbFactory(data.Database));
 services.AddSingleton<IDbContextFactory<FuroshikiDb>>(all =>
     all.GetRequiredService<FuroshikiDbFactory>()
 );
 services
     .AddSingleton<IContentStore, SqliteContentStore>()
-    .AddSingleton<ISwitchJournal, SqliteSwitchJournal>();
+    .AddSingleton<SqliteSwitchJournal>()
+    .AddSingleton<Recoverer>();
 services
     .AddSingleton<MapLibrary>()
     .AddSingleton<DesktopRegister>()
     .AddSingleton<DesktopWatch>()
     .AddSingleton<Sessions>()
     .AddSingleton<LookLibrary>()
-    .AddSingleton<NowReader>()
-    .AddSingleton<RecoveryNews>();
+    .AddSingleton<NowReader>();
 services
     .AddSingleton<SafeStateShelf>()
     .AddSingleton<Saver>()
@@ -84,7 +89,9 @@ services
 services.AddSingleton<PlanMaker>().AddSingleton<SwitchRuns>().AddSingleton<DemoScenario>();
 
 var app = builder.Build();
+app.UseHeaders();
 app.UseExceptionHandler();
+app.UseStatusCodePages();
 if (!isDescribing)
 {
     try
@@ -92,33 +99,59 @@ if (!isDescribing)
         data.Prepare(options.Fresh);
         Begin(app.Services, options);
     }
-    catch (IOException problem)
+    catch (DataFolderInUseException running) when (options.Open && running.Address is not null)
     {
-        await Console.Error.WriteLineAsync(problem.Message);
-        return 1;
+        Console.WriteLine($"Furoshiki is running already: {running.Address}");
+        OwnBrowser.Open(data.EntrancePage);
+        data.Dispose();
+        return 0;
     }
-    catch (SqliteException problem)
+    catch (Exception problem)
+        when (problem
+                is IOException
+                    or UnauthorizedAccessException
+                    or NewerDatabaseException
+                    or SqliteException
+        )
     {
         await Console.Error.WriteLineAsync(
-            $"The database in {data.Path} cannot be used: {problem.Message} If another version made it, start with --fresh or another --data. Nothing was changed."
+            problem is IOException or UnauthorizedAccessException
+                ? problem.Message
+                : $"The database in {data.Path} cannot be used: {problem.Message} Nothing was changed."
         );
+        data.Dispose();
         return 1;
     }
-    app.UseLocalGuard(data.Key());
+    foreach (var notice in data.Notices)
+        await Console.Error.WriteLineAsync(notice);
+    app.UseLocalGuard(app.Services.GetRequiredService<Access>());
 }
+app.UseResponseCompression();
 app.UseDefaultFiles();
-app.UseStaticFiles();
+app.UseStaticFiles(
+    new StaticFileOptions
+    {
+        // The names of what the build puts there change with their content.
+        OnPrepareResponse = file =>
+        {
+            if (file.Context.Request.Path.StartsWithSegments("/assets"))
+                file.Context.Response.Headers.CacheControl = "public, max-age=31536000, immutable";
+        },
+    }
+);
+app.UseRouting();
 
 var api = app.MapGroup("/api");
 api.MapDesktops();
 api.MapProfiles();
 api.MapScreenshots();
 api.MapCompare();
+api.MapFileChanges();
 api.MapSwitching();
 api.MapSafeStates();
 api.MapPictures();
-api.MapFallback(() => ProblemException.NotFound("This").ToResult()).ExcludeFromDescription();
-app.MapFallbackToFile("index.html");
+api.MapAccess();
+app.MapFallbackToFile("{*path:regex(^(?!api(/|$)|assets/).*$)}", "index.html");
 
 app.Lifetime.ApplicationStarted.Register(() =>
 {
@@ -128,12 +161,22 @@ app.Lifetime.ApplicationStarted.Register(() =>
         ?.Addresses.FirstOrDefault();
     if (address is null || isDescribing)
         return;
+    var access = app.Services.GetRequiredService<Access>();
+    var enter = $"http://{access.Host}:{new Uri(address).Port}{access.Entrance}";
+    data.NoteAddress(enter);
     Console.WriteLine($"Everything is kept in {data.Path}");
-    Console.WriteLine($"Open {address}{LocalGuard.EnterPath}?key={data.Key()}");
+    Console.WriteLine($"Open {enter}");
+    if (options.Open)
+        OwnBrowser.Open(data.EntrancePage);
 });
+
+// Once the application has run, its services are gone.
+var databases = app.Services.GetRequiredService<FuroshikiDbFactory>();
 try
 {
     await app.RunAsync();
+    if (!isDescribing)
+        databases.Close();
     return 0;
 }
 catch (IOException problem)
@@ -143,23 +186,16 @@ catch (IOException problem)
     );
     return 1;
 }
+finally
+{
+    data.Dispose();
+}
 
 static void Begin(IServiceProvider services, StartOptions options)
 {
     services.GetRequiredService<FuroshikiDbFactory>().Migrate();
-    var news = services.GetRequiredService<RecoveryNews>();
-    foreach (
-        var recovered in SwitchRecovery.Recover(
-            services.GetRequiredService<ISwitchJournal>(),
-            services.GetRequiredService<IContentStore>()
-        )
-    )
-        news.Add(
-            recovered.Entry.Desktop,
-            recovered.Switched
-                ? "A switch was broken off at its very end. All its files are in place."
-                : "A switch was broken off. Every file is as it was before it."
-        );
+    services.GetRequiredService<DataFolder>().NoteInUse();
+    services.GetRequiredService<Recoverer>().SettleAll();
     if (options.Demo is { } demo)
         services.GetRequiredService<DemoScenario>().SetUp(demo);
 }

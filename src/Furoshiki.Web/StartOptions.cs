@@ -8,16 +8,20 @@ namespace Furoshiki.Web;
 /// <param name="Demo">The folder with the demo scenario; null for a start without it.</param>
 /// <param name="Fresh">Whether to begin with an empty data folder.</param>
 /// <param name="Allowed">The folders in which a person may register desktops.</param>
+/// <param name="Open">Whether to open the page in the person's browser.</param>
 internal sealed record StartOptions(
     string Data,
     int Port,
     string? Demo,
     bool Fresh,
-    IReadOnlyList<string> Allowed
+    IReadOnlyList<string> Allowed,
+    bool Open
 )
 {
-    /// <summary>Reads a command line; null if it was wrong or asked for help only, which has then been printed.</summary>
-    public static StartOptions? Parse(string[] args)
+    /// <summary>
+    /// Reads a command line; no options if it was wrong or asked for help only, which has then been printed, and the exit code.
+    /// </summary>
+    public static (StartOptions? Options, int Code) Parse(string[] args)
     {
         var data = new Option<string>("--data")
         {
@@ -36,7 +40,11 @@ internal sealed record StartOptions(
             DefaultValueFactory = _ =>
                 [Environment.GetFolderPath(Environment.SpecialFolder.UserProfile)],
         };
-        var command = new RootCommand("Furoshiki") { data, port, demo, fresh, allow };
+        var open = new Option<bool>("--open")
+        {
+            Description = "Open the page in the browser, also where Furoshiki is running already",
+        };
+        var command = new RootCommand("Furoshiki") { data, port, demo, fresh, allow, open };
         StartOptions? options = null;
         command.SetAction(result =>
         {
@@ -45,11 +53,12 @@ internal sealed record StartOptions(
                 result.GetValue(port),
                 result.GetValue(demo) is { } folder ? Path.GetFullPath(folder) : null,
                 result.GetValue(fresh),
-                [.. result.GetValue(allow)!.Select(Path.GetFullPath)]
+                [.. result.GetValue(allow)!.Select(Path.GetFullPath)],
+                result.GetValue(open)
             );
         });
-        command.Parse(args).Invoke();
-        return options;
+        var code = command.Parse(args).Invoke();
+        return (options, code);
     }
 
     private static string DefaultData() =>

@@ -119,12 +119,7 @@ internal sealed class Comparer(IDbContextFactory<FuroshikiDb> databases, LookLib
             : null;
         return row is null
             ? throw ProblemException.NotFound("One of these looks")
-            : (
-                row.Profile!.Name,
-                $"{Saver.Ordinal(row.Number)} saving",
-                library.Get(Digest.Parse(row.Look)),
-                row.Id
-            );
+            : (row.Profile!.Name, $"{Saver.Ordinal(row.Number)} saving", library.Of(row), row.Id);
     }
 
     private static PartRowView Row(

@@ -42,7 +42,8 @@ internal sealed class DemoScenario(
         string Map,
         string Version,
         Screen[] Screens,
-        CopyJson[]? Copies
+        CopyJson[]? Copies,
+        Photograph[]? Photographs
     );
 
     private sealed record CopyJson(string From, string To);
@@ -86,6 +87,8 @@ internal sealed class DemoScenario(
         Copy(Path.Combine(scenario, desktop.Folder), root);
         foreach (var copy in desktop.Copies ?? [])
             Copy(Path.Combine(scenario, copy.From), Path.Combine(root, copy.To));
+        foreach (var photograph in desktop.Photographs ?? [])
+            photograph.WriteTo(Path.Combine(root, photograph.To));
         return register
             .Add(
                 desktop.Name,
@@ -136,7 +139,7 @@ internal sealed class DemoScenario(
         var look = Look.Of(
             settings.Select(kind => ComponentOf(desktop, reading, kind.Key, kind.Value))
         );
-        var plan = new SwitchPlanner(desktop.Map, reading, view, content, desktop.Map).Plan(
+        var plan = new SwitchPlanner(desktop.Map, reading, view, content, _ => desktop.Map).Plan(
             look,
             settings.Keys
         );
@@ -149,7 +152,7 @@ internal sealed class DemoScenario(
                 plan,
                 name,
                 "",
-                null,
+                desktop.On,
                 new Sight(reading, view)
             )
         );

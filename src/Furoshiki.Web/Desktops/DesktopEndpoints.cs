@@ -1,6 +1,7 @@
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
 using Furoshiki.Core.Session;
+using Furoshiki.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Furoshiki.Web.Desktops;
@@ -9,7 +10,6 @@ namespace Furoshiki.Web.Desktops;
 /// <param name="Programs">The programs that show parts only after they start again.</param>
 internal sealed record DesktopPage(
     DesktopView Desktop,
-    string Folder,
     FolderReport Report,
     IReadOnlyList<string> Programs,
     DiskFaults Faults
@@ -29,12 +29,7 @@ internal static class DesktopEndpoints
     public static void MapDesktops(this IEndpointRouteBuilder api)
     {
         var desktops = api.MapGroup("/desktops").WithTags("Desktops");
-        desktops
-            .MapGet(
-                "",
-                (DesktopRegister register) => register.All().Select(DesktopView.Of).ToList()
-            )
-            .WithName("listDesktops");
+        desktops.MapGet("", (DesktopRegister register) => register.List()).WithName("listDesktops");
         desktops
             .MapPost(
                 "",
@@ -57,7 +52,39 @@ internal static class DesktopEndpoints
                 (long id, DesktopRegister register, NowReader now) => now.Read(register.Get(id))
             )
             .WithName("readNow");
-        desktops.MapGet("/{id:long}/changes", Follow).WithName("followDesktop");
+        desktops
+            .MapPost(
+                "/{id:long}/news/seen",
+                (long id, SqliteSwitchJournal journal) =>
+                {
+                    journal.SeeNews(id);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("seeNews");
+        desktops
+            .MapPut(
+                "/{id:long}/folder",
+                (long id, FolderPlace place, Registration registration) =>
+                {
+                    registration.Move(id, place);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("findDesktopAgain")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        desktops
+            .MapDelete(
+                "/{id:long}",
+                (long id, DesktopRegister register) =>
+                {
+                    register.Forget(id);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("forgetDesktop")
+            .ProducesProblem(StatusCodes.Status409Conflict);
+        api.MapGet("/changes", Follow).WithTags("Desktops").WithName("followDesktops");
         desktops
             .MapPost(
                 "/{id:long}/session",
@@ -74,6 +101,9 @@ internal static class DesktopEndpoints
             .MapPost("/{id:long}/other-program", EditAsOther)
             .WithName("editAsOtherProgram")
             .ProducesProblem(StatusCodes.Status409Conflict);
+        api.MapGet("/notices", (DataFolder data) => data.Notices)
+            .WithTags("Desktops")
+            .WithName("listNotices");
         api.MapGet("/maps", (MapShelf shelf) => shelf.All())
             .WithTags("Desktops")
             .WithName("listMaps");
@@ -91,7 +121,6 @@ internal static class DesktopEndpoints
         var desktop = register.Get(id);
         return new DesktopPage(
             DesktopView.Of(desktop),
-            desktop.Folder.Root,
             Registration.Report(desktop.Map, desktop.Folder),
             [.. desktop.Map.Kinds.Select(kind => kind.Program).OfType<string>().Distinct()],
             sessions.FaultsOf(id)
@@ -143,19 +172,17 @@ internal static class DesktopEndpoints
             );
     }
 
-    private static ServerSentEventsResult<string> Follow(
-        long id,
+    private static ServerSentEventsResult<DesktopState> Follow(
         DesktopWatch watch,
         CancellationToken cancellation
-    ) => TypedResults.ServerSentEvents(Events(id, watch, cancellation));
+    ) => TypedResults.ServerSentEvents(Events(watch, cancellation));
 
-    private static async IAsyncEnumerable<SseItem<string>> Events(
-        long id,
+    private static async IAsyncEnumerable<SseItem<DesktopState>> Events(
         DesktopWatch watch,
         [EnumeratorCancellation] CancellationToken cancellation
     )
     {
-        await foreach (var look in watch.Follow(id, cancellation))
-            yield return new SseItem<string>(look, "changed");
+        await foreach (var state in watch.Follow(cancellation))
+            yield return new SseItem<DesktopState>(state, "changed");
     }
 }

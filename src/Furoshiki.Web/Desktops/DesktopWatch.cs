@@ -5,8 +5,12 @@ using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Web.Desktops;
 
+/// <summary>A desktop at one moment.</summary>
+/// <param name="State">What tells this state of it from another.</param>
+internal sealed record DesktopState(long Desktop, string State);
+
 /// <summary>
-/// Checks, in the background, the desktops that somebody looks at, and tells when one is no longer as it was. What cannot have
+/// Checks the desktops in the background while somebody looks, and tells when one is no longer as it was. What cannot have
 /// changed since the last check is not read again.
 /// </summary>
 internal sealed partial class DesktopWatch(
@@ -20,9 +24,8 @@ internal sealed partial class DesktopWatch(
 
     private readonly ConcurrentDictionary<long, (long At, string State)> _last = new();
 
-    /// <summary>The desktop's state now, then each time it has changed.</summary>
-    public async IAsyncEnumerable<string> Follow(
-        long desktop,
+    /// <summary>The state of every desktop now, then of each that has changed.</summary>
+    public async IAsyncEnumerable<DesktopState> Follow(
         [EnumeratorCancellation] CancellationToken cancellation
     )
     {
@@ -31,12 +34,12 @@ internal sealed partial class DesktopWatch(
             lifetime.ApplicationStopping
         );
         using var timer = new PeriodicTimer(Pause, clock);
-        string? told = null;
+        var told = new Dictionary<long, string>();
         do
         {
-            var state = StateOf(desktop);
-            if (state != told)
-                yield return told = state;
+            foreach (var id in register.Ids())
+                if (StateOf(id) is var state && told.GetValueOrDefault(id) != state)
+                    yield return new DesktopState(id, told[id] = state);
         } while (await Next(timer, ends.Token));
     }
 
@@ -57,7 +60,7 @@ internal sealed partial class DesktopWatch(
     {
         if (_last.TryGetValue(id, out var last) && clock.GetElapsedTime(last.At) < Pause / 2)
             return last.State;
-        var state = Check(id) ?? last.State ?? "gone";
+        var state = Check(id) ?? "gone";
         _last[id] = (clock.GetTimestamp(), state);
         return state;
     }
@@ -69,13 +72,19 @@ internal sealed partial class DesktopWatch(
         {
             var desktop = register.Get(id);
             var reading = DesktopReader.Read(desktop.Map, new RememberingView(desktop.Folder));
-            var unread = reading.Unread.Select(part => $"{part.Kind}: {part.Reason}");
+            var unread = reading
+                .Unread.Select(part => $"{part.Kind}: {part.Reason}")
+                .Concat(
+                    reading
+                        .Parts.SelectMany(part => part.Values)
+                        .Select(value => $"{value.File} {value.At}: {value.Reason}")
+                );
             var gaps = reading
                 .Parts.SelectMany(part => part.Gaps)
                 .Select(gap => PathText.Printable(gap.Path));
             return string.Join(
                 ' ',
-                [reading.Look.Digest.Short, $"{desktop.SavingOnId}", .. unread, .. gaps]
+                [reading.Look.Digest.Short, $"{desktop.On.Saving}", .. unread, .. gaps]
             );
         }
         catch (Exception problem)

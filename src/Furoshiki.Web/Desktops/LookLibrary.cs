@@ -3,6 +3,7 @@ using System.Collections.Immutable;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Reading;
+using Furoshiki.Store;
 
 namespace Furoshiki.Web.Desktops;
 
@@ -28,6 +29,7 @@ internal sealed class LookLibrary(IContentStore content)
     private readonly ConcurrentDictionary<Digest, string> _standing = new();
     private readonly ConcurrentDictionary<Digest, Tree> _trees = new();
     private readonly ConcurrentDictionary<Digest, Look> _planned = new();
+    private readonly ConcurrentDictionary<long, Look> _saved = new();
 
     /// <summary>Reads a desktop, and remembers what was seen.</summary>
     public Sight ReadNow(LiveDesktop desktop)
@@ -40,9 +42,11 @@ internal sealed class LookLibrary(IContentStore content)
         );
         foreach (var asset in reading.Look.Components.SelectMany(component => component.Assets))
         {
-            if (asset is not { Path: { } place, Content: { } digest })
+            if (
+                asset is not { Path: { } place, Content: { } digest }
+                || view.Follow(desktop.Map.FindPath(place)!.FromRoot) is not { } path
+            )
                 continue;
-            var path = desktop.Map.FindPath(place)!.FromRoot;
             if (asset.IsFolder && view.FindTree(path) is { } tree)
                 trees[digest] = (tree, path);
             else
@@ -100,7 +104,39 @@ internal sealed class LookLibrary(IContentStore content)
             return planned;
         return content.SizeOf(digest) is null
             ? throw ProblemException.NotFound("This look")
-            : Look.Parse(content.Read(digest));
+            : Parse(digest, null);
+    }
+
+    /// <summary>The look of a saving, with where its assets stood.</summary>
+    /// <exception cref="ProblemException">Its content is damaged.</exception>
+    public Look Of(SavingRow saving) =>
+        _saved.TryGetValue(saving.Id, out var known)
+            ? known
+            : _saved.GetOrAdd(
+                saving.Id,
+                Parse(
+                    Digest.Parse(saving.Look),
+                    saving.Places is { Length: > 0 } places ? places : null
+                )
+            );
+
+    private Look Parse(Digest digest, string? places)
+    {
+        try
+        {
+            return Look.Parse(content.Read(digest), places);
+        }
+        catch (Exception problem) when (problem is FormatException or MissingContentException)
+        {
+            throw new ProblemException(
+                StatusCodes.Status409Conflict,
+                "damaged",
+                problem is MissingContentException
+                    ? "The copy of this look in the data folder is damaged."
+                    : problem.Message,
+                "All that is not damaged can still be used."
+            );
+        }
     }
 
     /// <summary>The tree with a digest; null if it was neither saved nor seen.</summary>
@@ -116,6 +152,18 @@ internal sealed class LookLibrary(IContentStore content)
         return content.FindTree(digest) is { } kept ? _trees.GetOrAdd(digest, kept) : null;
     }
 
+    /// <summary>A digest from an address.</summary>
+    /// <exception cref="ProblemException">It is none.</exception>
+    public static Digest Asked(string digest) =>
+        Digest.TryParse(digest, out var parsed)
+            ? parsed
+            : throw ProblemException.NotFound("Content with such a digest");
+
+    /// <summary>Whether some bytes were saved, or were seen on a desktop.</summary>
+    public bool IsAtHand(Digest digest) =>
+        content.SizeOf(digest) is not null
+        || _seen.Values.Any(seen => seen.Files.Value.ContainsKey(digest));
+
     /// <summary>Some bytes by their digest; null if they were neither saved nor are where they were seen.</summary>
     public byte[]? FindBytes(Digest digest)
     {
@@ -126,8 +174,20 @@ internal sealed class LookLibrary(IContentStore content)
             )
                 return bytes;
         if (content.SizeOf(digest) is not null)
-            return content.Read(digest);
+            return ReadIfIntact(digest);
         return _standing.TryGetValue(digest, out var stands) ? ReadIfSame(stands, digest) : null;
+    }
+
+    private byte[]? ReadIfIntact(Digest digest)
+    {
+        try
+        {
+            return content.Read(digest);
+        }
+        catch (MissingContentException)
+        {
+            return null;
+        }
     }
 
     private static byte[]? ReadIfSame(string path, Digest digest)

@@ -1,7 +1,9 @@
 using System.Text;
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Picture;
 using Furoshiki.Core.Reading;
+using Furoshiki.Core.Words;
 using Furoshiki.Desktops;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
@@ -33,6 +35,7 @@ internal enum Found
 /// <param name="Settings">How many of its settings are set.</param>
 /// <param name="Places">How many settings the map has a place for.</param>
 /// <param name="Files">Its settings files and whole files, by path.</param>
+/// <param name="Unread">Its values that could not be read.</param>
 /// <param name="Missing">Assets that are named and not there.</param>
 /// <param name="Gaps">What cannot be held, and why.</param>
 internal sealed record FoundView(
@@ -43,6 +46,7 @@ internal sealed record FoundView(
     int Settings,
     int Places,
     IReadOnlyList<string> Files,
+    IReadOnlyList<UnreadValueView> Unread,
     IReadOnlyList<string> Missing,
     IReadOnlyList<string> Gaps
 );
@@ -93,17 +97,22 @@ internal sealed class MapShelf(IReadOnlyList<string> folders)
             );
 }
 
+/// <summary>Where the folder of a desktop stands now.</summary>
+internal sealed record FolderPlace(string Folder);
+
 /// <summary>Lets a person point at a folder and choose a map; nothing is written in it.</summary>
 internal sealed class Registration(
     IReadOnlyList<string> roots,
     MapShelf shelf,
     DesktopRegister register,
+    DataFolder data,
     IDbContextFactory<FuroshikiDb> databases
 )
 {
     private const int MostFolders = 500;
     private const int LargestScreen = 32768;
     private const int MostScreens = 8;
+    private const int LongestVersion = 40;
 
     public FolderView Folders(string? path)
     {
@@ -133,19 +142,28 @@ internal sealed class Registration(
     public FolderReport Look(FolderChoice choice)
     {
         var map = Read(MapOf(choice));
-        return Report(map, new DesktopFolder(Allowed(choice.Folder)));
+        return Report(map, new DesktopFolder(Allowed(choice.Folder), shut: data.Path));
     }
 
     public LiveDesktop Register(NewDesktop wanted)
     {
-        var name = wanted.Name.Trim();
-        if (name.Length is 0 or > FuroshikiDb.LongestName)
+        if (PersonsText.WhyNot("The name", wanted.Name, FuroshikiDb.LongestName) is { } reason)
+            throw ProblemException.Field("name", reason);
+        if (PersonsText.WhyNot("The version", wanted.Version, LongestVersion) is { } why)
+            throw ProblemException.Field("version", why);
+        var name = PersonsText.Tidy(wanted.Name);
+        if (name.Length == 0)
             throw ProblemException.Field(
                 "name",
                 $"A desktop has a name of 1 to {FuroshikiDb.LongestName} characters."
             );
         using (var db = databases.CreateDbContext())
-            if (db.Desktops.Any(one => one.Name == name))
+            if (
+                db
+                    .Desktops.Select(one => one.Name)
+                    .AsEnumerable()
+                    .Any(other => PersonsText.KeyOf(other) == PersonsText.KeyOf(name))
+            )
                 throw ProblemException.Field("name", $"There is a desktop named {name} already.");
         if (
             wanted.Screens.Count is 0 or > MostScreens
@@ -153,6 +171,7 @@ internal sealed class Registration(
                 screen.Width is < 1 or > LargestScreen
                 || screen.Height is < 1 or > LargestScreen
                 || screen.Id.Trim().Length == 0
+                || PersonsText.WhyNot("A screen", screen.Id, FuroshikiDb.LongestName) is not null
             )
             || wanted.Screens.DistinctBy(screen => screen.Id).Count() != wanted.Screens.Count
         )
@@ -162,14 +181,51 @@ internal sealed class Registration(
             );
         var (folder, map) = (Allowed(wanted.Choice.Folder), MapOf(wanted.Choice));
         Read(map);
+        RefuseTaken(folder, Digest.Of(map), null);
         return register.Add(
             name,
             folder,
-            wanted.Version.Trim(),
+            PersonsText.Tidy(wanted.Version),
             wanted.Screens,
             map,
             isSimulated: false
         );
+    }
+
+    /// <summary>Finds a desktop again whose folder came to stand elsewhere. All that was saved of it stays with it.</summary>
+    public void Move(long desktop, FolderPlace place)
+    {
+        var folder = Allowed(place.Folder);
+        RefuseTaken(folder, register.MapOf(desktop), desktop);
+        register.Move(desktop, folder);
+    }
+
+    /// <summary>
+    /// Refuses folders in folders, and the same folder with the same map: one file would have two ways back. The same folder with another
+    /// map is another session of the same home, and shares its lock and its way back.
+    /// </summary>
+    private void RefuseTaken(string folder, Digest map, long? desktop)
+    {
+        using var db = databases.CreateDbContext();
+        // Those of the demo lie in the data folder, into which no path of a map reaches.
+        foreach (
+            var other in db
+                .Desktops.AsNoTracking()
+                .AsEnumerable()
+                .Where(one => one.Id != desktop && !data.Holds(one.Root))
+        )
+            if (other.Root == folder && other.Map == map.Hex)
+                throw ProblemException.Field(
+                    "folder",
+                    $"{folder} is {other.Name} already, with the same map."
+                );
+            else if (PathText.IsUnder(folder, other.Root) || PathText.IsUnder(other.Root, folder))
+                throw ProblemException.Field(
+                    "folder",
+                    PathText.IsUnder(folder, other.Root)
+                        ? $"{folder} lies in the folder of {other.Name}. Two desktops would manage the same files."
+                        : $"The folder of {other.Name} lies in {folder}. Two desktops would manage the same files."
+                );
     }
 
     public static FolderReport Report(DesktopMap map, IDesktopView view)
@@ -187,7 +243,8 @@ internal sealed class Registration(
         var assets = part.Component?.Assets ?? [];
         var found =
             part.Component is null ? Found.Unread
-            : settings == 0 && assets.All(asset => asset.Content is null) ? Found.NotSet
+            : settings == 0 && part.Values.IsEmpty && assets.All(asset => asset.Content is null)
+                ? Found.NotSet
             : Found.Set;
         return new FoundView(
             part.Kind,
@@ -197,10 +254,11 @@ internal sealed class Registration(
             {
                 Found.Unread => $"{part.File}: {part.Reason}",
                 Found.NotSet => "not set",
-                _ when settings == 0 => string.Join(
+                _ when settings == 0 && assets.Any() => string.Join(
                     ", ",
                     assets.Where(asset => asset.Content is not null).Select(asset => asset.Name)
                 ),
+                _ when settings == 0 => "",
                 _ => part.Component!.Words,
             },
             settings,
@@ -210,12 +268,9 @@ internal sealed class Registration(
                     .Files.Select(file => file.Path.FromRoot)
                     .Concat(kind.Whole.Select(path => path.FromRoot)),
             ],
+            [.. UnreadValueView.Of(part)],
             [.. assets.Where(asset => asset is { Path: null }).Select(asset => asset.Name)],
-            [
-                .. part.Gaps.Select(gap =>
-                    $"{Core.Content.PathText.Printable(gap.Path)}: {gap.Reason}"
-                ),
-            ]
+            [.. part.Gaps.Select(gap => $"{PathText.Printable(gap.Path)}: {gap.Reason}")]
         );
     }
 
@@ -248,9 +303,12 @@ internal sealed class Registration(
         if (!Path.IsPathFullyQualified(path) || !Directory.Exists(path))
             throw ProblemException.Field("folder", $"There is no folder {path}.");
         var folder = new DesktopFolder(path).Root;
-        return roots.Any(root =>
-            folder == root || folder.StartsWith(root.TrimEnd('/') + "/", StringComparison.Ordinal)
-        )
+        if (data.Holds(folder))
+            throw ProblemException.Field(
+                "folder",
+                $"{folder} is where Furoshiki keeps its own data."
+            );
+        return roots.Any(root => folder == root || PathText.IsUnder(folder, root.TrimEnd('/')))
             ? folder
             : throw ProblemException.Field(
                 "folder",

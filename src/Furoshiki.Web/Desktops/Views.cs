@@ -1,4 +1,3 @@
-using System.Globalization;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Kinds;
@@ -11,13 +10,16 @@ using Furoshiki.Core.Session;
 namespace Furoshiki.Web.Desktops;
 
 /// <summary>A desktop in the chooser.</summary>
+/// <param name="Gone">Why its folder cannot be looked at, in a sentence; null if it can.</param>
 internal sealed record DesktopView(
     long Id,
     string Name,
     string Platform,
     string Version,
     IReadOnlyList<Screen> Screens,
-    bool IsSimulated
+    bool IsSimulated,
+    string Folder,
+    string? Gone
 )
 {
     public static DesktopView Of(LiveDesktop desktop) =>
@@ -27,7 +29,9 @@ internal sealed record DesktopView(
             desktop.Map.Platform,
             desktop.Version,
             desktop.Screens,
-            desktop.IsSimulated
+            desktop.IsSimulated,
+            desktop.Folder.Root,
+            null
         );
 }
 
@@ -86,89 +90,87 @@ internal sealed record PartView(
 /// <param name="IsCarried">Whether its content is kept; if not, only its fingerprint is.</param>
 internal sealed record AssetView(string Name, string? Path, string? Digest, bool IsCarried);
 
-/// <summary>A file that is another than it was.</summary>
-/// <param name="Before">What it was, in words.</param>
-/// <param name="Now">What it is, in words.</param>
-/// <param name="BeforeContent">The digest of what it was, if it is a picture whose content is at hand.</param>
-/// <param name="NowContent">The digest of what it is, if it is a picture.</param>
-internal sealed record FileView(
-    string Path,
-    string Before,
-    string Now,
-    string? BeforeContent,
-    string? NowContent
-)
-{
-    private static readonly string[] PictureEndings = [".svg", ".png", ".jpg", ".jpeg", ".webp"];
-
-    public static FileView Of(AssetDifference asset, FileDifference file, IContentStore content)
-    {
-        var path = file.Path.Length == 0 ? asset.Name : $"{asset.Name}/{file.Path}";
-        var isPicture = PictureEndings.Any(ending =>
-            path.EndsWith(ending, StringComparison.OrdinalIgnoreCase)
-        );
-        var before =
-            file.Before?.Content is { } held && content.SizeOf(held) is not null ? held.Hex : null;
-        return new FileView(
-            PathText.Printable(path),
-            Words(file.Before),
-            Words(file.After),
-            isPicture ? before : null,
-            isPicture ? file.After?.Content?.Hex : null
-        );
-    }
-
-    private static string Words(FileState? state) =>
-        state?.Type switch
-        {
-            null => "not there",
-            FileType.Link => $"a link to {PathText.Printable(state.Target!)}",
-            FileType.Folder => $"a folder, {Mode(state)}",
-            _ => string.Create(
-                CultureInfo.InvariantCulture,
-                $"{state.Size} bytes, {Mode(state)}, {state.Content!.Value.Short}"
-            ),
-        };
-
-    private static string Mode(FileState state) => Convert.ToString(state.Mode, 8).PadLeft(4, '0');
-}
-
 /// <summary>A setting that is another than it was.</summary>
 internal sealed record ChangedSettingView(string Title, string Words);
 
-/// <summary>What changed in a part since the saving that is on.</summary>
+/// <summary>What changed in a part since the saving that last held it.</summary>
+/// <param name="Since">That saving in words, where it is another than the one that is on; else null.</param>
+/// <param name="Files">How many of its files and folders are others.</param>
 internal sealed record DriftView(
     string Kind,
     string Title,
     string Words,
+    string? Since,
     IReadOnlyList<ChangedSettingView> Settings,
-    IReadOnlyList<FileView> Files
+    int Files
 )
 {
-    public static DriftView Of(PartDifference part, IContentStore content) =>
+    public static DriftView Of(PartDifference part, string? since) =>
         new(
             part.Kind,
             Core.Kinds.Kind.Get(part.Kind).Title,
             part.Summary(),
+            since,
             [
                 .. part.Settings.Select(one => new ChangedSettingView(
                     one.Title,
                     DifferenceWords.FromTo(part.Kind, one)
                 )),
             ],
-            [
-                .. part.Assets.SelectMany(asset =>
-                    asset.Files.Select(file => FileView.Of(asset, file, content))
-                ),
-            ]
+            part.Assets.Sum(asset => asset.Files.Length)
         );
 }
 
-/// <summary>A part that could not be read.</summary>
-internal sealed record UnreadView(string Kind, string Title, string File, string Reason)
+/// <summary>A path with something to say of it.</summary>
+internal sealed record PlaceView(string Path, string Reason)
 {
-    public static UnreadView Of(PartReading part) =>
-        new(part.Kind, Core.Kinds.Kind.Get(part.Kind).Title, part.File!, part.Reason!);
+    public static PlaceView Of(Gap gap) => new(PathText.Escape(gap.Path), gap.Reason);
+
+    public static PlaceView Printable(Gap gap) => new(PathText.Printable(gap.Path), gap.Reason);
+}
+
+/// <summary>A kind of part by its names.</summary>
+internal sealed record KindName(string Kind, string Title);
+
+/// <summary>A file that could not be read, with the parts that it takes out.</summary>
+internal sealed record UnreadView(string File, string Reason, IReadOnlyList<KindName> Parts)
+{
+    public static IReadOnlyList<UnreadView> Of(DesktopReading reading) =>
+        [
+            .. reading
+                .Unread.GroupBy(part => (part.File, part.Reason))
+                .Select(group => new UnreadView(
+                    PathText.Printable(group.Key.File!),
+                    group.Key.Reason!,
+                    [
+                        .. group.Select(part => new KindName(
+                            part.Kind,
+                            Core.Kinds.Kind.Get(part.Kind).Title
+                        )),
+                    ]
+                )),
+        ];
+}
+
+/// <summary>A value that could not be read; the rest of its part could.</summary>
+internal sealed record UnreadValueView(
+    string Kind,
+    string Title,
+    string Setting,
+    string File,
+    string At,
+    string Reason
+)
+{
+    public static IEnumerable<UnreadValueView> Of(PartReading part) =>
+        part.Values.Select(value => new UnreadValueView(
+            part.Kind,
+            Core.Kinds.Kind.Get(part.Kind).Title,
+            Difference.TitleOf(Core.Kinds.Kind.Get(part.Kind), value.Key),
+            PathText.Printable(value.File),
+            value.At,
+            value.Reason
+        ));
 }
 
 /// <summary>Something of a part that stands on the disk and cannot be held.</summary>

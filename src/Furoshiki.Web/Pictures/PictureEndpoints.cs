@@ -1,8 +1,8 @@
-using Furoshiki.Core.Content;
 using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Picture;
 using Furoshiki.Web.Desktops;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.Net.Http.Headers;
 
 namespace Furoshiki.Web.Pictures;
 
@@ -18,7 +18,8 @@ internal sealed record ScreenPicture(string Id, int Width, int Height, string Sv
 
 internal static class PictureEndpoints
 {
-    private const string ForEver = "private, max-age=31536000, immutable";
+    /// <summary>The browser asks every time whether it still may show what it kept.</summary>
+    private const string AskAgain = "private, no-cache";
 
     /// <summary>The kinds of file that a picture may load, by their ending.</summary>
     private static readonly Dictionary<string, string> MediaTypes = new()
@@ -44,7 +45,7 @@ internal static class PictureEndpoints
         PictureScene scene = PictureScene.Desktop
     )
     {
-        var look = library.Get(Parse(digest));
+        var look = library.Get(LookLibrary.Asked(digest));
         library.Locate(look, register.All());
         var content = new PictureContent(
             library.FindTree,
@@ -75,16 +76,23 @@ internal static class PictureEndpoints
     )
     {
         if (
-            !MediaTypes.TryGetValue(Path.GetExtension(name).ToLowerInvariant(), out var type)
-            || library.FindBytes(Parse(digest)) is not { } bytes
+            MediaTypeOf(name) is not { } type
+            || library.FindBytes(LookLibrary.Asked(digest)) is not { } bytes
         )
             return TypedResults.NotFound();
-        response.Headers.XContentTypeOptions = "nosniff";
-        response.Headers.CacheControl = ForEver;
+        response.Headers.CacheControl = AskAgain;
         response.Headers.ContentSecurityPolicy =
             "default-src 'none'; style-src 'unsafe-inline'; sandbox";
-        return TypedResults.File(bytes, Sniffed(bytes) ?? type);
+        return TypedResults.File(
+            bytes,
+            Sniffed(bytes) ?? type,
+            entityTag: new EntityTagHeaderValue($"\"{digest}\"")
+        );
     }
+
+    /// <summary>The media type that a file's name tells; null if it names no picture.</summary>
+    public static string? MediaTypeOf(string name) =>
+        MediaTypes.GetValueOrDefault(Path.GetExtension(name).ToLowerInvariant());
 
     /// <summary>The media type that the first bytes of a picture tell.</summary>
     private static string? Sniffed(ReadOnlySpan<byte> bytes) =>
@@ -92,9 +100,4 @@ internal static class PictureEndpoints
         : bytes.StartsWith(new byte[] { 0xFF, 0xD8, 0xFF }) ? "image/jpeg"
         : bytes.StartsWith("RIFF"u8) ? "image/webp"
         : null;
-
-    private static Digest Parse(string digest) =>
-        Digest.TryParse(digest, out var parsed)
-            ? parsed
-            : throw ProblemException.NotFound("Content with such a digest");
 }

@@ -78,14 +78,15 @@ internal sealed class CardMaker(
     private ProfileCard Card(LiveDesktop desktop, Sight sight, ProfileRow row)
     {
         var saving = row.Savings.MaxBy(one => one.Number)!;
-        var look = library.Get(Digest.Parse(saving.Look));
+        if (LookOf(saving, out var damage) is not { } look)
+            return Damaged(row, saving, damage!);
         var kinds = look.Components.Select(part => part.Kind).ToList();
         var plan = new SwitchPlanner(
             desktop.Map,
             sight.Reading,
             sight.View,
             content,
-            maps.Get(Digest.Parse(saving.Map))
+            _ => maps.Get(Digest.Parse(saving.Map))
         ).Plan(look, kinds);
         return new ProfileCard(
             row.Id,
@@ -98,10 +99,48 @@ internal sealed class CardMaker(
             Readiness(desktop, row, saving, plan),
             plan.Steps.Length + plan.Refused.Length,
             [.. SuppliesOf(look)],
-            row.LastOn is { } on ? DateTime.SpecifyKind(on, DateTimeKind.Utc) : null,
-            row.Screenshot is { } picture ? $"/api/content/{picture}/{Screenshots.FileName}" : null
+            LastOn(row),
+            PictureOf(row)
         );
     }
+
+    /// <summary>The look of a saving; null and the reason if its copy is damaged.</summary>
+    private Look? LookOf(SavingRow saving, out string? damage)
+    {
+        try
+        {
+            damage = null;
+            return library.Of(saving);
+        }
+        catch (ProblemException problem)
+        {
+            damage = problem.Message;
+            return null;
+        }
+    }
+
+    /// <summary>A profile whose last saving cannot be read: it takes out itself, and no other.</summary>
+    private static ProfileCard Damaged(ProfileRow row, SavingRow saving, string damage) =>
+        new(
+            row.Id,
+            ProfileForm.Of(row),
+            saving.Id,
+            Saver.Ordinal(saving.Number),
+            saving.Look,
+            false,
+            0,
+            new ReadinessView(ReadinessState.Cannot, damage),
+            0,
+            [],
+            LastOn(row),
+            PictureOf(row)
+        );
+
+    private static DateTime? LastOn(ProfileRow row) =>
+        row.LastOn is { } on ? DateTime.SpecifyKind(on, DateTimeKind.Utc) : null;
+
+    private static string? PictureOf(ProfileRow row) =>
+        row.Screenshot is { } picture ? $"/api/content/{picture}/{Screenshots.FileName}" : null;
 
     private static ReadinessView Readiness(
         LiveDesktop desktop,
@@ -119,12 +158,12 @@ internal sealed class CardMaker(
             return new ReadinessView(ReadinessState.Cannot, "No part of it has a match here");
         if (plan.Steps.IsEmpty)
             return new ReadinessView(ReadinessState.On, "On now");
-        return desktop.SavingOnId == saving.Id
+        return desktop.On.Saving == saving.Id
                 ? new ReadinessView(
                     ReadinessState.Drifted,
                     $"On, {Count(plan.Steps.Length, "part")} changed"
                 )
-            : row.Savings.FirstOrDefault(one => one.Id == desktop.SavingOnId) is { } on
+            : row.Savings.FirstOrDefault(one => one.Id == desktop.On.Saving) is { } on
                 ? new ReadinessView(ReadinessState.Drifted, $"{Saver.Ordinal(on.Number)} is on")
             : plan.Losses.Length > 0
                 ? new ReadinessView(ReadinessState.Partly, $"Ready but for {Lost(desktop, plan)}")

@@ -42,6 +42,9 @@ internal sealed record SaveRequest(
     bool KeepSystem
 );
 
+/// <summary>A saving by its name, with its look.</summary>
+internal sealed record SavingName(string Profile, string Ordinal, string Look);
+
 /// <summary>What was saved.</summary>
 internal sealed record SavedView(long ProfileId, long SavingId, int Number);
 
@@ -52,6 +55,7 @@ internal static class ProfileEndpoints
         var profiles = api.MapGroup("/profiles").WithTags("Profiles");
         profiles.MapGet("", List).WithName("listProfiles");
         profiles.MapGet("/{id:long}", Open).WithName("openProfile");
+        api.MapGet("/savings/{id:long}", Name).WithTags("Profiles").WithName("nameSaving");
         profiles
             .MapPost("", Save)
             .WithName("save")
@@ -60,6 +64,17 @@ internal static class ProfileEndpoints
             .MapPut("/{id:long}", Describe)
             .WithName("describeProfile")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+    }
+
+    private static SavingName Name(long id, IDbContextFactory<FuroshikiDb> databases)
+    {
+        using var db = databases.CreateDbContext();
+        var row =
+            db.Savings.AsNoTracking()
+                .Include(one => one.Profile)
+                .FirstOrDefault(one => one.Id == id)
+            ?? throw ProblemException.NotFound("This saving");
+        return new SavingName(row.Profile!.Name, Saver.Ordinal(row.Number), row.Look);
     }
 
     private static List<ProfileCard> List(long desktop, DesktopRegister register, CardMaker cards)
@@ -86,7 +101,7 @@ internal static class ProfileEndpoints
                 .FirstOrDefault(one => one.Id == id)
             ?? throw ProblemException.NotFound("This profile");
         var savings = row.Savings.OrderBy(one => one.Number).ToList();
-        var looks = savings.Select(one => library.Get(Digest.Parse(one.Look))).ToList();
+        var looks = savings.Select(one => library.Of(one)).ToList();
         var views = savings.Select(
             (one, i) =>
                 new SavingView(
@@ -101,7 +116,7 @@ internal static class ProfileEndpoints
                         [
                             .. Difference
                                 .Between(looks[i - 1], looks[i], library.FindTree)
-                                .Select(part => DriftView.Of(part, content)),
+                                .Select(part => DriftView.Of(part, since: null)),
                         ],
                     GapsIn(one)
                 )

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Furoshiki.Core.Words;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
 
@@ -14,6 +15,7 @@ internal sealed record ProfileForm(
 )
 {
     private const int LongestText = 2000;
+    private const int LongestLine = 120;
     private const int MostTags = 12;
     private const int LongestTag = 24;
 
@@ -21,39 +23,48 @@ internal sealed record ProfileForm(
     /// <exception cref="ProblemException">A field cannot be taken as it is.</exception>
     public ProfileForm Checked(FuroshikiDb db, long? profile)
     {
-        var name = Name.Trim();
+        var texts = new[]
+        {
+            ("name", "The name", Name, FuroshikiDb.LongestName, false),
+            ("description", "The description", Description, LongestText, true),
+            ("author", "The author", Author, LongestLine, false),
+            ("licence", "The licence", Licence, LongestLine, false),
+        };
+        foreach (var (field, what, text, longest, hasLines) in texts)
+            if (PersonsText.WhyNot(what, text, longest, hasLines) is { } reason)
+                throw ProblemException.Field(field, reason);
+        var name = PersonsText.Tidy(Name);
         if (name.Length == 0)
             throw ProblemException.Field("name", "A profile needs a name.");
-        if (name.Length > FuroshikiDb.LongestName)
+        if (
+            db
+                .Profiles.AsNoTracking()
+                .Where(one => one.Id != profile)
+                .Select(one => one.Name)
+                .AsEnumerable()
+                .FirstOrDefault(other => PersonsText.KeyOf(other) == PersonsText.KeyOf(name)) is
+            { } taken
+        )
             throw ProblemException.Field(
                 "name",
-                $"The name has {name.Length} characters; {FuroshikiDb.LongestName} are the most."
+                $"There is a profile named {taken} already. Choose another name, or save as its next saving."
             );
-        if (name.Any(char.IsControl))
-            throw ProblemException.Field(
-                "name",
-                "The name has a line break or another control character in it."
-            );
-        if (db.Profiles.AsNoTracking().Any(one => one.Name == name && one.Id != profile))
-            throw ProblemException.Field(
-                "name",
-                $"There is a profile named {name} already. Choose another name, or save as its next saving."
-            );
-        if (Description.Length > LongestText)
-            throw ProblemException.Field(
-                "description",
-                $"The description has {Description.Length} characters; {LongestText} are the most."
-            );
-        var tags = Tags.Select(tag => tag.Trim())
-            .Where(tag => tag.Length > 0)
-            .Distinct(StringComparer.OrdinalIgnoreCase)
-            .ToList();
-        if (tags.Count > MostTags || tags.Any(tag => tag.Length > LongestTag))
-            throw ProblemException.Field(
-                "tags",
-                $"At most {MostTags} tags, each of at most {LongestTag} characters."
-            );
-        return new ProfileForm(name, Description.Trim(), Author.Trim(), Licence.Trim(), tags);
+        if (Tags.Count > MostTags)
+            throw ProblemException.Field("tags", $"{MostTags} tags are the most.");
+        foreach (var tag in Tags)
+            if (PersonsText.WhyNot("A tag", tag, LongestTag) is { } reason)
+                throw ProblemException.Field("tags", reason);
+        return new ProfileForm(
+            name,
+            PersonsText.Tidy(Description),
+            PersonsText.Tidy(Author),
+            PersonsText.Tidy(Licence),
+            [
+                .. Tags.Select(PersonsText.Tidy)
+                    .Where(tag => tag.Length > 0)
+                    .DistinctBy(PersonsText.KeyOf),
+            ]
+        );
     }
 
     public void WriteTo(ProfileRow row)

@@ -1,7 +1,7 @@
 using System.Text.Json;
-using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Reading;
+using Furoshiki.Core.Words;
 using Furoshiki.Store;
 using Furoshiki.Web.Desktops;
 using Furoshiki.Web.SafeStates;
@@ -33,6 +33,8 @@ internal sealed class Saver(
     TimeProvider clock
 )
 {
+    private const int LongestNote = 2000;
+
     /// <summary>Saves as a new profile.</summary>
     public SavingRow SaveNew(LiveDesktop desktop, ProfileForm form, SaveChoice choice)
     {
@@ -50,7 +52,7 @@ internal sealed class Saver(
         row.Savings.Add(saving);
         db.Profiles.Add(row);
         db.SaveChanges();
-        register.NoteOn(desktop.Id, saving.Id);
+        NoteOn(desktop, saving);
         return saving;
     }
 
@@ -63,16 +65,26 @@ internal sealed class Saver(
             ?? throw ProblemException.NotFound("This profile");
         var last = row.Savings.MaxBy(one => one.Number)!;
         var saving = Capture(desktop, choice, last);
-        if (last.Look == saving.Look)
+        if (library.Of(last).Digest.Hex == saving.Look)
             throw ProblemException.Field(
                 "note",
                 $"Nothing differs from the {Ordinal(last.Number)} saving, so there is nothing to save."
             );
         row.Savings.Add(saving);
         db.SaveChanges();
-        register.NoteOn(desktop.Id, saving.Id);
+        NoteOn(desktop, saving);
         return saving;
     }
+
+    private void NoteOn(LiveDesktop desktop, SavingRow saving) =>
+        register.NoteOn(
+            desktop.Id,
+            desktop.On.With(saving.Id, JsonSerializer.Deserialize<string[]>(saving.Cover)!)
+        );
+
+    /// <summary>A saving as people name it: its profile and its number.</summary>
+    public static string Words(SavingRow saving) =>
+        $"{saving.Profile!.Name}, {Ordinal(saving.Number)}";
 
     /// <summary>A number as people count savings: 1st, 2nd, 3rd, 4th.</summary>
     public static string Ordinal(int number) =>
@@ -90,6 +102,8 @@ internal sealed class Saver(
     private SavingRow Capture(LiveDesktop desktop, SaveChoice choice, SavingRow? last)
     {
         var reading = library.ReadNow(desktop).Reading;
+        if (PersonsText.WhyNot("The note", choice.Note, LongestNote, hasLines: true) is { } reason)
+            throw ProblemException.Field("note", reason);
         if (choice.Cover.Count == 0)
             throw ProblemException.Field("cover", "A profile covers at least one part.");
         foreach (var kind in choice.Cover)
@@ -113,20 +127,27 @@ internal sealed class Saver(
         {
             Number = (last?.Number ?? 0) + 1,
             Look = look.Digest.Hex,
+            Places = look.Places,
             Map = desktop.MapDigest.Hex,
             Cover = JsonSerializer.Serialize(look.Components.Select(part => part.Kind)),
             Gaps = JsonSerializer.Serialize(fresh.SelectMany(GapsOf)),
-            Note = choice.Note.Trim(),
+            Note = PersonsText.Tidy(choice.Note),
             SavedAt = clock.GetUtcNow().UtcDateTime,
         };
     }
 
     private IEnumerable<Component> Kept(SavingRow? last, IEnumerable<string> kinds) =>
-        last is null ? [] : library.Get(Digest.Parse(last.Look)).Only(kinds).Components;
+        last is null ? [] : library.Of(last).Only(kinds).Components;
 
     /// <summary>What of a part is not in the saving, which says so for ever after.</summary>
     private static IEnumerable<SavedGap> GapsOf(PartReading part) =>
         part.Component is null
             ? [new SavedGap(part.Kind, part.File!, part.Reason!)]
-            : part.Gaps.Select(gap => new SavedGap(part.Kind, gap.Path, gap.Reason));
+            : part
+                .Values.Select(value => new SavedGap(
+                    part.Kind,
+                    value.File,
+                    $"At {value.At}: {value.Reason}"
+                ))
+                .Concat(part.Gaps.Select(gap => new SavedGap(part.Kind, gap.Path, gap.Reason)));
 }

@@ -15,6 +15,12 @@ internal static class Screenshots
     private const int LargestFile = 24 * 1024 * 1024;
     private const int LongestSide = 16384;
 
+    /// <summary>An 8K screen has 33 million px.</summary>
+    private const long MostPixels = 40_000_000;
+
+    /// <summary>Decoding takes four bytes a pixel, so few pictures are decoded at once.</summary>
+    private static readonly SemaphoreSlim Decoding = new(2);
+
     private static readonly SKEncodedImageFormat[] Formats =
     [
         SKEncodedImageFormat.Png,
@@ -42,9 +48,9 @@ internal static class Screenshots
     )
     {
         var bytes = await Read(request.Body, cancellation);
-        Check(bytes);
+        var picture = await Decode(bytes, cancellation);
         await using var db = await databases.CreateDbContextAsync(cancellation);
-        await Set(db, id, content.Put(bytes).Hex, cancellation);
+        await Set(db, id, content.Put(picture).Hex, cancellation);
         return TypedResults.NoContent();
     }
 
@@ -89,23 +95,38 @@ internal static class Screenshots
         return bytes.ToArray();
     }
 
-    /// <summary>Takes only what really is a picture of one of the formats, by reading it.</summary>
-    private static void Check(byte[] bytes)
+    /// <summary>
+    /// The picture and nothing else that the file may have had in it. It is measured before it is decoded, and must be whole.
+    /// </summary>
+    private static async Task<byte[]> Decode(byte[] bytes, CancellationToken cancellation)
     {
         using var data = SKData.CreateCopy(bytes);
         using var codec = SKCodec.Create(data);
         if (codec is null || !Formats.Contains(codec.EncodedFormat))
             throw ProblemException.Field("screenshot", "This is no picture in PNG, JPEG or WebP.");
-        if (codec.Info.Width > LongestSide || codec.Info.Height > LongestSide)
+        var (width, height) = (codec.Info.Width, codec.Info.Height);
+        if (width > LongestSide || height > LongestSide || (long)width * height > MostPixels)
             throw ProblemException.Field(
                 "screenshot",
-                $"The picture is longer than {LongestSide} px on a side."
+                $"The picture has {width} × {height} px; {LongestSide} px a side and {MostPixels / 1_000_000} million px in all are the most."
             );
-        using var picture = SKBitmap.Decode(data);
-        if (picture is null)
-            throw ProblemException.Field(
-                "screenshot",
-                "The picture is damaged: it cannot be read to its end."
+        await Decoding.WaitAsync(cancellation);
+        try
+        {
+            using var picture = new SKBitmap(
+                new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Unpremul)
             );
+            if (codec.GetPixels(picture.Info, picture.GetPixels()) != SKCodecResult.Success)
+                throw ProblemException.Field(
+                    "screenshot",
+                    "The picture is damaged: it cannot be read to its end."
+                );
+            using var encoded = picture.Encode(SKEncodedImageFormat.Png, quality: 100);
+            return encoded.ToArray();
+        }
+        finally
+        {
+            Decoding.Release();
+        }
     }
 }

@@ -1,6 +1,7 @@
+using System.Text.Json;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
-using Furoshiki.Core.Reading;
+using Furoshiki.Core.Switching;
 using Furoshiki.Desktops;
 using Furoshiki.Store;
 using Furoshiki.Web.Desktops;
@@ -8,15 +9,21 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.Web.SafeStates;
 
-/// <summary>A safe state: why and when it was made, the look it holds, how many files and how large. Its copies were read back when it was made.</summary>
+/// <summary>A safe state: what it holds in words, why and when it was made, how many files and how large. Its copies were read back when it was made.</summary>
+/// <param name="Gaps">What stood there and could not be held.</param>
 internal sealed record SafeStateView(
     long Id,
+    string Title,
     string Reason,
     DateTime MadeAt,
     string Look,
     int Files,
-    long Size
+    long Size,
+    IReadOnlyList<PlaceView> Gaps
 );
+
+/// <summary>Something that another program had put where a switch was ended after a crash, and that was set aside.</summary>
+internal sealed record AsideView(long Id, string Path, DateTime At);
 
 /// <summary>Keeps the safe states of all desktops.</summary>
 internal sealed class SafeStateShelf(
@@ -25,27 +32,29 @@ internal sealed class SafeStateShelf(
     TimeProvider clock
 )
 {
-    public IReadOnlyList<SafeStateView> All(long desktop)
+    /// <summary>The safe states of a desktop's folder: desktops that share it share the way back.</summary>
+    public IReadOnlyList<SafeStateView> All(LiveDesktop desktop)
     {
         using var db = databases.CreateDbContext();
-        return [.. Of(db, desktop).Select(one => View(one))];
+        return [.. Of(db, desktop).AsEnumerable().Select(View)];
     }
 
-    public SafeStateView? Last(long desktop)
+    public SafeStateView? Last(LiveDesktop desktop)
     {
         using var db = databases.CreateDbContext();
-        return Of(db, desktop).Select(one => View(one)).FirstOrDefault();
+        return Of(db, desktop).FirstOrDefault() is { } last ? View(last) : null;
     }
 
-    public SafeStateRow Get(long id)
+    /// <summary>The safe state, if it is one of a desktop's folder.</summary>
+    public SafeStateRow Get(LiveDesktop desktop, long id)
     {
         using var db = databases.CreateDbContext();
-        return db.SafeStates.AsNoTracking().FirstOrDefault(one => one.Id == id)
+        return Of(db, desktop).FirstOrDefault(one => one.Id == id)
             ?? throw ProblemException.NotFound("This safe state");
     }
 
     /// <summary>Keeps a safe state whose files are in the content store already.</summary>
-    public long Keep(LiveDesktop desktop, Tree tree, Look look, string reason)
+    public long Keep(LiveDesktop desktop, Tree tree, Look look, string title, string reason)
     {
         KeepLook(desktop, look, keepSystem: false);
         using var db = databases.CreateDbContext();
@@ -58,9 +67,12 @@ internal sealed class SafeStateShelf(
             DesktopId = desktop.Id,
             Tree = tree.Digest.Hex,
             Look = look.Digest.Hex,
+            Title = title,
             Reason = reason,
             MadeAt = clock.GetUtcNow().UtcDateTime,
-            SavingOnId = desktop.SavingOnId,
+            SavingOnId = desktop.On.Saving,
+            PartsOn = OnText.Parts(desktop.On),
+            Gaps = JsonSerializer.Serialize(tree.Gaps.Select(PlaceView.Of)),
             Files = files.Count,
             Size = files.Sum(file => file.Size),
         };
@@ -69,20 +81,74 @@ internal sealed class SafeStateShelf(
         return row.Id;
     }
 
-    /// <summary>The desktop as a safe state has it, and everything managed in it.</summary>
-    public (DesktopReading Reading, Tree Tree) Open(LiveDesktop desktop, SafeStateRow row)
+    /// <summary>What a desktop goes back to with a safe state.</summary>
+    /// <param name="desktop">The desktop.</param>
+    /// <param name="row">The safe state.</param>
+    /// <param name="files">The files that are gone back to; null for all.</param>
+    public StateBack Open(LiveDesktop desktop, SafeStateRow row, IReadOnlyList<string>? files)
     {
-        var tree =
-            content.FindTree(Digest.Parse(row.Tree))
-            ?? throw ProblemException.NotFound("The content of this safe state");
+        var tree = TreeOf(row.Tree);
+        var gaps = JsonSerializer
+            .Deserialize<PlaceView[]>(row.Gaps)!
+            .Select(gap => new Gap(PathText.Unescape(gap.Path), gap.Reason))
+            .ToList();
+        return files is null
+            ? StateBack.Of(desktop.Maps, tree, gaps, content, desktop.Folder)
+            : StateBack.OfPaths(desktop.Map, files, tree, content, desktop.Folder);
+    }
+
+    /// <summary>What was set aside of a desktop's folder, the newest first.</summary>
+    public IReadOnlyList<AsideView> Asides(LiveDesktop desktop)
+    {
+        using var db = databases.CreateDbContext();
+        return
+        [
+            .. db
+                .Asides.AsNoTracking()
+                .Where(one => one.DesktopId == desktop.Id)
+                .OrderByDescending(one => one.Id)
+                .AsEnumerable()
+                .Select(one => new AsideView(
+                    one.Id,
+                    content.FindTree(Digest.Parse(one.Tree)) is { Entries: [var entry] }
+                        ? PathText.Printable(entry.Name)
+                        : "a damaged copy",
+                    DateTime.SpecifyKind(one.At, DateTimeKind.Utc)
+                )),
+        ];
+    }
+
+    /// <summary>What was set aside, as something that a desktop goes back to; and its path.</summary>
+    public (StateBack State, string Path) OpenAside(LiveDesktop desktop, long id)
+    {
+        using var db = databases.CreateDbContext();
+        var row =
+            db.Asides.AsNoTracking()
+                .FirstOrDefault(one => one.Id == id && one.DesktopId == desktop.Id)
+            ?? throw ProblemException.NotFound("What was set aside");
+        var tree = TreeOf(row.Tree);
+        var path = tree.Entries[0].Name;
         return (
-            DesktopReader.Read(
-                desktop.Map,
-                new SavedView(desktop.Map, tree, content, desktop.Folder)
-            ),
-            tree
+            StateBack.OfPaths(desktop.Map, [path], tree, content, desktop.Folder),
+            PathText.Printable(path)
         );
     }
+
+    /// <summary>Forgets what was set aside: it is back, or not wanted.</summary>
+    public void ForgetAside(long desktop, long id)
+    {
+        using var db = databases.CreateDbContext();
+        db.Asides.Where(one => one.Id == id && one.DesktopId == desktop).ExecuteDelete();
+    }
+
+    private Tree TreeOf(string digest) =>
+        content.FindTree(Digest.Parse(digest))
+        ?? throw new ProblemException(
+            StatusCodes.Status409Conflict,
+            "safe-state-damaged",
+            "The list of what this safe state holds is damaged, so it cannot be gone back to.",
+            "Nothing was changed. Other safe states can still be used."
+        );
 
     /// <summary>
     /// Keeps a look with the content of the person's assets; of the administrator's their fingerprints, and their content only if
@@ -107,30 +173,51 @@ internal sealed class SafeStateShelf(
         batch.Commit();
     }
 
-    private static IQueryable<SafeStateRow> Of(FuroshikiDb db, long desktop) =>
+    private static IQueryable<SafeStateRow> Of(FuroshikiDb db, LiveDesktop desktop) =>
         db
             .SafeStates.AsNoTracking()
-            .Where(one => one.DesktopId == desktop)
+            .Where(one =>
+                one.DesktopId == desktop.Id
+                || db.Desktops.Any(other =>
+                    other.Id == one.DesktopId && other.Root == desktop.Folder.Root
+                )
+            )
             .OrderByDescending(one => one.Id);
 
     private static SafeStateView View(SafeStateRow row) =>
         new(
             row.Id,
+            row.Title.Length > 0 ? row.Title : row.Reason,
             row.Reason,
             DateTime.SpecifyKind(row.MadeAt, DateTimeKind.Utc),
             row.Look,
             row.Files,
-            row.Size
+            row.Size,
+            JsonSerializer.Deserialize<PlaceView[]>(row.Gaps)!
         );
 }
 
 internal static class SafeStateEndpoints
 {
-    public static void MapSafeStates(this IEndpointRouteBuilder api) =>
-        api.MapGet(
-                "/desktops/{id:long}/safe-states",
-                (long id, SafeStateShelf shelf) => shelf.All(id)
+    public static void MapSafeStates(this IEndpointRouteBuilder api)
+    {
+        var states = api.MapGroup("/desktops/{id:long}").WithTags("Safe states");
+        states
+            .MapGet(
+                "/safe-states",
+                (long id, DesktopRegister register, SafeStateShelf shelf) =>
+                    shelf.All(register.Get(id))
             )
-            .WithTags("Safe states")
             .WithName("listSafeStates");
+        states
+            .MapDelete(
+                "/asides/{aside:long}",
+                (long id, long aside, SafeStateShelf shelf) =>
+                {
+                    shelf.ForgetAside(id, aside);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("forgetAside");
+    }
 }

@@ -1,40 +1,56 @@
-using System.Net;
-using System.Security.Cryptography;
-using System.Text;
+using System.Text.Encodings.Web;
 
 namespace Furoshiki.Web.Security;
 
 /// <summary>
-/// Lets in only the person at this machine: requests to a loopback name, from pages of the application itself, with the
-/// cookie that the printed address gives.
+/// Lets in only the person at this machine: requests to the installation's own name, from pages of the application itself, with
+/// the cookie that the printed address gives. Every answer has the headers that keep it where it belongs.
 /// </summary>
 internal static class LocalGuard
 {
-    public const string Cookie = "furoshiki-key";
+    public const string Cookie = "furoshiki-session";
     public const string EnterPath = "/enter";
 
     private const string Policy =
         "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; "
         + "base-uri 'none'; form-action 'none'; frame-ancestors 'none'";
 
-    public static void UseLocalGuard(this WebApplication app, string key)
+    /// <summary>Sets the headers at the very last, so that no handler of errors takes them off.</summary>
+    public static void UseHeaders(this WebApplication app) =>
+        app.Use(
+            (context, next) =>
+            {
+                context.Response.OnStarting(() =>
+                {
+                    var headers = context.Response.Headers;
+                    if (headers.ContentSecurityPolicy.Count == 0)
+                        headers.ContentSecurityPolicy = Policy;
+                    headers.XContentTypeOptions = "nosniff";
+                    headers["Referrer-Policy"] = "no-referrer";
+                    headers["Cross-Origin-Resource-Policy"] = "same-origin";
+                    headers["Cross-Origin-Opener-Policy"] = "same-origin";
+                    // What is a person's own is not kept by the browser, where somebody who is locked out could see it.
+                    if (headers.CacheControl.Count == 0 || context.Response.StatusCode >= 400)
+                        headers.CacheControl = "no-store";
+                    return Task.CompletedTask;
+                });
+                return next();
+            }
+        );
+
+    public static void UseLocalGuard(this WebApplication app, Access access)
     {
         app.Use(
             async (context, next) =>
             {
-                var headers = context.Response.Headers;
-                headers.ContentSecurityPolicy = Policy;
-                headers.XContentTypeOptions = "nosniff";
-                headers["Referrer-Policy"] = "no-referrer";
-                headers["Cross-Origin-Resource-Policy"] = "same-origin";
-                if (!IsLocal(context.Request))
+                if (!IsOwn(context.Request, access.Host))
                     await Refuse(
                         context,
-                        "This application answers on its own loopback address only."
+                        $"This application answers under its own name only, {access.Host}."
                     );
                 else if (context.Request.Path == EnterPath)
-                    await Enter(context, key);
-                else if (!Matches(context.Request.Cookies[Cookie], key))
+                    await Enter(context, access);
+                else if (!access.Lets(context.Request.Cookies[Cookie]))
                     await Refuse(
                         context,
                         "Open the address that the start command printed: it has the key."
@@ -45,46 +61,58 @@ internal static class LocalGuard
         );
     }
 
-    private static bool IsLocal(HttpRequest request)
-    {
-        var host = request.Host.Host;
-        var isLoopback =
-            host == "localhost"
-            || (IPAddress.TryParse(host, out var address) && IPAddress.IsLoopback(address));
-        var origin = request.Headers.Origin.ToString();
-        return isLoopback && (origin.Length == 0 || origin == $"{request.Scheme}://{request.Host}");
-    }
-
-    private static Task Enter(HttpContext context, string key)
-    {
-        if (!Matches(context.Request.Query["key"], key))
-            return Refuse(context, "This is not the key of this application.");
-        context.Response.Cookies.Append(
+    /// <summary>Gives a browser what it keeps.</summary>
+    public static void Keep(HttpResponse response, string token) =>
+        response.Cookies.Append(
             Cookie,
-            key,
+            token,
             new CookieOptions
             {
                 HttpOnly = true,
                 SameSite = SameSiteMode.Strict,
                 IsEssential = true,
-                MaxAge = TimeSpan.FromDays(365),
+                MaxAge = Access.Lasts,
             }
         );
+
+    private static bool IsOwn(HttpRequest request, string host)
+    {
+        var origin = request.Headers.Origin.ToString();
+        return request.Host.Host.Equals(host, StringComparison.OrdinalIgnoreCase)
+            && (origin.Length == 0 || origin == $"{request.Scheme}://{request.Host}");
+    }
+
+    private static Task Enter(HttpContext context, Access access)
+    {
+        if (access.Enter(context.Request.Query["key"]) is not { } token)
+            return Refuse(context, "This is not the key of this application.");
+        Keep(context.Response, token);
         context.Response.Redirect("/");
         return Task.CompletedTask;
     }
 
-    private static bool Matches(string? given, string key) =>
-        given is not null
-        && CryptographicOperations.FixedTimeEquals(
-            Encoding.UTF8.GetBytes(given),
-            Encoding.UTF8.GetBytes(key)
-        );
-
-    private static Task Refuse(HttpContext context, string sentence)
+    /// <summary>Says why not: to a browser that opens a page as a page, else as problem details.</summary>
+    private static async Task Refuse(HttpContext context, string sentence)
     {
-        context.Response.StatusCode = StatusCodes.Status403Forbidden;
-        context.Response.ContentType = "text/plain; charset=utf-8";
-        return context.Response.WriteAsync(sentence);
+        var problem = new ProblemException(
+            StatusCodes.Status403Forbidden,
+            "locked",
+            sentence,
+            "Nothing was changed."
+        ).ToResult();
+        if (
+            !context
+                .Request.Headers.Accept.ToString()
+                .Contains("text/html", StringComparison.Ordinal)
+        )
+            await problem.ExecuteAsync(context);
+        else
+        {
+            context.Response.StatusCode = problem.StatusCode;
+            context.Response.ContentType = "text/html; charset=utf-8";
+            await context.Response.WriteAsync(
+                $"<!doctype html><html lang=en><title>Locked, Furoshiki</title><h1>Locked</h1><p>{HtmlEncoder.Default.Encode(sentence)}</p></html>"
+            );
+        }
     }
 }

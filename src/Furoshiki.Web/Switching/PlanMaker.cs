@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.Web.Switching;
 
-/// <summary>What a plan leads to: a saving, or a safe state.</summary>
+/// <summary>What a plan leads to.</summary>
 internal enum TargetKind
 {
     /// <summary>A saving of a profile.</summary>
@@ -19,11 +19,24 @@ internal enum TargetKind
 
     /// <summary>A safe state.</summary>
     SafeState,
+
+    /// <summary>What drifted, as the savings that last held it have it.</summary>
+    PutBack,
+
+    /// <summary>What another program had written and a switch had set aside.</summary>
+    Aside,
 }
 
 /// <summary>What a plan leads to.</summary>
-/// <param name="Kinds">The kinds of a saving that are put on; null for all.</param>
-internal sealed record Target(TargetKind Kind, long Id, IReadOnlyList<string>? Kinds = null);
+/// <param name="Id">The number of the saving, the safe state or what was set aside; 0 where drift is put back.</param>
+/// <param name="Kinds">The kinds that are put on or back; null for all.</param>
+/// <param name="Files">The files of a safe state that are gone back to; null for all.</param>
+internal sealed record Target(
+    TargetKind Kind,
+    long Id,
+    IReadOnlyList<string>? Kinds = null,
+    IReadOnlyList<string>? Files = null
+);
 
 /// <summary>A part in a plan.</summary>
 internal sealed record StepView(
@@ -44,13 +57,21 @@ internal sealed record RefusedView(string Kind, string Title, string Reason);
 /// <summary>Something that has no match on the desktop.</summary>
 internal sealed record LossView(string Kind, string Title, string What, string Reason);
 
+/// <summary>The parts that a plan leaves alone, and why.</summary>
+internal sealed record LeftAloneView(IReadOnlyList<string> Titles, string Reason);
+
 /// <summary>A path and what stood there when the plan was made: a digest over its state, or "absent".</summary>
 internal sealed record MadeFromView(string Path, string State);
 
 /// <summary>A switch plan.</summary>
 /// <param name="Before">The name of the profile that is on before it; "Now" where none is.</param>
-/// <param name="Unsaved">What drifted and is in no saving: the safe state keeps it.</param>
+/// <param name="LeftAlone">The parts that it leaves alone, and why.</param>
+/// <param name="Unsaved">What drifted, is in no saving and is changed: the safe state keeps it.</param>
+/// <param name="Discards">What drifted and is put back: the safe state keeps it.</param>
 /// <param name="SafeFiles">How many files the safe state will hold.</param>
+/// <param name="SafeGaps">What it cannot hold.</param>
+/// <param name="NotTouched">What stands in the way and cannot be held: it is left as it is.</param>
+/// <param name="NotKept">What files that are written anew will not have any more.</param>
 internal sealed record PlanView(
     Target Target,
     string Name,
@@ -62,9 +83,13 @@ internal sealed record PlanView(
     IReadOnlyList<RefusedView> Refused,
     IReadOnlyList<LossView> Losses,
     IReadOnlyList<string> Same,
-    IReadOnlyList<string> LeftAlone,
+    LeftAloneView? LeftAlone,
     IReadOnlyList<DriftView> Unsaved,
+    IReadOnlyList<DriftView> Discards,
     int SafeFiles,
+    IReadOnlyList<PlaceView> SafeGaps,
+    IReadOnlyList<PlaceView> NotTouched,
+    IReadOnlyList<PlaceView> NotKept,
     IReadOnlyList<string> Files,
     string Fingerprint,
     IReadOnlyList<MadeFromView> MadeFrom
@@ -72,16 +97,26 @@ internal sealed record PlanView(
 
 /// <summary>A plan with what it takes to carry it out.</summary>
 /// <param name="Name">What is put on, in words.</param>
-/// <param name="SavingAfter">The saving that is on afterwards.</param>
+/// <param name="OnAfter">What is on afterwards.</param>
 internal sealed record ReadyPlan(
     LiveDesktop Desktop,
     Target Target,
     SwitchPlan Plan,
     string Name,
     string Caption,
-    long? SavingAfter,
+    WhatIsOn OnAfter,
     Sight Sight
-);
+)
+{
+    /// <summary>What carrying it out does, in words.</summary>
+    public string Verb =>
+        Target.Kind switch
+        {
+            TargetKind.Saving => $"the switch to {Name}",
+            TargetKind.PutBack => "parts were put back",
+            _ => $"going back to {Name}",
+        };
+}
 
 /// <summary>Makes plans from what stands on the disk.</summary>
 internal sealed class PlanMaker(
@@ -91,15 +126,21 @@ internal sealed class PlanMaker(
     MapLibrary maps,
     IContentStore content,
     SafeStateShelf safeStates,
-    NowReader nowReader
+    NowReader nowReader,
+    Recoverer recoverer
 )
 {
     public ReadyPlan Make(long desktopId, Target target)
     {
+        recoverer.Settle(register.Get(desktopId));
         var desktop = register.Get(desktopId);
-        return target.Kind == TargetKind.Saving
-            ? ToSaving(desktop, target)
-            : ToSafeState(desktop, target);
+        return target.Kind switch
+        {
+            TargetKind.Saving => ToSaving(desktop, target),
+            TargetKind.PutBack => PutBack(desktop, target),
+            TargetKind.Aside => ToAside(desktop, target),
+            _ => ToSafeState(desktop, target),
+        };
     }
 
     public PlanView View(ReadyPlan ready)
@@ -114,6 +155,16 @@ internal sealed class PlanMaker(
         );
         library.Remember(next);
         var drift = nowReader.DriftOf(desktop, ready.Sight);
+        var managed = desktop.Folder.ManagedTree(desktop.Maps);
+        var isBack = ready.Target.Kind == TargetKind.PutBack;
+        var changed = plan.Steps.Select(step => step.Difference.Kind).ToHashSet();
+        // What drifted and is changed is either what is put back, or would be lost but for the safe state.
+        List<DriftView> drifted =
+        [
+            .. drift
+                .Parts.Where(part => changed.Contains(part.Kind))
+                .Select(part => DriftView.Of(part, drift.Since(part.Kind))),
+        ];
         return new PlanView(
             ready.Target,
             ready.Name,
@@ -143,11 +194,20 @@ internal sealed class PlanMaker(
                 )),
             ],
             [.. plan.Same.Select(kind => Kind.Get(kind).Title)],
-            [.. plan.LeftAlone.Select(kind => Kind.Get(kind).Title)],
-            [.. drift.Parts.Select(part => DriftView.Of(part, content))],
-            desktop
-                .Folder.ManagedTree(desktop.Map)
-                .All.Count(one => one.Value.Type == FileType.File),
+            plan.LeftAlone.IsEmpty
+                ? null
+                : new LeftAloneView(
+                    [.. plan.LeftAlone.Select(kind => Kind.Get(kind).Title)],
+                    isBack || ready.Target.Kinds is not null
+                        ? "not among what was chosen"
+                        : $"{ready.Name} does not cover them"
+                ),
+            isBack ? [] : drifted,
+            isBack ? drifted : [],
+            managed.All.Count(one => one.Value.Type == FileType.File),
+            [.. managed.Gaps.Select(PlaceView.Printable)],
+            [.. plan.NotTouched.Select(PlaceView.Printable)],
+            [.. plan.NotKept.Select(PlaceView.Printable)],
             [.. plan.Changes.Select(change => PathText.Printable(change.Path))],
             plan.Fingerprint.Hex,
             [
@@ -187,19 +247,14 @@ internal sealed class PlanMaker(
                 .Include(one => one.Profile)
                 .FirstOrDefault(one => one.Id == target.Id)
             ?? throw ProblemException.NotFound("This saving");
-        var look = library.Get(Digest.Parse(row.Look));
+        var look = library.Of(row);
         var sight = library.ReadNow(desktop);
         var cover = look
             .Components.Select(part => part.Kind)
+            .Concat(look.Kept.Keys)
             .Where(kind => target.Kinds is null || target.Kinds.Contains(kind))
             .ToList();
-        var plan = new SwitchPlanner(
-            desktop.Map,
-            sight.Reading,
-            sight.View,
-            content,
-            maps.Get(Digest.Parse(row.Map))
-        ).Plan(look, cover);
+        var plan = Planner(desktop, sight, _ => maps.Get(Digest.Parse(row.Map))).Plan(look, cover);
         return new ReadyPlan(
             desktop,
             target,
@@ -208,51 +263,113 @@ internal sealed class PlanMaker(
             target.Kinds is null
                 ? $"{Saver.Ordinal(row.Number)} saving"
                 : $"{Saver.Ordinal(row.Number)} saving, {cover.Count} of its parts",
-            target.Kinds is null ? row.Id : desktop.SavingOnId,
+            desktop.On.With(row.Id, OnOf(plan), isWhole: target.Kinds is null),
             sight
         );
     }
 
-    private ReadyPlan ToSafeState(LiveDesktop desktop, Target target)
+    /// <summary>Plans to bring parts back to what the savings have that last held them.</summary>
+    private ReadyPlan PutBack(LiveDesktop desktop, Target target)
     {
-        var row = safeStates.Get(target.Id);
-        if (row.DesktopId != desktop.Id)
-            throw ProblemException.NotFound("This safe state");
         var sight = library.ReadNow(desktop);
-        var (then, tree) = safeStates.Open(desktop, row);
-        foreach (var file in tree.All.Select(one => one.Value.Content).OfType<Digest>().Distinct())
-            if (content.SizeOf(file) is null)
-                throw new ProblemException(
-                    StatusCodes.Status409Conflict,
-                    "safe-state-damaged",
-                    "This safe state has lost some of its content.",
-                    "Nothing was changed."
-                );
-        var plan = GoBackPlanner.Plan(
-            desktop.Map,
-            sight.Reading,
-            desktop.Folder.ManagedTree(desktop.Map),
-            then,
-            tree,
-            sight.View,
-            library.FindTree
+        var drift = nowReader.DriftOf(desktop, sight);
+        var kinds =
+            target.Kinds
+            ??
+            [
+                .. drift
+                    .Parts.Select(part => part.Kind)
+                    .Concat(
+                        sight
+                            .Reading.Parts.Where(part =>
+                                part.Component is null || part.Values.Length > 0
+                            )
+                            .Select(part => part.Kind)
+                    )
+                    .Distinct(),
+            ];
+        var held = drift.Held.Where(part => kinds.Contains(part.Key)).ToList();
+        var look = Core.Looks.Look.Of(
+            held.Select(part => library.Of(part.Value)[part.Key]).OfType<Core.Looks.Component>()
         );
+        var plan = Planner(desktop, sight, kind => maps.Get(Digest.Parse(drift.Held[kind].Map)))
+            .Plan(look, [.. look.Components.Select(part => part.Kind)]);
         return new ReadyPlan(
             desktop,
             target,
             plan,
-            row.Reason,
-            "safe state",
-            row.SavingOnId,
+            drift.On?.Profile!.Name ?? "What was saved",
+            $"{held.Count} {(held.Count == 1 ? "part" : "parts")} put back",
+            desktop.On,
             sight
         );
+    }
+
+    private static IEnumerable<string> OnOf(SwitchPlan plan) =>
+        plan.Steps.Select(step => step.Difference.Kind).Concat(plan.Same);
+
+    private SwitchPlanner Planner(
+        LiveDesktop desktop,
+        Sight sight,
+        Func<string, Core.Maps.DesktopMap> source
+    ) => new(desktop.Map, sight.Reading, sight.View, content, source);
+
+    private ReadyPlan ToSafeState(LiveDesktop desktop, Target target)
+    {
+        var row = safeStates.Get(desktop, target.Id);
+        var state = safeStates.Open(desktop, row, target.Files);
+        foreach (var path in state.Paths)
+            if (state.Tree.Find(path)?.Content is { } file && content.SizeOf(file) is null)
+                throw new ProblemException(
+                    StatusCodes.Status409Conflict,
+                    "safe-state-damaged",
+                    $"This safe state has lost its copy of {PathText.Printable(path)}.",
+                    "Nothing was changed."
+                );
+        using var db = databases.CreateDbContext();
+        return Back(
+            desktop,
+            target,
+            state,
+            row.Title.Length > 0 ? row.Title : row.Reason,
+            target.Files is { } files ? $"{files.Count} of its files" : "safe state",
+            target.Files is null && row.DesktopId == desktop.Id
+                ? OnText.Of(db, row.SavingOnId, row.PartsOn)
+                : desktop.On
+        );
+    }
+
+    private ReadyPlan ToAside(LiveDesktop desktop, Target target)
+    {
+        var (state, path) = safeStates.OpenAside(desktop, target.Id);
+        return Back(desktop, target, state, path, "as another program wrote it", desktop.On);
+    }
+
+    private ReadyPlan Back(
+        LiveDesktop desktop,
+        Target target,
+        StateBack state,
+        string name,
+        string caption,
+        WhatIsOn on
+    )
+    {
+        var sight = library.ReadNow(desktop);
+        var plan = GoBackPlanner.Plan(
+            desktop.Map,
+            sight.Reading,
+            sight.View,
+            state,
+            library.FindTree
+        );
+        return new ReadyPlan(desktop, target, plan, name, caption, on, sight);
     }
 
     private static StepView Step(PartStep step) =>
         new(
             step.Difference.Kind,
             Kind.Get(step.Difference.Kind).Title,
-            step.Difference.Summary(),
+            step.Difference.Summary(edited: "written anew"),
             [
                 .. step.Difference.Settings.Select(one =>
                     $"{one.Title}: {DifferenceWords.FromTo(step.Difference.Kind, one)}"
@@ -270,5 +387,7 @@ internal sealed class PlanMaker(
             .DistinctBy(state => state.Key);
 
     private static string Mark(FileState? state) =>
-        state is null ? "absent" : Tree.Of([KeyValuePair.Create("-", state)]).Digest.Short;
+        state is null ? "absent"
+        : state.Type == FileType.Other ? "other"
+        : Tree.Of([KeyValuePair.Create("-", state)]).Digest.Short;
 }

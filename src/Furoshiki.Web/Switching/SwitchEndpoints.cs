@@ -14,6 +14,9 @@ internal sealed record SwitchRequest(
 /// <summary>A switch that was started.</summary>
 internal sealed record StartedSwitch(long Id);
 
+/// <summary>A switch, and how it ended; null while it is on its way.</summary>
+internal sealed record SwitchView(long Id, RunResult? Result);
+
 internal static class SwitchEndpoints
 {
     public static void MapSwitching(this IEndpointRouteBuilder api)
@@ -29,13 +32,20 @@ internal static class SwitchEndpoints
             .MapPost("/desktops/{id:long}/switches", Start)
             .WithName("startSwitch")
             .ProducesProblem(StatusCodes.Status409Conflict);
+        group
+            .MapGet(
+                "/switches/{id:long}",
+                (long id, SwitchRuns runs) => new SwitchView(id, runs.ResultOf(id))
+            )
+            .WithName("readSwitch");
         group.MapGet("/switches/{id:long}/progress", Follow).WithName("followSwitch");
         group
             .MapPost(
                 "/switches/{id:long}/stop",
                 (long id, SwitchRuns runs) =>
                 {
-                    runs.Get(id).Stop();
+                    if (runs.ResultOf(id) is null)
+                        runs.Find(id)?.Stop();
                     return TypedResults.NoContent();
                 }
             )
@@ -66,14 +76,22 @@ internal static class SwitchEndpoints
         long id,
         SwitchRuns runs,
         CancellationToken cancellation
-    ) => TypedResults.ServerSentEvents(Events(runs.Get(id), cancellation));
+    ) => TypedResults.ServerSentEvents(Events(runs, id, runs.Find(id), cancellation));
 
     private static async IAsyncEnumerable<SseItem<RunProgress>> Events(
-        SwitchRun run,
+        SwitchRuns runs,
+        long id,
+        SwitchRun? run,
         [EnumeratorCancellation] CancellationToken cancellation
     )
     {
-        await foreach (var progress in run.Follow(cancellation))
-            yield return new SseItem<RunProgress>(progress, "progress");
+        if (run is null)
+            yield return new SseItem<RunProgress>(
+                new RunProgress("ended", 0, 0, null, runs.ResultOf(id)),
+                "progress"
+            );
+        else
+            await foreach (var progress in run.Follow(cancellation))
+                yield return new SseItem<RunProgress>(progress, "progress");
     }
 }

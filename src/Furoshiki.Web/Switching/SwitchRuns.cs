@@ -1,5 +1,7 @@
 using System.Collections.Concurrent;
 using System.Runtime.CompilerServices;
+using System.Text.Json;
+using System.Text.Json.Serialization;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
@@ -7,6 +9,7 @@ using Furoshiki.Core.Maps;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
 using Furoshiki.Desktops;
+using Furoshiki.Store;
 using Furoshiki.Web.Desktops;
 using Furoshiki.Web.SafeStates;
 
@@ -33,13 +36,20 @@ internal sealed record PartResult(string Kind, string Title, PartOutcome Outcome
 /// <param name="Problem">Why it is not; null if it is.</param>
 /// <param name="Unharmed">How the desktop stands, in a sentence.</param>
 /// <param name="SafeState">The safe state that was made before it; null if it came to none.</param>
+/// <param name="NotLookedAt">What was not looked at, since it cannot be held.</param>
 internal sealed record RunResult(
     bool Switched,
     string? Problem,
     string Unharmed,
     long? SafeState,
-    IReadOnlyList<PartResult> Parts
-);
+    IReadOnlyList<PartResult> Parts,
+    IReadOnlyList<PlaceView> NotLookedAt
+)
+{
+    /// <summary>A switch that did not come about.</summary>
+    public static RunResult Not(string problem, string unharmed, long? safeState = null) =>
+        new(false, problem, unharmed, safeState, [], []);
+}
 
 /// <summary>How far a switch is.</summary>
 /// <param name="Stage">What is being done: "safe-state", "writing", "checking" or "ended".</param>
@@ -78,6 +88,23 @@ internal sealed class SwitchRun(ReadyPlan plan) : IDisposable
         }
     }
 
+    /// <summary>How it ended; null before that.</summary>
+    public RunResult? Result { get; private set; }
+
+    public void End(RunResult result)
+    {
+        Result = result;
+        Report(
+            new RunProgress(
+                "ended",
+                result.Switched ? Plan.Plan.Changes.Length : 0,
+                Plan.Plan.Changes.Length,
+                null,
+                result
+            )
+        );
+    }
+
     /// <summary>All progress from the beginning, then each as it comes, to the end.</summary>
     public async IAsyncEnumerable<RunProgress> Follow(
         [EnumeratorCancellation] CancellationToken cancellation
@@ -110,9 +137,9 @@ internal sealed class SwitchRun(ReadyPlan plan) : IDisposable
 /// <summary>Carries plans out, one after the other on each desktop, and tells how far they are.</summary>
 internal sealed class SwitchRuns(
     IContentStore content,
-    ISwitchJournal journal,
+    SqliteSwitchJournal journal,
     SafeStateShelf safeStates,
-    DesktopRegister register,
+    NowReader nowReader,
     LookLibrary library,
     Sessions sessions,
     ILogger<SwitchRuns> log
@@ -120,69 +147,86 @@ internal sealed class SwitchRuns(
 {
     private const string NothingChanged = "Nothing was changed by the switch.";
 
-    private readonly ConcurrentDictionary<long, SwitchRun> _runs = new();
-    private long _last;
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    {
+        Converters = { new JsonStringEnumConverter() },
+    };
 
-    public SwitchRun Get(long id) =>
-        _runs.GetValueOrDefault(id) ?? throw ProblemException.NotFound("This switch");
+    private readonly ConcurrentDictionary<long, SwitchRun> _runs = new();
+
+    public SwitchRun? Find(long id) => _runs.GetValueOrDefault(id);
+
+    /// <summary>How a switch ended, also one of an earlier start; null while it is on its way.</summary>
+    public RunResult? ResultOf(long id)
+    {
+        if (Find(id) is { } run)
+            return run.Result;
+        var (state, result, news) =
+            journal.Find(id) ?? throw ProblemException.NotFound("This switch");
+        if (result is not null)
+            return JsonSerializer.Deserialize<RunResult>(result, Json);
+        return state switch
+        {
+            "begun" => RunResult.Not(
+                "The application ended before the switch had begun.",
+                NothingChanged
+            ),
+            "done" => new RunResult(
+                true,
+                null,
+                news ?? "The application ended at its very end. Its files are in place.",
+                null,
+                [],
+                []
+            ),
+            "went-back" => RunResult.Not(
+                "The application ended in the middle of it.",
+                news ?? "All that the switch had written was taken back."
+            ),
+            _ => RunResult.Not(
+                "The application ended in the middle of it.",
+                news ?? "It is ended before anything else touches the desktop."
+            ),
+        };
+    }
 
     public long Start(ReadyPlan plan)
     {
-        var id = Interlocked.Increment(ref _last);
+        var id = journal.Open(plan.Desktop.Id, plan.Desktop.Folder.Root, plan.Name);
         var run = _runs[id] = new SwitchRun(plan);
-        _ = Task.Run(() => CarryOut(run));
+        _ = Task.Run(() =>
+        {
+            CarryOut(run, id);
+            // From here on the journal tells how it ended.
+            if (journal.Find(id)?.Result is not null)
+                _runs.TryRemove(id, out _);
+        });
         return id;
     }
 
-    /// <summary>Carries a plan out and returns how it ended.</summary>
-    public RunResult CarryOut(SwitchRun run)
+    /// <summary>Carries a plan out and returns how it ended. However it does, the result is there for all who ask.</summary>
+    public RunResult CarryOut(SwitchRun run, long? id = null)
     {
-        var (plan, desktop) = (run.Plan.Plan, run.Plan.Desktop);
-        var (done, total) = (0, plan.Changes.Length);
         long? safeState = null;
-        var before = library.ReadNow(desktop).Reading.Look;
-        var faults = sessions.FaultsOf(desktop.Id);
-        var transaction = new SwitchTransaction(
-            desktop.Id,
-            desktop.Folder,
-            desktop.Map,
-            content,
-            journal
-        )
-        {
-            SafeStateMade = tree =>
-                safeState = safeStates.Keep(desktop, tree, before, $"Before {run.Plan.Name}"),
-            At = point =>
-            {
-                Report(point);
-                faults.RaiseAt(point);
-            },
-        };
         RunResult result;
         try
         {
-            run.Report(new RunProgress("safe-state", 0, total, null, null));
-            var outcome = transaction.Run(plan, run.Stopped);
-            if (outcome.Switched)
-                register.NoteOn(desktop.Id, run.Plan.SavingAfter);
-            result = new RunResult(
-                outcome.Switched,
-                outcome.Problem,
-                outcome.Switched
-                    ? "Every file was read again and is as planned."
-                    : "All that the switch had written was taken back.",
-                safeState,
-                outcome.Switched ? Check(plan, desktop) : []
-            );
+            result = Execute(run, id, state => safeState = state);
         }
         catch (SwitchRefusedException refused)
         {
-            result = new RunResult(
-                false,
-                $"{refused.Message} {string.Join(", ", refused.Paths.Select(PathText.Printable))}".Trim(),
-                NothingChanged,
-                null,
-                []
+            result = RunResult.Not(
+                $"{refused.Sentence} {string.Join(", ", refused.Paths.Select(PathText.Printable))}".Trim(),
+                NothingChanged
+            );
+        }
+        catch (WayBackException problem)
+        {
+            SwitchLog.BrokenOff(log, problem);
+            result = RunResult.Not(
+                problem.Message,
+                "The journal has this switch: it is ended before anything else touches the desktop, and at the next start.",
+                safeState
             );
         }
 #pragma warning disable CA1031 // However a switch ends, the person who waits for it is told.
@@ -190,26 +234,91 @@ internal sealed class SwitchRuns(
 #pragma warning restore CA1031
         {
             SwitchLog.BrokenOff(log, problem);
-            result = new RunResult(
-                false,
-                problem.Message,
-                safeState is null
-                    ? NothingChanged
-                    : "The journal has this switch: the next start ends it as exactly the old or the new state.",
-                safeState,
-                []
-            );
+            result = RunResult.Not(problem.Message, NothingChanged, safeState);
         }
-        run.Report(new RunProgress("ended", done, total, null, result));
+        if (id is { } number)
+            Keep(number, result);
+        run.End(result);
         return result;
+    }
 
-        void Report(SwitchPoint point)
+    private void Keep(long id, RunResult result)
+    {
+        try
         {
-            if (point.Action == "in place")
-                run.Report(new RunProgress("writing", ++done, total, point.Path, null));
-            else if (point.Action == "verify")
-                run.Report(new RunProgress("checking", done, total, null, null));
+            journal.NoteResult(id, JsonSerializer.Serialize(result, Json));
         }
+#pragma warning disable CA1031 // It stays in memory then, and the page still gets it.
+        catch (Exception problem)
+#pragma warning restore CA1031
+        {
+            SwitchLog.BrokenOff(log, problem);
+        }
+    }
+
+    private RunResult Execute(SwitchRun run, long? id, Action<long> safeStateMade)
+    {
+        var (plan, desktop) = (run.Plan.Plan, run.Plan.Desktop);
+        var total = plan.Changes.Length;
+        var done = 0;
+        run.Report(new RunProgress("safe-state", 0, total, null, null));
+        var before = library.ReadNow(desktop);
+        var title = nowReader.DriftOf(desktop, before).Words;
+        var faults = sessions.FaultsOf(desktop.Id);
+        var gaps = new List<Gap>();
+        long? safeState = null;
+        var transaction = new SwitchTransaction(
+            desktop.Id,
+            desktop.Folder,
+            desktop.Maps,
+            content,
+            journal
+        )
+        {
+            Run = id,
+            OnAfter = run.Plan.OnAfter,
+            SafeStateMade = tree =>
+            {
+                gaps.AddRange(tree.Gaps);
+                safeState = safeStates.Keep(
+                    desktop,
+                    tree,
+                    before.Reading.Look,
+                    title,
+                    $"before {run.Plan.Verb}"
+                );
+                safeStateMade(safeState.Value);
+            },
+            At = point =>
+            {
+                if (point.Action == "in place")
+                    run.Report(new RunProgress("writing", ++done, total, point.Path, null));
+                else if (point.Action == "verify")
+                    run.Report(new RunProgress("checking", done, total, null, null));
+                faults.RaiseAt(point);
+            },
+        };
+        var outcome = transaction.Execute(plan, run.Stopped);
+        if (!outcome.Switched)
+            return RunResult.Not(
+                outcome.Problem!,
+                "All that the switch had written was taken back.",
+                safeState
+            );
+        IReadOnlyList<PlaceView> unseen =
+        [
+            .. gaps.Concat(plan.NotTouched).DistinctBy(gap => gap.Path).Select(PlaceView.Printable),
+        ];
+        return new RunResult(
+            true,
+            null,
+            unseen.Count == 0
+                ? "Every file was read again and is as planned."
+                : $"Every file that was written was read again and is as planned. {unseen.Count} more could not be looked at.",
+            safeState,
+            Check(plan, desktop),
+            unseen
+        );
     }
 
     /// <summary>Reads the desktop again and tells of each part whether it took.</summary>

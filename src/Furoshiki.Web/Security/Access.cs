@@ -1,0 +1,82 @@
+using System.Collections.Concurrent;
+using System.Globalization;
+using System.Security.Cryptography;
+using System.Text;
+
+namespace Furoshiki.Web.Security;
+
+/// <summary>Who may enter: browsers that once came with the key. What they keep is not the key, and can be taken back.</summary>
+internal sealed class Access
+{
+    /// <summary>How long a browser may enter after it came with the key.</summary>
+    public static readonly TimeSpan Lasts = TimeSpan.FromDays(30);
+
+    private readonly DataFolder _data;
+    private readonly TimeProvider _clock;
+    private readonly Lock _writing = new();
+
+    /// <summary>When each session ends, by the digest of what its browser keeps.</summary>
+    private readonly ConcurrentDictionary<string, DateTimeOffset> _sessions = new();
+
+    public Access(DataFolder data, TimeProvider clock)
+    {
+        (_data, _clock, Host) = (data, clock, data.HostName());
+        foreach (var line in data.ReadSessions())
+            if (
+                line.Split(' ') is [var digest, var ends]
+                && DateTimeOffset.TryParse(ends, CultureInfo.InvariantCulture, out var end)
+            )
+                _sessions[digest] = end;
+    }
+
+    /// <summary>The name under which this installation answers: its own below "localhost" (RFC 6761), so that no other server gets its cookies.</summary>
+    public string Host { get; }
+
+    /// <summary>The path and query that let a browser in.</summary>
+    public string Entrance => $"{LocalGuard.EnterPath}?key={_data.Key()}";
+
+    /// <summary>Begins a session for a browser that has the key.</summary>
+    /// <returns>What the browser keeps; null if that is not the key.</returns>
+    public string? Enter(string? key) => key is not null && Same(key, _data.Key()) ? Begin() : null;
+
+    /// <summary>Whether a browser that keeps this may enter.</summary>
+    public bool Lets(string? token) =>
+        token is not null
+        && _sessions.TryGetValue(DigestOf(token), out var ends)
+        && ends > _clock.GetUtcNow();
+
+    /// <summary>Locks every browser out, and makes the key another.</summary>
+    /// <returns>What the browser keeps from now on that asked for it.</returns>
+    public string TakeBack()
+    {
+        lock (_writing)
+        {
+            _sessions.Clear();
+            _data.NewKey();
+        }
+        return Begin();
+    }
+
+    private string Begin()
+    {
+        var token = Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(32));
+        lock (_writing)
+        {
+            foreach (var (digest, ends) in _sessions)
+                if (ends <= _clock.GetUtcNow())
+                    _sessions.TryRemove(digest, out _);
+            _sessions[DigestOf(token)] = _clock.GetUtcNow() + Lasts;
+            _data.WriteSessions(_sessions.Select(one => $"{one.Key} {one.Value:O}"));
+        }
+        return token;
+    }
+
+    private static string DigestOf(string token) =>
+        Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(token)));
+
+    private static bool Same(string given, string key) =>
+        CryptographicOperations.FixedTimeEquals(
+            Encoding.UTF8.GetBytes(given),
+            Encoding.UTF8.GetBytes(key)
+        );
+}

@@ -1,0 +1,22 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Furoshiki.Web.Security;
+
+/// <summary>Where the application can be opened from now on.</summary>
+/// <param name="Address">The address with the new key.</param>
+internal sealed record NewEntrance(string Address);
+
+internal static class AccessEndpoints
+{
+    public static void MapAccess(this IEndpointRouteBuilder api) =>
+        api.MapPost("/access/take-back", TakeBack).WithTags("Access").WithName("takeBackAccess");
+
+    /// <summary>Locks every other browser out. The one that asks stays in.</summary>
+    private static Ok<NewEntrance> TakeBack(HttpContext context, Access access, DataFolder data)
+    {
+        LocalGuard.Keep(context.Response, access.TakeBack());
+        var address = $"{context.Request.Scheme}://{context.Request.Host}{access.Entrance}";
+        data.NoteAddress(address);
+        return TypedResults.Ok(new NewEntrance(address));
+    }
+}
