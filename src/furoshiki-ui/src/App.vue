@@ -1,20 +1,48 @@
 <script setup lang="ts">
-import { ref } from 'vue'
-import { useRouter } from 'vue-router'
-import { useChanges, useFreshness } from '@/api/queries'
+import { useQueryClient } from '@tanstack/vue-query'
+import { nextTick, ref } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, take } from '@/api/client'
+import { useChanges, useFreshness, useNotices } from '@/api/queries'
+import FirstStart from '@/components/FirstStart.vue'
+import GoneDesktop from '@/components/GoneDesktop.vue'
 import KeyList from '@/components/KeyList.vue'
 import LineUpBar from '@/components/LineUpBar.vue'
 import NowColumn from '@/components/NowColumn.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
+import SignalWord from '@/components/SignalWord.vue'
 import TopBar from '@/components/TopBar.vue'
 import { provideDesktop } from '@/composables/useDesktop'
 import { useKeys } from '@/composables/useKeys'
 import { useLineUp } from '@/composables/useLineUp'
 
-const { desktops, id, now, chosen, error } = provideDesktop()
+const { desktops, id, gone, now, chosen, error } = provideDesktop()
+const { data: notices } = useNotices()
 useFreshness(now)
-useChanges(id)
+useChanges()
 const router = useRouter()
+const route = useRoute()
+const client = useQueryClient()
+
+const desktop = () => ({ id: id.value ?? 0 })
+async function see() {
+  await take(api.POST('/api/desktops/{id}/news/seen', { params: { path: desktop() } }))
+  await client.invalidateQueries({ queryKey: ['now'] })
+}
+async function forget(aside: number) {
+  await take(api.DELETE('/api/desktops/{id}/asides/{aside}', { params: { path: { ...desktop(), aside } } }))
+  await client.invalidateQueries({ queryKey: ['now'] })
+}
+/** Where a page goes away with what had the focus, the next one gets it, and says what it is. */
+const arrived = ref('')
+const page = ref<HTMLElement>()
+router.afterEach(async (to, from, failure) => {
+  if (failure || to.path === from.path || from.matched.length === 0) return
+  await nextTick()
+  arrived.value = String(to.meta.title)
+  if (document.activeElement === document.body) page.value?.focus({ preventScroll: true })
+})
+
 const lineUp = useLineUp()
 const showsKeys = ref(false)
 
@@ -34,12 +62,31 @@ useKeys({
   <VApp>
     <a class="skip" href="#page">To the page</a>
     <div class="frame">
-      <NowColumn v-model:chosen="chosen" :now="now" :desktops="desktops ?? []" />
+      <NowColumn
+        v-model:chosen="chosen"
+        :now="now"
+        :desktops="desktops ?? []"
+        :gone="gone"
+        :is-empty="desktops?.length === 0"
+        @seen="see"
+        @forget="forget"
+      />
       <div class="side">
         <TopBar @keys="showsKeys = true" />
         <ProblemNote v-if="error" class="trouble" :error="error" />
-        <main id="page" class="page" tabindex="-1">
-          <RouterView v-if="id !== undefined" />
+        <SignalWord
+          v-for="notice in notices"
+          :key="notice"
+          class="trouble"
+          signal="cannot"
+          :word="notice"
+          tinted
+        />
+        <p class="unseen" role="status">{{ arrived }}</p>
+        <main id="page" ref="page" class="page" tabindex="-1">
+          <GoneDesktop v-if="gone && !route.query.add" :desktop="gone" />
+          <RouterView v-else-if="id !== undefined || (desktops && route.meta.needsNoDesktop)" />
+          <FirstStart v-else-if="desktops?.length === 0" />
         </main>
         <LineUpBar v-if="id !== undefined && lineUp.looks.value.length > 0" />
       </div>
@@ -73,6 +120,7 @@ useKeys({
   overflow: auto;
   padding: 16px 20px 24px;
   outline: none;
+  overflow-wrap: anywhere;
 }
 
 .skip {
@@ -90,7 +138,23 @@ useKeys({
 
 @media (width <= 1100px) {
   .frame {
-    grid-template-columns: 92px 1fr;
+    grid-template-columns: 92px minmax(0, 1fr);
+  }
+}
+
+@media (width <= 700px) {
+  .frame {
+    display: block;
+    height: auto;
+  }
+
+  .side {
+    height: auto;
+  }
+
+  .page {
+    padding: 12px;
+    overflow: visible;
   }
 }
 </style>

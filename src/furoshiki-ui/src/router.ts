@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vue-router'
+import { ahead, followAddress } from './composables/ahead'
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -33,7 +34,7 @@ export const router = createRouter({
       path: '/desktops',
       name: 'desktops',
       component: () => import('./pages/DesktopsPage.vue'),
-      meta: { title: 'Desktops' },
+      meta: { title: 'Desktops', needsNoDesktop: true },
     },
     {
       path: '/:rest(.*)*',
@@ -48,14 +49,18 @@ export const router = createRouter({
 const CARRIED = ['lineup', 'desktop'] as const
 
 router.beforeEach((to: RouteLocationNormalized, from: RouteLocationNormalized) => {
-  const missing = CARRIED.filter((name) => from.query[name] && to.query[name] === undefined)
+  const carried = (name: string) => (ahead.has(name) ? ahead.get(name) : from.query[name])
+  const missing = CARRIED.filter((name) => carried(name) && to.query[name] === undefined)
   if (missing.length === 0) return true
   return {
     ...to,
-    query: { ...to.query, ...Object.fromEntries(missing.map((name) => [name, from.query[name]])) },
+    query: { ...to.query, ...Object.fromEntries(missing.map((name) => [name, carried(name)])) },
   }
 })
 
-router.afterEach((to) => {
+followAddress(router)
+
+router.afterEach((to, _, failure) => {
+  if (failure) return
   document.title = `${String(to.meta.title)} · Furoshiki`
 })

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useEventListener } from '@vueuse/core'
-import { computed, onScopeDispose, watch, type Ref } from 'vue'
+import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
 import { api, take, type Schemas } from './client'
 
 export const useDesktops = () =>
@@ -14,27 +14,52 @@ export const useNow = (desktop: Ref<number | undefined>) =>
     queryFn: () => take(api.GET('/api/desktops/{id}/now', { params: { path: { id: desktop.value ?? 0 } } })),
   })
 
-/** Reads a desktop again whenever the server's check of its folder finds that it changed. */
-export function useChanges(desktop: Ref<number | undefined>) {
+/**
+ * Reads again what the server's check finds changed. One window follows the desktops for all: a browser opens only a few
+ * connections to a server, and has any number of windows.
+ */
+export function useChanges() {
   const client = useQueryClient()
-  let events: EventSource | undefined
-  const close = () => events?.close()
-  const open = () => {
-    close()
-    if (desktop.value === undefined) return
-    events = new EventSource(`/api/desktops/${desktop.value}/changes`)
-    for (const name of ['changed', 'open'])
-      events.addEventListener(name, () => {
-        for (const key of ['now', 'desktop']) void client.invalidateQueries({ queryKey: [key] })
-      })
+  const channel = new BroadcastChannel('furoshiki-changes')
+  const read = () => {
+    for (const key of ['desktops', 'now', 'desktop']) void client.invalidateQueries({ queryKey: [key] })
   }
-  watch(desktop, open, { immediate: true })
-  // A page that is kept for the back button would keep its connection too.
-  useEventListener(window, 'pagehide', close)
+  const tell = () => {
+    read()
+    channel.postMessage('changed')
+  }
+  channel.onmessage = read
+
+  let leave: (() => void) | undefined
+  const queue = () => {
+    const away = new AbortController()
+    let events: EventSource | undefined
+    let done = () => {}
+    leave = () => {
+      away.abort()
+      events?.close()
+      done()
+    }
+    const lead = () =>
+      new Promise<void>((resolve) => {
+        done = resolve
+        events = new EventSource('/api/changes')
+        for (const name of ['changed', 'open', 'error']) events.addEventListener(name, tell)
+      })
+    navigator.locks.request('furoshiki-changes', { signal: away.signal }, lead).catch(() => {
+      // It left the queue.
+    })
+  }
+  queue()
+  // A page that is kept for the back button would keep its place too.
+  useEventListener(window, 'pagehide', () => leave?.())
   useEventListener(window, 'pageshow', (event) => {
-    if (event.persisted) open()
+    if (event.persisted) queue()
   })
-  onScopeDispose(close)
+  onScopeDispose(() => {
+    leave?.()
+    channel.close()
+  })
 }
 
 export const useDesktopPage = (desktop: Ref<number>) =>
@@ -42,6 +67,10 @@ export const useDesktopPage = (desktop: Ref<number>) =>
     queryKey: ['desktop', desktop],
     queryFn: () => take(api.GET('/api/desktops/{id}', { params: { path: { id: desktop.value } } })),
   })
+
+/** What was found at the start that a person has to know. */
+export const useNotices = () =>
+  useQuery({ queryKey: ['notices'], staleTime: Infinity, queryFn: () => take(api.GET('/api/notices')) })
 
 export const useMaps = () => useQuery({ queryKey: ['maps'], queryFn: () => take(api.GET('/api/maps')) })
 
@@ -65,9 +94,10 @@ export function useFreshness(now: Ref<Schemas['NowView'] | undefined>) {
   )
 }
 
-export const useProfiles = (desktop: Ref<number>) =>
+export const useProfiles = (desktop: Ref<number>, isShown: Ref<boolean> = ref(true)) =>
   useQuery({
     queryKey: ['profiles', desktop],
+    enabled: computed(() => isShown.value && desktop.value > 0),
     queryFn: () => take(api.GET('/api/profiles', { params: { query: { desktop: desktop.value } } })),
   })
 
@@ -135,6 +165,67 @@ export const usePicture = (
             path: { digest: look.value },
             query: { desktop: desktop.value, scene: scene.value },
           },
+        }),
+      ),
+  })
+
+/** A look never changes, so what differs between two is asked for once. */
+interface Change {
+  before: Ref<string>
+  after: Ref<string>
+  kind: Ref<string>
+}
+
+const pathOf = (change: Change) => ({
+  digest: change.before.value,
+  other: change.after.value,
+  kind: change.kind.value,
+})
+
+export const useChangedFolders = (change: Change) =>
+  useQuery({
+    queryKey: ['changed-folders', change.before, change.after, change.kind],
+    staleTime: Infinity,
+    queryFn: () =>
+      take(api.GET('/api/looks/{digest}/changes/{other}/{kind}', { params: { path: pathOf(change) } })),
+  })
+
+export const useChangedFiles = (change: Change, folder: Ref<string | undefined>) =>
+  useQuery({
+    queryKey: ['changed-files', change.before, change.after, change.kind, folder],
+    staleTime: Infinity,
+    enabled: computed(() => folder.value !== undefined),
+    queryFn: () =>
+      take(
+        api.GET('/api/looks/{digest}/changes/{other}/{kind}/files', {
+          params: { path: pathOf(change), query: { folder: folder.value ?? '' } },
+        }),
+      ),
+  })
+
+export const useLines = (before: Ref<string>, after: Ref<string>, enabled: Ref<boolean>) =>
+  useQuery({
+    queryKey: ['lines', before, after],
+    staleTime: Infinity,
+    enabled,
+    queryFn: () =>
+      take(
+        api.GET('/api/content/{digest}/lines/{other}', {
+          params: { path: { digest: before.value, other: after.value } },
+        }),
+      ),
+  })
+
+/** The name and the look of a saving that is lined up. */
+export const useSavingName = (reference: Ref<string>) =>
+  useQuery({
+    queryKey: ['saving', reference],
+    staleTime: Infinity,
+    enabled: computed(() => reference.value.startsWith('saving-')),
+    queryFn: () =>
+      take(
+        api.GET('/api/savings/{id}', {
+          params: { path: { id: Number(reference.value.slice('saving-'.length)) } },
         }),
       ),
   })

@@ -46,7 +46,7 @@ export interface paths {
         get: operations["openDesktop"];
         put?: never;
         post?: never;
-        delete?: never;
+        delete: operations["forgetDesktop"];
         options?: never;
         head?: never;
         patch?: never;
@@ -68,15 +68,31 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/desktops/{id}/changes": {
+    "/api/desktops/{id}/news/seen": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["followDesktop"];
+        get?: never;
         put?: never;
+        post: operations["seeNews"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/folder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["findDesktopAgain"];
         post?: never;
         delete?: never;
         options?: never;
@@ -132,6 +148,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["followDesktops"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listNotices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/maps": {
         parameters: {
             query?: never;
@@ -164,6 +212,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/savings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["nameSaving"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desktops/{id}/comparison": {
         parameters: {
             query?: never;
@@ -180,14 +244,14 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/desktops/{id}/safe-states": {
+    "/api/content/{digest}/lines/{other}": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["listSafeStates"];
+        get: operations["compareLines"];
         put?: never;
         post?: never;
         delete?: never;
@@ -222,6 +286,22 @@ export interface paths {
         get: operations["loadContent"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/access/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeBackAccess"];
         delete?: never;
         options?: never;
         head?: never;
@@ -276,6 +356,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/looks/{digest}/changes/{other}/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listChangedFolders"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/looks/{digest}/changes/{other}/{kind}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listChangedFiles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desktops/{id}/plans": {
         parameters: {
             query?: never;
@@ -302,6 +414,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["startSwitch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/switches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readSwitch"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -340,10 +468,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desktops/{id}/safe-states": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listSafeStates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/asides/{aside}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["forgetAside"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description Something that another program had put where a switch was ended after a crash, and that was set aside. */
+        AsideView: {
+            /** Format: int64 */
+            id: number;
+            path: string;
+            /** Format: date-time */
+            at: string;
+        };
         /** @description An asset of a part. */
         AssetView: {
             name: string;
@@ -367,6 +535,42 @@ export interface components {
              */
             distance: null | number;
         };
+        /** @description A file that is another than it was. */
+        ChangedFileView: {
+            /** @description Its name in its folder. */
+            name: string;
+            /** @description What became of it. */
+            change: components["schemas"]["FileChangeKind"];
+            /** @description What it was, in words. */
+            before: string;
+            /** @description What it is, in words. */
+            after: string;
+            /** @description The digest of what it was, if that is at hand. */
+            beforeContent: null | string;
+            /** @description The digest of what it is, if that is at hand. */
+            afterContent: null | string;
+            /** @description Whether its name says that it is a picture. */
+            isPicture: boolean;
+        };
+        /** @description The changes in a folder of an asset. */
+        ChangedFolderView: {
+            /** @description The folder, with the asset's name in front; percent-encoded where it is no plain text. */
+            folder: string;
+            /** @description What changed in it, in words. */
+            words: string;
+            /**
+             * Format: int32
+             * @description How many of its entries are others.
+             */
+            count: number;
+        };
+        /** @description A line of two texts that are compared. */
+        ChangedLine: {
+            /** @description What became of it. */
+            change: components["schemas"]["LineChange"];
+            /** @description It, without its end. */
+            text: string;
+        };
         /** @description A setting that is another than it was. */
         ChangedSettingView: {
             title: string;
@@ -382,11 +586,17 @@ export interface components {
         /** @description A desktop with what its map found, and its session where it is simulated. */
         DesktopPage: {
             desktop: components["schemas"]["DesktopView"];
-            folder: string;
             report: components["schemas"]["FolderReport"];
             /** @description The programs that show parts only after they start again. */
             programs: string[];
             faults: components["schemas"]["DiskFaults"];
+        };
+        /** @description A desktop at one moment. */
+        DesktopState: {
+            /** Format: int64 */
+            desktop: number;
+            /** @description What tells this state of it from another. */
+            state: string;
         };
         /** @description A desktop in the chooser. */
         DesktopView: {
@@ -397,6 +607,9 @@ export interface components {
             version: string;
             screens: components["schemas"]["Screen"][];
             isSimulated: boolean;
+            folder: string;
+            /** @description Why its folder cannot be looked at, in a sentence; null if it can. */
+            gone: null | string;
         };
         /** @description What is wrong with a simulated desktop's disk. */
         DiskFaults: {
@@ -405,31 +618,34 @@ export interface components {
             /** @description Whether there is no room for anything new. */
             isFull: boolean;
         };
-        /** @description What changed in a part since the saving that is on. */
+        /** @description What changed in a part since the saving that last held it. */
         DriftView: {
             kind: string;
             title: string;
             words: string;
+            /** @description That saving in words, where it is another than the one that is on; else null. */
+            since: null | string;
             settings: components["schemas"]["ChangedSettingView"][];
-            files: components["schemas"]["FileView"][];
+            /**
+             * Format: int32
+             * @description How many of its files and folders are others.
+             */
+            files: number;
         };
-        /** @description A file that is another than it was. */
-        FileView: {
-            path: string;
-            /** @description What it was, in words. */
-            before: string;
-            /** @description What it is, in words. */
-            now: string;
-            /** @description The digest of what it was, if it is a picture whose content is at hand. */
-            beforeContent: null | string;
-            /** @description The digest of what it is, if it is a picture. */
-            nowContent: null | string;
-        };
+        /**
+         * @description What became of a file.
+         * @enum {unknown}
+         */
+        FileChangeKind: "Edited" | "Added" | "Deleted";
         /** @description A folder with a map: one of those that can be chosen, or a text of one's own. */
         FolderChoice: {
             folder: string;
             map: null | string;
             mapText: null | string;
+        };
+        /** @description Where the folder of a desktop stands now. */
+        FolderPlace: {
+            folder: string;
         };
         /** @description What a map finds in a folder. */
         FolderReport: {
@@ -467,6 +683,8 @@ export interface components {
             places: number;
             /** @description Its settings files and whole files, by path. */
             files: string[];
+            /** @description Its values that could not be read. */
+            unread: components["schemas"]["UnreadValueView"][];
             /** @description Assets that are named and not there. */
             missing: string[];
             /** @description What cannot be held, and why. */
@@ -478,6 +696,26 @@ export interface components {
             title: string;
             path: string;
             reason: string;
+        };
+        /** @description A kind of part by its names. */
+        KindName: {
+            kind: string;
+            title: string;
+        };
+        /** @description The parts that a plan leaves alone, and why. */
+        LeftAloneView: {
+            titles: string[];
+            reason: string;
+        };
+        /**
+         * @description What became of a line.
+         * @enum {unknown}
+         */
+        LineChange: "Same" | "Added" | "Removed" | "LeftOut";
+        /** @description A text, line by line. */
+        LinesView: {
+            /** @description The lines that differ, with some around them; null if one of the two is no text. */
+            lines: null | components["schemas"]["ChangedLine"][];
         };
         /** @description Something that has no match on the desktop. */
         LossView: {
@@ -506,6 +744,11 @@ export interface components {
             version: string;
             screens: components["schemas"]["Screen"][];
         };
+        /** @description Where the application can be opened from now on. */
+        NewEntrance: {
+            /** @description The address with the new key. */
+            address: string;
+        };
         /** @description A part of which something else shows than what is set. */
         NotShowingView: {
             kind: string;
@@ -530,11 +773,15 @@ export interface components {
             showing: string;
             on: null | components["schemas"]["OnView"];
             drift: components["schemas"]["DriftView"][];
+            /** @description The parts as the savings have them that last held them: what drift is told against. */
+            then: string;
             /** @description The parts of which something else shows than what is set. */
             notShowing: components["schemas"]["NotShowingView"][];
             unread: components["schemas"]["UnreadView"][];
+            unreadValues: components["schemas"]["UnreadValueView"][];
             /** @description What stands in the parts' files and cannot be held. */
             gaps: components["schemas"]["GapView"][];
+            asides: components["schemas"]["AsideView"][];
             notFound: string[];
             parts: components["schemas"]["PartView"][];
             wayBack: null | components["schemas"]["SafeStateView"];
@@ -605,6 +852,11 @@ export interface components {
             cloth: string;
             accent: null | string;
         };
+        /** @description A path with something to say of it. */
+        PlaceView: {
+            path: string;
+            reason: string;
+        };
         /** @description A switch plan. */
         PlanView: {
             target: components["schemas"]["Target"];
@@ -618,14 +870,22 @@ export interface components {
             refused: components["schemas"]["RefusedView"][];
             losses: components["schemas"]["LossView"][];
             same: string[];
-            leftAlone: string[];
-            /** @description What drifted and is in no saving: the safe state keeps it. */
+            leftAlone: null | components["schemas"]["LeftAloneView"];
+            /** @description What drifted, is in no saving and is changed: the safe state keeps it. */
             unsaved: components["schemas"]["DriftView"][];
+            /** @description What drifted and is put back: the safe state keeps it. */
+            discards: components["schemas"]["DriftView"][];
             /**
              * Format: int32
              * @description How many files the safe state will hold.
              */
             safeFiles: number;
+            /** @description What it cannot hold. */
+            safeGaps: components["schemas"]["PlaceView"][];
+            /** @description What stands in the way and cannot be held: it is left as it is. */
+            notTouched: components["schemas"]["PlaceView"][];
+            /** @description What files that are written anew will not have any more. */
+            notKept: components["schemas"]["PlaceView"][];
             files: string[];
             fingerprint: string;
             madeFrom: components["schemas"]["MadeFromView"][];
@@ -726,11 +986,14 @@ export interface components {
              */
             safeState: null | number;
             parts: components["schemas"]["PartResult"][];
+            /** @description What was not looked at, since it cannot be held. */
+            notLookedAt: components["schemas"]["PlaceView"][];
         };
-        /** @description A safe state: why and when it was made, the look it holds, how many files and how large. Its copies were read back when it was made. */
+        /** @description A safe state: what it holds in words, why and when it was made, how many files and how large. Its copies were read back when it was made. */
         SafeStateView: {
             /** Format: int64 */
             id: number;
+            title: string;
             reason: string;
             /** Format: date-time */
             madeAt: string;
@@ -739,6 +1002,8 @@ export interface components {
             files: number;
             /** Format: int64 */
             size: number;
+            /** @description What stood there and could not be held. */
+            gaps: components["schemas"]["PlaceView"][];
         };
         /** @description A request to save what is on a desktop; as a new profile where there is a form, as the next saving of one where there is a profile. */
         SaveRequest: {
@@ -762,6 +1027,12 @@ export interface components {
             savingId: number;
             /** Format: int32 */
             number: number;
+        };
+        /** @description A saving by its name, with its look. */
+        SavingName: {
+            profile: string;
+            ordinal: string;
+            look: string;
         };
         /** @description A saving in the list of a profile. */
         SavingView: {
@@ -839,14 +1110,14 @@ export interface components {
              */
             differs: number;
         };
-        SseItemOfRunProgress: {
-            data?: components["schemas"]["RunProgress"];
+        SseItemOfDesktopState: {
+            data?: components["schemas"]["DesktopState"];
             eventType?: null | string;
             eventId?: null | string;
             reconnectionInterval?: null | string;
         };
-        SseItemOfstring: {
-            data?: null | string;
+        SseItemOfRunProgress: {
+            data?: components["schemas"]["RunProgress"];
             eventType?: null | string;
             eventId?: null | string;
             reconnectionInterval?: null | string;
@@ -876,25 +1147,44 @@ export interface components {
             fingerprint: string;
             madeFrom: components["schemas"]["MadeFromView"][];
         };
+        /** @description A switch, and how it ended; null while it is on its way. */
+        SwitchView: {
+            /** Format: int64 */
+            id: number;
+            result: null | components["schemas"]["RunResult"];
+        };
         /** @description What a plan leads to. */
         Target: {
             kind: components["schemas"]["TargetKind"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The number of the saving, the safe state or what was set aside; 0 where drift is put back.
+             */
             id: number;
-            /** @description The kinds of a saving that are put on; null for all. */
+            /** @description The kinds that are put on or back; null for all. */
             kinds?: null | string[];
+            /** @description The files of a safe state that are gone back to; null for all. */
+            files?: null | string[];
         };
         /**
-         * @description What a plan leads to: a saving, or a safe state.
+         * @description What a plan leads to.
          * @enum {unknown}
          */
-        TargetKind: "Saving" | "SafeState";
-        /** @description A part that could not be read. */
-        UnreadView: {
+        TargetKind: "Saving" | "SafeState" | "PutBack" | "Aside";
+        /** @description A value that could not be read; the rest of its part could. */
+        UnreadValueView: {
             kind: string;
             title: string;
+            setting: string;
+            file: string;
+            at: string;
+            reason: string;
+        };
+        /** @description A file that could not be read, with the parts that it takes out. */
+        UnreadView: {
             file: string;
             reason: string;
+            parts: components["schemas"]["KindName"][];
         };
     };
     responses: never;
@@ -1013,6 +1303,35 @@ export interface operations {
             };
         };
     };
+    forgetDesktop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     readNow: {
         parameters: {
             query?: never;
@@ -1035,7 +1354,7 @@ export interface operations {
             };
         };
     };
-    followDesktop: {
+    seeNews: {
         parameters: {
             query?: never;
             header?: never;
@@ -1046,13 +1365,44 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description OK */
-            200: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    findDesktopAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FolderPlace"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "text/event-stream": components["schemas"]["SseItemOfstring"];
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -1151,6 +1501,46 @@ export interface operations {
             };
         };
     };
+    followDesktops: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["SseItemOfDesktopState"];
+                };
+            };
+        };
+    };
+    listNotices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
     listMaps: {
         parameters: {
             query?: never;
@@ -1202,6 +1592,28 @@ export interface operations {
             };
         };
     };
+    nameSaving: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavingName"];
+                };
+            };
+        };
+    };
     compare: {
         parameters: {
             query: {
@@ -1226,12 +1638,13 @@ export interface operations {
             };
         };
     };
-    listSafeStates: {
+    compareLines: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                id: number;
+                digest: string;
+                other: string;
             };
             cookie?: never;
         };
@@ -1243,7 +1656,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SafeStateView"][];
+                    "application/json": components["schemas"]["LinesView"];
                 };
             };
         };
@@ -1291,6 +1704,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    takeBackAccess: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewEntrance"];
+                };
             };
         };
     };
@@ -1463,6 +1896,56 @@ export interface operations {
             };
         };
     };
+    listChangedFolders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                digest: string;
+                other: string;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedFolderView"][];
+                };
+            };
+        };
+    };
+    listChangedFiles: {
+        parameters: {
+            query: {
+                folder: string;
+            };
+            header?: never;
+            path: {
+                digest: string;
+                other: string;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedFileView"][];
+                };
+            };
+        };
+    };
     planSwitch: {
         parameters: {
             query?: never;
@@ -1524,6 +2007,28 @@ export interface operations {
             };
         };
     };
+    readSwitch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwitchView"];
+                };
+            };
+        };
+    };
     followSwitch: {
         parameters: {
             query?: never;
@@ -1552,6 +2057,49 @@ export interface operations {
             header?: never;
             path: {
                 id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    listSafeStates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SafeStateView"][];
+                };
+            };
+        };
+    };
+    forgetAside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                aside: number;
             };
             cookie?: never;
         };

@@ -28,16 +28,25 @@ interface Mark {
 }
 const stage = ref<HTMLElement>()
 const mark = ref<Mark>()
-const handleOf = (event: Event) => (event.target as Element).closest<SVGGraphicsElement>('[data-kind]')
+/** What can be pointed at: a part, and in it what has a role among the colours. */
+function handleOf(event: Event) {
+  const target = event.target as Element
+  const role = target.closest<SVGGraphicsElement>('[data-role]')
+  const part = target.closest<SVGGraphicsElement>('[data-kind]:not([data-role])') ?? role
+  const shown = role ?? part
+  if (!part || !shown) return undefined
+  const names = [part, shown].map((one) => one.dataset.name ?? '')
+  return { kind: part.dataset.kind ?? '', name: [...new Set(names)].join(': '), shown }
+}
 
 function point(event: Event) {
-  const handle = props.pointable ? handleOf(event) : null
+  const handle = props.pointable ? handleOf(event) : undefined
   const outer = stage.value?.getBoundingClientRect()
   if (!handle || !outer) return (mark.value = undefined)
-  const box = handle.getBoundingClientRect()
+  const box = handle.shown.getBoundingClientRect()
   const [left, top] = [Math.max(box.left, outer.left), Math.max(box.top, outer.top)]
   mark.value = {
-    name: handle.dataset.name ?? '',
+    name: handle.name,
     left: left - outer.left,
     top: top - outer.top,
     width: Math.min(box.right, outer.right) - left,
@@ -46,7 +55,7 @@ function point(event: Event) {
 }
 
 function open(event: Event) {
-  const kind = props.pointable && handleOf(event)?.dataset.kind
+  const kind = props.pointable && handleOf(event)?.kind
   if (kind) emit('open', kind)
 }
 </script>

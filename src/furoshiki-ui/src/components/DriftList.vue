@@ -1,9 +1,14 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import FileChange from './FileChange.vue'
+import ChangedFiles from './ChangedFiles.vue'
 
-defineProps<{ parts: Schemas['DriftView'][] }>()
+defineProps<{
+  parts: Schemas['DriftView'][]
+  /** The digests of the looks that are held against each other. */
+  before: string
+  after: string
+}>()
 /** The kinds that are chosen to be saved or put back. */
 const chosen = defineModel<string[]>({ required: true })
 const opened = ref('')
@@ -13,7 +18,7 @@ const opened = ref('')
   <ul class="drift paper" data-test="drift">
     <li v-for="part in parts" :key="part.kind">
       <div class="line">
-        <label :title="`Take ${part.title} into what is saved or put back`">
+        <label :title="`Choose ${part.title} to be saved or put back`">
           <input v-model="chosen" type="checkbox" :value="part.kind" />
           <strong>{{ part.title }}</strong>
         </label>
@@ -22,14 +27,14 @@ const opened = ref('')
           :aria-expanded="opened === part.kind"
           @click="opened = opened === part.kind ? '' : part.kind"
         >
-          {{ part.words }}
+          {{ part.words }}{{ part.since ? `, since ${part.since}` : '' }}
         </button>
       </div>
       <div v-if="opened === part.kind" class="more">
         <p v-for="setting in part.settings" :key="setting.title" class="second">
           {{ setting.title }}: {{ setting.words }}
         </p>
-        <FileChange v-for="file in part.files" :key="file.path" :file="file" />
+        <ChangedFiles v-if="part.files > 0" :before="before" :after="after" :kind="part.kind" />
       </div>
     </li>
   </ul>

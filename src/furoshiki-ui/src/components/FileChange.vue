@@ -1,33 +1,140 @@
 <script setup lang="ts">
+import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import { useLines } from '@/api/queries'
 
-const props = defineProps<{ file: Schemas['FileView'] }>()
-const addressOf = (content: string) =>
-  `/api/content/${content}/${encodeURIComponent(props.file.path.split('/').at(-1) ?? '')}`
+const props = defineProps<{ file: Schemas['ChangedFileView'] }>()
+const WORDS: Record<Schemas['FileChangeKind'], string> = {
+  Edited: 'edited in place',
+  Added: 'added',
+  Deleted: 'deleted',
+}
+const SIGNS: Record<Schemas['LineChange'], string> = { Same: ' ', Added: '+', Removed: '−', LeftOut: '…' }
+
+const sides = computed(() =>
+  [
+    { word: 'was', text: props.file.before, content: props.file.beforeContent },
+    { word: 'is', text: props.file.after, content: props.file.afterContent },
+  ].filter((_, i) => props.file.change === 'Edited' || (props.file.change === 'Added') === (i === 1)),
+)
+const isCompared = computed(
+  () => !props.file.isPicture && !!props.file.beforeContent && !!props.file.afterContent,
+)
+const isOpen = ref(false)
+const { data, error } = useLines(
+  computed(() => props.file.beforeContent ?? ''),
+  computed(() => props.file.afterContent ?? ''),
+  computed(() => isOpen.value && isCompared.value),
+)
+const addressOf = (content: string) => `/api/content/${content}/${encodeURIComponent(props.file.name)}`
 </script>
 
 <template>
   <div class="file">
-    <p class="mono">{{ file.path }}</p>
-    <p class="third">
-      was
-      <img v-if="file.beforeContent" :src="addressOf(file.beforeContent)" alt="" width="20" height="20" />
-      <span class="mono">{{ file.before }}</span>
+    <p class="head">
+      <span class="mono">{{ file.name }}</span> <span class="third">{{ WORDS[file.change] }}</span>
     </p>
-    <p class="third">
-      is
-      <img v-if="file.nowContent" :src="addressOf(file.nowContent)" alt="" width="20" height="20" />
-      <span class="mono">{{ file.now }}</span>
-    </p>
+    <div v-if="file.isPicture" class="pictures">
+      <figure v-for="side in sides" :key="side.word">
+        <img
+          v-if="side.content"
+          :src="addressOf(side.content)"
+          :alt="`${file.name} as it ${side.word}`"
+          loading="lazy"
+        />
+        <figcaption class="third">
+          {{ side.word }} <span class="mono">{{ side.text }}</span>
+        </figcaption>
+      </figure>
+    </div>
+    <template v-else>
+      <p v-for="side in sides" :key="side.word" class="third">
+        {{ side.word }} <span class="mono">{{ side.text }}</span>
+      </p>
+    </template>
+    <template v-if="isCompared">
+      <button class="second" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+        {{ isOpen ? 'Hide the lines' : 'Show the lines' }}
+      </button>
+      <p v-if="isOpen && error" class="third">The lines could not be read.</p>
+      <p v-else-if="isOpen && data && !data.lines" class="third">
+        It is no text, or too long to be compared.
+      </p>
+      <p v-else-if="isOpen && data?.lines?.every((line) => line.change === 'LeftOut')" class="third">
+        All lines are the same; only their ends differ.
+      </p>
+      <div v-else-if="isOpen && data?.lines" class="lines mono">
+        <div v-for="(line, i) in data.lines" :key="i" :class="line.change">
+          <span class="sign">{{ SIGNS[line.change] }}</span>{{
+            line.change === 'LeftOut' ? `${line.text} lines the same` : line.text
+          }}
+        </div>
+      </div>
+    </template>
   </div>
 </template>
 
 <style scoped>
-img {
-  vertical-align: middle;
+.file {
+  padding: 4px 0;
 }
 
-.third .mono {
+.head {
+  overflow-wrap: anywhere;
+}
+
+.pictures {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+  margin-top: 4px;
+}
+
+figure {
+  margin: 0;
+}
+
+img {
+  display: block;
+  max-width: 100%;
+  width: 72px;
+  height: 72px;
+  object-fit: contain;
+  border: 1px solid var(--line);
+  background: var(--paper);
+}
+
+.third .mono,
+.lines {
   font-size: 11px;
+}
+
+button:hover {
+  text-decoration: underline;
+}
+
+.lines {
+  margin-top: 4px;
+  overflow-x: auto;
+  white-space: pre;
+  border: 1px solid var(--line);
+}
+
+.sign {
+  display: inline-block;
+  width: 1.6em;
+  text-align: center;
+}
+
+.Added {
+  color: var(--ready);
+}
+
+.Removed {
+  color: var(--cannot);
+}
+
+.LeftOut {
+  color: var(--third);
 }
 </style>

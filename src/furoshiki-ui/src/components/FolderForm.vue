@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { api, problemOf, take, type Schemas } from '@/api/client'
 import { useFolders, useMaps } from '@/api/queries'
 import { useAddress } from '@/composables/useAddress'
+import { useDesktop } from '@/composables/useDesktop'
 import FolderReport from './FolderReport.vue'
 import ProblemNote from './ProblemNote.vue'
 
@@ -12,7 +13,17 @@ const emit = defineEmits<{ added: [id: number] }>()
 const OWN = ''
 const folder = useAddress('folder')
 const { data: folders, error: folderError } = useFolders(folder)
+const { desktops } = useDesktop()
 const { data: maps } = useMaps()
+/** At the first start, the first folder that may be used is the suggestion: the home. */
+const stop = watch(folders, (found) => {
+  const home = found?.folders[0]
+  if (folder.value || desktops.value?.length !== 0) stop()
+  else if (home) {
+    folder.value = home
+    stop()
+  }
+})
 const map = ref('open-desktop')
 const text = ref('')
 const form = ref({ name: '', version: '', screens: '1920 × 1080' })
@@ -202,6 +213,12 @@ const nameOf = (path: string) => path.split('/').at(-1) ?? path
 @media (width <= 1100px) {
   .adding {
     grid-template-columns: 300px minmax(0, 1fr);
+  }
+}
+
+@media (width <= 700px) {
+  .adding {
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -18,7 +18,10 @@ const FOUND: Record<Schemas['Found'], { signal: Signal; word: string }> = {
       <strong>{{ kind.title }}</strong>
       <SignalWord v-bind="FOUND[kind.found]" />
       <div>
-        <p v-if="kind.found !== 'NotSet'">{{ kind.words }}</p>
+        <p v-if="kind.found !== 'NotSet' && kind.words">{{ kind.words }}</p>
+        <p v-for="value in kind.unread" :key="value.at" class="missing">
+          <SignalWord signal="cannot" :word="`${value.setting} not read:`" /> {{ value.reason }}
+        </p>
         <p v-if="kind.missing.length > 0" class="missing">
           <SignalWord signal="waiting" :word="`named, not found: ${kind.missing.join(', ')}`" />
         </p>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { singleKeys } from '@/composables/useSingleKeys'
+
 const shown = defineModel<boolean>({ required: true })
 
 const KEYS = [
@@ -10,6 +12,8 @@ const KEYS = [
   ['l', 'Line up the look that has the focus, or is open'],
   ['x', 'Compare the line-up'],
   ['p', 'Plan a switch to the look that has the focus, or is open'],
+  ['← → ↑ ↓', 'From look to look, and from filter to filter'],
+  ['Enter', 'In the search: open the first look'],
   ['?', 'This list'],
 ]
 </script>
@@ -29,6 +33,9 @@ const KEYS = [
           <dd>{{ words }}</dd>
         </div>
       </dl>
+      <label class="switch"
+        ><input v-model="singleKeys" type="checkbox" /> Keys do something by themselves</label
+      >
       <p class="third">None of them does anything while you type in a field.</p>
     </div>
   </VDialog>
@@ -43,7 +50,7 @@ const KEYS = [
 
 dl > div {
   display: grid;
-  grid-template-columns: 56px 1fr;
+  grid-template-columns: 76px 1fr;
   padding: 4px 0;
 }
 

@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import { useLineUp } from '@/composables/useLineUp'
 import { count } from '@/composables/words'
+import { singleKeys } from '@/composables/useSingleKeys'
 import DesktopPicture from './DesktopPicture.vue'
 import ReadinessWord from './ReadinessWord.vue'
 
@@ -14,10 +15,11 @@ const lineUp = useLineUp()
 const reference = computed(() => `saving-${props.card.savingId}`)
 const isLined = computed(() => lineUp.has(reference.value))
 const isOn = computed(() => props.card.readiness.state === 'On')
+const page = computed(() => ({ name: 'profile', params: { id: props.card.id } }))
 const plan = computed(() => ({ name: 'switch', query: { saving: props.card.savingId } }))
 
 function press(event: KeyboardEvent) {
-  if (event.ctrlKey || event.altKey || event.metaKey) return
+  if (!singleKeys.value || event.ctrlKey || event.altKey || event.metaKey) return
   if (event.key === 'l') lineUp.toggle(reference.value)
   else if (event.key === 'p' && !isOn.value) void router.push(plan.value)
   else return
@@ -28,11 +30,7 @@ function press(event: KeyboardEvent) {
 <template>
   <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- the keys belong to what in the card has the focus -->
   <article class="card" :data-profile="card.profile.name" @keydown="press">
-    <RouterLink
-      class="open"
-      :to="{ name: 'profile', params: { id: card.id } }"
-      :aria-label="`Open ${card.profile.name}`"
-    >
+    <RouterLink class="open" :to="page" :aria-label="`Open ${card.profile.name}`">
       <img v-if="card.screenshot" class="screenshot" :src="card.screenshot" alt="" />
       <DesktopPicture
         v-else
@@ -45,13 +43,20 @@ function press(event: KeyboardEvent) {
       />
     </RouterLink>
     <div class="actions">
-      <VBtn v-if="!isOn" class="main" :to="plan">Switch…</VBtn>
-      <VBtn :aria-pressed="isLined" @click="lineUp.toggle(reference)">{{
-        isLined ? 'Lined up' : 'Line up'
-      }}</VBtn>
+      <VBtn v-if="!isOn" class="main" :to="plan" :aria-label="`Switch to ${card.profile.name}…`"
+        >Switch…</VBtn
+      >
+      <VBtn
+        :aria-pressed="isLined"
+        :aria-label="isLined ? `Lined up: ${card.profile.name}` : `Line up ${card.profile.name}`"
+        @click="lineUp.toggle(reference)"
+        >{{ isLined ? 'Lined up' : 'Line up' }}</VBtn
+      >
     </div>
     <div class="words">
-      <h2 :title="card.profile.name">{{ card.profile.name }}</h2>
+      <h2 :title="card.profile.name">
+        <RouterLink class="name" tabindex="-1" :to="page">{{ card.profile.name }}</RouterLink>
+      </h2>
       <span class="mono third">{{ card.ordinal }}</span>
       <span class="second">{{ card.isDark ? 'Night' : 'Day' }}, {{ count(card.parts, 'part') }}</span>
       <ReadinessWord :readiness="card.readiness" />
@@ -112,6 +117,15 @@ function press(event: KeyboardEvent) {
 
 .words > :nth-child(even) {
   justify-self: end;
+}
+
+.name {
+  color: inherit;
+  text-decoration: none;
+}
+
+.name:hover {
+  text-decoration: underline;
 }
 
 h2 {

@@ -7,7 +7,15 @@ import DesktopPicture from './DesktopPicture.vue'
 import DriftList from './DriftList.vue'
 import SignalWord from './SignalWord.vue'
 
-const props = defineProps<{ now?: Schemas['NowView']; desktops: Schemas['DesktopView'][] }>()
+const props = defineProps<{
+  now?: Schemas['NowView']
+  desktops: Schemas['DesktopView'][]
+  /** The chosen desktop, where its folder cannot be looked at. */
+  gone?: Schemas['DesktopView']
+  /** Whether it is known that there is no desktop. */
+  isEmpty?: boolean
+}>()
+const emit = defineEmits<{ seen: []; forget: [aside: number] }>()
 const chosen = defineModel<string>('chosen', { required: true })
 
 const isUnfolded = ref(false)
@@ -43,22 +51,23 @@ const moments = computed(() => {
   }
   return [...byMoment]
 })
+const shown = computed(() => props.gone ?? props.now?.desktop)
 const screens = (desktop: Schemas['DesktopView']) =>
-  `${desktop.platform} ${desktop.version}, ${count(desktop.screens.length, 'screen')}`
+  [`${desktop.platform} ${desktop.version}`.trim(), count(desktop.screens.length, 'screen')].join(', ')
 </script>
 
 <template>
   <aside class="now" :class="{ unfolded: isUnfolded }" aria-label="Now">
-    <VBtn class="fold" :aria-expanded="isUnfolded" @click="isUnfolded = !isUnfolded">{{
-      isUnfolded ? 'Fold' : 'Unfold'
-    }}</VBtn>
-    <template v-if="now">
-      <VMenu>
+    <div class="rest">
+      <VBtn class="fold" :aria-expanded="isUnfolded" @click="isUnfolded = !isUnfolded">{{
+        isUnfolded ? 'Fold' : 'Unfold'
+      }}</VBtn>
+      <VMenu v-if="shown">
         <template #activator="{ props: menu }">
           <button class="chooser paper folds" v-bind="menu">
             <span>
-              <strong>{{ now.desktop.name }}</strong>
-              <span class="second">{{ screens(now.desktop) }}</span>
+              <strong>{{ shown.name }}</strong>
+              <span class="second">{{ screens(shown) }}</span>
             </span>
             <IconChevronDown :size="16" />
           </button>
@@ -70,96 +79,142 @@ const screens = (desktop: Schemas['DesktopView']) =>
           <RouterLink :to="{ name: 'desktops' }">Folders, maps and sessions…</RouterLink>
         </div>
       </VMenu>
-
-      <section aria-label="On now">
-        <p class="third label">Now</p>
-        <DesktopPicture
-          :look="now.showing"
-          :desktop="now.desktop.id"
-          :name="`${now.desktop.name} now`"
-          framed
-        />
-        <template v-if="on">
-          <RouterLink class="on" :to="{ name: 'profile', params: { id: on.profileId } }">{{
-            on.name
-          }}</RouterLink>
-          <p class="second folds" data-test="on">
-            {{ on.ordinal }} saving{{
-              drift.length > 0 ? `, and ${count(drift.length, 'change')} since` : ''
-            }}
-          </p>
-          <p v-if="drift.length > 0" class="second strip">{{ count(drift.length, 'change') }}</p>
-        </template>
-        <p v-else class="second folds">No profile is on. Save what is on now to keep it.</p>
-      </section>
-
-      <SignalWord v-if="now.recovered" class="note folds" signal="waiting" :word="now.recovered" tinted />
-
-      <DriftList v-if="drift.length > 0" v-model="picked" class="folds" :parts="drift" />
-      <div v-if="on && drift.length > 0" class="row folds">
-        <VBtn
-          :disabled="some.length === 0"
-          :to="{ name: 'save', query: { as: on.profileId, parts: isAll ? undefined : some.join() } }"
-          >Save{{ isAll ? '' : ` ${some.length}` }}…</VBtn
-        >
-        <VBtn
-          :disabled="some.length === 0"
-          :to="{ name: 'switch', query: { saving: on.savingId, parts: isAll ? undefined : some.join() } }"
-          >Put back{{ isAll ? '' : ` ${some.length}` }}…</VBtn
-        >
-      </div>
-
-      <div v-if="moments.length > 0" class="note waiting folds" data-test="waiting">
-        <p v-for="[when, titles] in moments" :key="when">
-          <SignalWord signal="waiting" :word="titles.join(', ')" />
-          {{ titles.length === 1 && !titles[0]?.endsWith('s') ? 'shows' : 'show' }} {{ when }}.
-        </p>
-        <details>
-          <summary>What is set, and what shows</summary>
-          <p v-for="part in waiting" :key="part.kind">
-            {{ part.title }}: {{ part.set }} is set, {{ part.showing }} shows.
-          </p>
-        </details>
-      </div>
-      <div v-for="part in fallen" :key="part.kind" class="note waiting folds" data-test="fallen">
-        <SignalWord signal="waiting" :word="`${part.title}: something else shows`" />
-        <p>{{ part.set }} is set and not all there; {{ part.showing }} shows.</p>
-      </div>
-
-      <div v-for="part in now.unread" :key="part.kind" class="note cannot folds" data-test="unread">
-        <SignalWord signal="cannot" :word="`${part.title} not read`" />
-        <p class="mono">{{ part.file }}</p>
-        <p>{{ part.reason }}</p>
-      </div>
-      <div v-if="now.gaps.length > 0" class="note cannot folds" data-test="gaps">
-        <SignalWord signal="cannot" word="Cannot be held" />
-        <p v-for="gap in now.gaps" :key="gap.path">
-          <span class="mono">{{ gap.path }}</span> {{ gap.reason }}
-        </p>
-      </div>
-      <div v-if="now.notFound.length > 0" class="note waiting folds">
-        <SignalWord signal="waiting" word="Named, but not found" />
-        <p>{{ now.notFound.join(', ') }}</p>
-      </div>
-
-      <section class="back" aria-label="Way back">
-        <h3 class="folds">Way back</h3>
-        <div v-if="now.wayBack" class="last folds">
+      <p v-if="gone" class="note cannot folds">
+        <SignalWord signal="cannot" word="Its folder is not here" />
+      </p>
+      <template v-else-if="now">
+        <section aria-label="On now">
+          <p class="third label">Now</p>
           <DesktopPicture
-            :look="now.wayBack.look"
+            :look="now.showing"
             :desktop="now.desktop.id"
-            :name="now.wayBack.reason"
-            main-only
+            :name="`${now.desktop.name} now`"
+            framed
           />
-          <p>{{ now.wayBack.reason }}<br />{{ moment(now.wayBack.madeAt) }}, checked</p>
+          <template v-if="on">
+            <RouterLink class="on" :to="{ name: 'profile', params: { id: on.profileId } }">{{
+              on.name
+            }}</RouterLink>
+            <p class="second folds" data-test="on">
+              {{ on.ordinal }} saving{{
+                drift.length > 0 ? `, and ${count(drift.length, 'change')} since` : ''
+              }}
+            </p>
+            <p v-if="drift.length > 0" class="second strip">{{ count(drift.length, 'change') }}</p>
+          </template>
+          <template v-else>
+            <p class="second folds">No profile is on. Save what is on now, and you can come back to it.</p>
+            <VBtn class="main folds" :to="{ name: 'save' }">Save what’s on now…</VBtn>
+          </template>
+        </section>
+
+        <div v-if="now.recovered" class="note waiting folds" data-test="recovered">
+          <SignalWord signal="waiting" :word="now.recovered" />
+          <VBtn @click="emit('seen')">Seen</VBtn>
         </div>
-        <p v-else class="folds">Every switch makes a safe state first. It will stand here.</p>
-        <VBtn v-if="now.wayBack" class="go" :to="{ name: 'switch', query: { state: now.wayBack.id } }"
-          >Go back…</VBtn
+        <div v-for="aside in now.asides" :key="aside.id" class="note waiting folds" data-test="aside">
+          <SignalWord signal="waiting" word="Set aside" />
+          <p class="mono">{{ aside.path }}</p>
+          <div class="row">
+            <VBtn :to="{ name: 'switch', query: { aside: aside.id } }">Bring it back…</VBtn>
+            <VBtn @click="emit('forget', aside.id)">Not needed</VBtn>
+          </div>
+        </div>
+
+        <DriftList
+          v-if="drift.length > 0"
+          v-model="picked"
+          class="folds"
+          :parts="drift"
+          :before="now.then"
+          :after="now.look"
+        />
+        <div v-if="drift.length > 0" class="row folds">
+          <VBtn
+            v-if="on"
+            :disabled="some.length === 0"
+            :to="{ name: 'save', query: { as: on.profileId, parts: isAll ? undefined : some.join() } }"
+            >Save{{ isAll ? '' : ` ${some.length}` }}…</VBtn
+          >
+          <VBtn
+            :disabled="some.length === 0"
+            :to="{ name: 'switch', query: { back: isAll ? 'all' : some.join() } }"
+            >Put back{{ isAll ? '' : ` ${some.length}` }}…</VBtn
+          >
+        </div>
+
+        <div v-if="moments.length > 0" class="note waiting folds" data-test="waiting">
+          <p v-for="[when, titles] in moments" :key="when">
+            <SignalWord signal="waiting" :word="titles.join(', ')" />
+            {{ titles.length === 1 && !titles[0]?.endsWith('s') ? 'shows' : 'show' }} {{ when }}.
+          </p>
+          <details>
+            <summary>What is set, and what shows</summary>
+            <p v-for="part in waiting" :key="part.kind">
+              {{ part.title }}: {{ part.set }} is set, {{ part.showing }} shows.
+            </p>
+          </details>
+        </div>
+        <div v-for="part in fallen" :key="part.kind" class="note waiting folds" data-test="fallen">
+          <SignalWord signal="waiting" :word="`${part.title}: something else shows`" />
+          <p>{{ part.set }} is set and not all there; {{ part.showing }} shows.</p>
+        </div>
+
+        <div v-for="file in now.unread" :key="file.file" class="note cannot folds" data-test="unread">
+          <SignalWord signal="cannot" :word="`${file.parts.map((part) => part.title).join(', ')} not read`" />
+          <p class="mono">{{ file.file }}</p>
+          <p>{{ file.reason }}</p>
+          <VBtn
+            v-if="now.wayBack"
+            :to="{ name: 'switch', query: { state: now.wayBack.id, files: file.file } }"
+            >Put the file back…</VBtn
+          >
+        </div>
+        <div
+          v-for="value in now.unreadValues"
+          :key="`${value.file} ${value.at}`"
+          class="note cannot folds"
+          data-test="unread-value"
         >
-      </section>
-    </template>
-    <p v-else class="third">Reading the desktop…</p>
+          <SignalWord signal="cannot" :word="`${value.title}: ${value.setting} not read`" />
+          <p>{{ value.reason }}</p>
+          <p class="mono">{{ value.file }}, {{ value.at }}</p>
+          <VBtn :to="{ name: 'switch', query: { back: value.kind } }">Put it back…</VBtn>
+        </div>
+        <div v-if="now.gaps.length > 0" class="note cannot folds" data-test="gaps">
+          <SignalWord signal="cannot" word="Cannot be held" />
+          <p v-for="gap in now.gaps" :key="gap.path">
+            <span class="mono">{{ gap.path }}</span> {{ gap.reason }}
+          </p>
+        </div>
+        <div v-if="now.notFound.length > 0" class="note waiting folds">
+          <SignalWord signal="waiting" word="Named, but not found" />
+          <p>{{ now.notFound.join(', ') }}</p>
+        </div>
+      </template>
+      <template v-else-if="isEmpty">
+        <p class="third label">Now</p>
+        <p>No desktop has been added yet. What it has on, what changed and the way back will stand here.</p>
+        <VBtn class="main" :to="{ name: 'desktops', query: { add: 'folder' } }">Add a desktop…</VBtn>
+      </template>
+      <p v-else class="third">Reading the desktop…</p>
+    </div>
+    <section v-if="now && !gone" class="back" aria-label="Way back">
+      <h3 class="folds">Way back</h3>
+      <div v-if="now.wayBack" class="last folds">
+        <DesktopPicture
+          :look="now.wayBack.look"
+          :desktop="now.desktop.id"
+          :name="now.wayBack.title"
+          main-only
+        />
+        <p>{{ now.wayBack.title }}<br />{{ moment(now.wayBack.madeAt) }}, checked</p>
+      </div>
+      <p v-else class="folds">Every switch makes a safe state first. It will stand here.</p>
+      <VBtn v-if="now.wayBack" class="go" :to="{ name: 'switch', query: { state: now.wayBack.id } }"
+        >Go back…</VBtn
+      >
+    </section>
   </aside>
 </template>
 
@@ -170,9 +225,18 @@ const screens = (desktop: Schemas['DesktopView']) =>
   gap: 12px;
   height: 100vh;
   padding: 14px;
-  overflow: auto;
   background: var(--now-ground);
   border-right: 1px solid var(--line);
+}
+
+/* The way back never leaves the screen. */
+.rest {
+  display: flex;
+  flex: 1;
+  flex-direction: column;
+  gap: 12px;
+  min-height: 0;
+  overflow: auto;
 }
 
 .chooser {
@@ -225,7 +289,7 @@ const screens = (desktop: Schemas['DesktopView']) =>
 }
 
 .back {
-  margin-top: auto;
+  flex: none;
   padding: 12px;
   background: var(--strong);
   color: var(--on-strong);
@@ -292,6 +356,65 @@ const screens = (desktop: Schemas['DesktopView']) =>
   .now:not(.unfolded) .go.go {
     margin: 0;
     padding: 0;
+  }
+}
+
+@media (width <= 700px) {
+  .now.now.now {
+    position: static;
+    display: block;
+    width: auto;
+    height: auto;
+    padding: 8px 12px;
+    border-right: 0;
+    border-bottom: 1px solid var(--line);
+    box-shadow: none;
+  }
+
+  .now:not(.unfolded) .rest {
+    display: contents;
+  }
+
+  .now.unfolded .rest {
+    display: block;
+    overflow: visible;
+  }
+
+  .now.unfolded .rest > * + *,
+  .now.unfolded .back {
+    margin-top: 8px;
+  }
+
+  .now.now:not(.unfolded) {
+    display: flex;
+    flex-flow: row wrap;
+    align-items: center;
+    gap: 8px 12px;
+  }
+
+  .now:not(.unfolded) .on {
+    margin: 0;
+  }
+
+  .now:not(.unfolded) .picture,
+  .now:not(.unfolded) .label {
+    display: none;
+  }
+
+  .fold.fold {
+    padding: 0 10px;
+  }
+
+  .now:not(.unfolded) .back {
+    position: static;
+    margin: 0 0 0 auto;
+    padding: 0;
+    background: none;
+  }
+
+  .now:not(.unfolded) .go.go {
+    padding: 0 10px;
+    border-color: var(--text);
   }
 }
 </style>

@@ -24,6 +24,32 @@ const lost = computed(() =>
     }
   }),
 )
+
+/** The paths that there is something to say of. */
+const places = computed(() =>
+  (
+    [
+      {
+        test: 'not-touched',
+        signal: 'cannot',
+        word: 'Stays as it is, since it cannot be held',
+        places: props.plan.notTouched,
+      },
+      {
+        test: 'not-kept',
+        signal: 'waiting',
+        word: 'Not kept when it is written anew',
+        places: props.plan.notKept,
+      },
+      {
+        test: 'safe-gaps',
+        signal: 'waiting',
+        word: 'Not in the safe state, and not touched',
+        places: props.ended ? [] : props.plan.safeGaps,
+      },
+    ] as const
+  ).filter((list) => list.places.length > 0),
+)
 </script>
 
 <template>
@@ -43,6 +69,20 @@ const lost = computed(() =>
           <strong>{{ part.title }}</strong> {{ part.words }}
         </p>
       </details>
+    </section>
+    <section v-for="list in places" :key="list.test" class="paper" :data-test="list.test">
+      <SignalWord :signal="list.signal" :word="list.word" />
+      <p v-for="place in list.places" :key="place.path">
+        <span class="mono">{{ place.path }}</span> {{ place.reason }}
+      </p>
+    </section>
+    <section v-if="plan.discards.length > 0 && !ended" class="paper" data-test="discards">
+      <SignalWord signal="waiting" word="Put back" />
+      <p>
+        <template v-for="(part, i) in plan.discards" :key="part.kind"
+          >{{ i > 0 ? '; ' : '' }}{{ part.title }}: {{ part.words }}</template
+        >. The safe state keeps {{ plan.discards.length === 1 ? 'it' : 'them' }}.
+      </p>
     </section>
     <section
       v-if="plan.unsaved.length > 0 && !ended && plan.files.length > 0"

@@ -25,7 +25,9 @@ const OUTCOMES: Record<Schemas['PartOutcome'], { signal: Signal; word: string }>
 const summary = (group: Schemas['StepGroup']) => {
   const files = new Set(group.steps.flatMap((step) => step.files)).size
   const settings = group.steps.reduce((sum, step) => sum + step.settings.length, 0)
-  return `${count(group.steps.length, 'part')}, ${count(settings, 'setting')} in ${count(files, 'file')}`
+  return settings > 0
+    ? `${count(group.steps.length, 'part')}, ${count(settings, 'setting')} in ${count(files, 'file')}`
+    : `${count(group.steps.length, 'part')} in ${count(files, 'file')}`
 }
 const isMade = computed(
   () =>
@@ -69,15 +71,15 @@ const isMade = computed(
         />
       </div>
     </li>
-    <li v-if="plan.same.length + plan.leftAlone.length > 0" class="group paper">
+    <li v-if="plan.same.length > 0 || plan.leftAlone" class="group paper">
       <div class="head"><h2>Not touched</h2></div>
       <div v-if="plan.same.length > 0" class="step">
         <strong>The same</strong>
         <span class="second">{{ plan.same.join(', ') }}</span>
       </div>
-      <div v-if="plan.leftAlone.length > 0" class="step">
-        <strong>Left alone</strong>
-        <span class="second">{{ plan.leftAlone.join(', ') }}: {{ plan.name }} does not cover them</span>
+      <div v-if="plan.leftAlone" class="step">
+        <strong>Others</strong>
+        <span class="second">{{ plan.leftAlone.titles.join(', ') }}: {{ plan.leftAlone.reason }}</span>
       </div>
     </li>
   </ol>

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useKeys } from '@/composables/useKeys'
 import { useRoom } from '@/composables/useRoom'
+import { useShelf } from '@/composables/useShelf'
 
 defineEmits<{ keys: [] }>()
 
@@ -12,12 +13,18 @@ const router = useRouter()
 const room = useRoom()
 const search = ref<HTMLInputElement>()
 const isOnShelf = computed(() => route.name === 'shelf')
-const sought = computed(() => (isOnShelf.value ? String(route.query.find ?? '') : ''))
+const { sought: find, found } = useShelf(isOnShelf)
+const sought = computed(() => (isOnShelf.value ? find.value : ''))
 const ROOM_WORDS = { system: 'Room as system', day: 'Day room', night: 'Night room' }
 
-function find(text: string) {
-  const query = { ...(isOnShelf.value ? route.query : {}), find: text || undefined }
-  void (isOnShelf.value ? router.replace({ query }) : router.push({ name: 'shelf', query }))
+function seek(text: string) {
+  if (isOnShelf.value) find.value = text
+  else void router.push({ name: 'shelf', query: { find: text || undefined } })
+}
+
+function openFirst() {
+  const first = isOnShelf.value ? found.value[0] : undefined
+  if (first) void router.push({ name: 'profile', params: { id: first.id } })
 }
 
 useKeys({ '/': () => search.value?.focus() })
@@ -52,7 +59,8 @@ useKeys({ '/': () => search.value?.focus() })
         type="search"
         placeholder="Find a look or a part"
         :value="sought"
-        @input="find(($event.target as HTMLInputElement).value)"
+        @input="seek(($event.target as HTMLInputElement).value)"
+        @keydown.enter="openFirst"
       />
       <kbd>/</kbd>
     </label>
@@ -140,6 +148,33 @@ nav a.router-link-exact-active {
   border: 1px solid var(--line);
   color: var(--third);
   font: 12px/18px var(--mono);
+}
+
+@media (width <= 700px) {
+  .bar {
+    flex-wrap: wrap;
+    height: auto;
+    padding: 6px 12px;
+  }
+
+  nav {
+    order: 1;
+    flex-wrap: wrap;
+    width: 100%;
+  }
+
+  nav a {
+    padding: 6px 10px;
+  }
+
+  .find {
+    order: 2;
+    width: 100%;
+  }
+
+  .find input {
+    width: 100%;
+  }
 }
 
 @media (width <= 1100px) {

@@ -153,8 +153,12 @@ describe('the steps of a plan', () => {
     refused: [],
     losses: [],
     same: ['Fonts'],
-    leftAlone: ['Icons'],
+    leftAlone: { titles: ['Icons'], reason: 'Day Log does not cover them' },
     unsaved: [],
+    discards: [],
+    safeGaps: [],
+    notTouched: [],
+    notKept: [],
     safeFiles: 64,
     files: ['p', 'w'],
     fingerprint: '',
@@ -182,7 +186,7 @@ describe('the steps of a plan', () => {
       done: 2,
       total: 2,
       path: null,
-      result: { switched: true, problem: null, unharmed: '', safeState: 4, parts: [] },
+      result: { switched: true, problem: null, unharmed: '', safeState: 4, parts: [], notLookedAt: [] },
     }
     const steps = mount(PlanSteps, { props: { plan, outcomes, progress } })
     expect(steps.text()).toContain('made and checked')

@@ -1,8 +1,10 @@
+import { VueQueryPlugin } from '@tanstack/vue-query'
 import { mount, RouterLinkStub } from '@vue/test-utils'
 import { describe, expect, it, vi } from 'vitest'
 import { ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import DriftList from './DriftList.vue'
+import FileChange from './FileChange.vue'
 import FolderReport from './FolderReport.vue'
 import NowColumn from './NowColumn.vue'
 import PlanDecisions from './PlanDecisions.vue'
@@ -10,24 +12,29 @@ import ScreenDrawing from './ScreenDrawing.vue'
 
 vi.mock('@/composables/useDesktop', () => ({ useDesktop: () => ({ now: ref(undefined) }) }))
 
-const file: Schemas['FileView'] = {
-  path: 'Inkstone-Red/places/folder.svg',
+const file: Schemas['ChangedFileView'] = {
+  name: 'folder.svg',
+  change: 'Deleted',
   before: '206 bytes, 0644, 934edd1468',
-  now: 'not there',
+  after: 'not there',
   beforeContent: 'a'.repeat(64),
-  nowContent: null,
+  afterContent: null,
+  isPicture: true,
 }
-const drifted = (kind: string, files: Schemas['FileView'][] = []): Schemas['DriftView'] => ({
+const drifted = (kind: string): Schemas['DriftView'] => ({
   kind,
   title: kind,
   words: `${kind} changed`,
+  since: null,
   settings: [{ title: 'Size', words: '28 → 32 px' }],
-  files,
+  files: 0,
 })
 
 describe('the list of what drifted', () => {
   const list = (chosen: string[]) =>
-    mount(DriftList, { props: { parts: [drifted('cursor'), drifted('icons', [file])], modelValue: chosen } })
+    mount(DriftList, {
+      props: { parts: [drifted('cursor'), drifted('icons')], before: 'a', after: 'b', modelValue: chosen },
+    })
 
   it('lets parts be chosen one by one', async () => {
     const shown = list(['cursor', 'icons'])
@@ -35,16 +42,37 @@ describe('the list of what drifted', () => {
     expect(shown.emitted('update:modelValue')).toEqual([[['icons']]])
   })
 
-  it('tells of an opened part every setting and every file, with what it was and what it is', async () => {
+  it('tells every setting of an opened part', async () => {
     const shown = list([])
     expect(shown.text()).not.toContain('28 → 32')
     await shown.get('li:nth-child(2) .line button').trigger('click')
     expect(shown.text()).toContain('Size: 28 → 32 px')
+  })
+})
+
+describe('a file that changed', () => {
+  const change = (more: Partial<Schemas['ChangedFileView']> = {}) =>
+    mount(FileChange, { props: { file: { ...file, ...more } }, global: { plugins: [VueQueryPlugin] } })
+
+  it('that is gone says what it was, and never that it was edited', () => {
+    const shown = change()
+    expect(shown.text()).toContain('folder.svg deleted')
     expect(shown.text()).toContain('was 206 bytes, 0644, 934edd1468')
-    expect(shown.text()).toContain('is not there')
+    expect(shown.text()).not.toContain('edited')
     expect(shown.findAll('img').map((image) => image.attributes('src'))).toEqual([
       `/api/content/${'a'.repeat(64)}/folder.svg`,
     ])
+  })
+
+  it('is shown as pictures side by side, or by its lines', () => {
+    const both = { change: 'Edited', afterContent: 'b'.repeat(64) } as const
+    expect(change(both).findAll('img')).toHaveLength(2)
+    expect(change(both).find('button').exists()).toBe(false)
+    expect(
+      change({ ...both, isPicture: false })
+        .get('button')
+        .text(),
+    ).toBe('Show the lines')
   })
 })
 
@@ -57,6 +85,7 @@ describe('what a map finds in a folder', () => {
     settings: 2,
     places: 5,
     files: ['home/file.conf'],
+    unread: [],
     missing: [],
     gaps: [],
     ...more,
@@ -107,7 +136,16 @@ describe('the decisions of a plan', () => {
     reason,
   })
   const plan = (losses: Schemas['LossView'][]) =>
-    ({ losses, refused: [], unsaved: [], files: [] }) as unknown as Schemas['PlanView']
+    ({
+      losses,
+      refused: [],
+      unsaved: [],
+      discards: [],
+      safeGaps: [],
+      notTouched: [],
+      notKept: [],
+      files: [],
+    }) as unknown as Schemas['PlanView']
 
   it('say each reason once, with what it is the reason for', () => {
     const none = 'Tansu has no place for it.'
@@ -146,14 +184,19 @@ describe('the column of what is on now', () => {
         platform: 'Engawa',
         version: '4.1',
         screens: [],
+        folder: '/home/somebody',
+        gone: null,
         isSimulated: true,
       },
+      then: 'then',
       look: '',
       showing: '',
       on: { profileId: 8, name: 'Red Lamp', savingId: 18, ordinal: '4th', nextOrdinal: '5th', look: '' },
       drift,
       notShowing,
       unread: [],
+      unreadValues: [],
+      asides: [],
       gaps: [],
       notFound: [],
       parts: [],
@@ -202,12 +245,12 @@ describe('the column of what is on now', () => {
     const shown = column(now([], [drifted('cursor'), drifted('icons')]))
     const put = () => shown.findAll('a').find((one) => one.text().startsWith('Put back'))
     expect(put()?.text()).toBe('Put back…')
-    expect(JSON.parse(put()?.attributes('data-to') ?? '')).toEqual({ name: 'switch', query: { saving: 18 } })
+    expect(JSON.parse(put()?.attributes('data-to') ?? '')).toEqual({ name: 'switch', query: { back: 'all' } })
     await shown.get('input[value=cursor]').setValue(false)
     expect(put()?.text()).toBe('Put back 1…')
     expect(JSON.parse(put()?.attributes('data-to') ?? '')).toEqual({
       name: 'switch',
-      query: { saving: 18, parts: 'icons' },
+      query: { back: 'icons' },
     })
     await shown.get('input[value=icons]').setValue(false)
     expect(put()?.attributes('data-off')).toBe('true')

@@ -1,13 +1,20 @@
 import { computed, type WritableComputedRef } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRoute, useRouter, type Router } from 'vue-router'
+import { ahead } from './ahead'
 
-/** A choice that lives in the address, so that the back button and a reload keep it. */
+/** A choice that lives in the address, so that the back button and a reload keep it. It is true as soon as it is made. */
 export function useAddress(name: string, otherwise = ''): WritableComputedRef<string> {
   const route = useRoute()
   const router = useRouter()
   return computed({
-    get: () => String(route.query[name] ?? otherwise),
-    set: (value) =>
-      void router.replace({ query: { ...route.query, [name]: value === otherwise ? undefined : value } }),
+    get: () => String((ahead.has(name) ? ahead.get(name) : route.query[name]) ?? otherwise),
+    set: (value) => {
+      ahead.set(name, value === otherwise ? undefined : value)
+      void catchUp(router)
+    },
   })
 }
+
+/** Brings the address to what was chosen. */
+const catchUp = (router: Router) =>
+  router.replace({ query: { ...router.currentRoute.value.query, ...Object.fromEntries(ahead) } })

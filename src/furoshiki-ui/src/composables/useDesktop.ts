@@ -20,14 +20,16 @@ export function provideDesktop() {
   const known = computed(
     () => desktops.value?.find((one) => String(one.id) === chosen.value) ?? desktops.value?.[0],
   )
-  const id = computed(() => known.value?.id)
+  /** The chosen desktop, where its folder cannot be looked at. */
+  const gone = computed(() => (known.value?.gone ? known.value : undefined))
+  const id = computed(() => (gone.value ? undefined : known.value?.id))
   const { data: now, error: nowError } = useNow(id)
   const router = useRouter()
   const route = useRoute()
   const choose = (one: number) =>
     void router.push({ path: route.path, query: { lineup: route.query.lineup, desktop: String(one) } })
   provide(KEY, { id: computed(() => id.value ?? 0), now, desktops, choose })
-  return { desktops, id, now, chosen, error: computed(() => error.value ?? nowError.value) }
+  return { desktops, id, gone, now, chosen, error: computed(() => error.value ?? nowError.value) }
 }
 
 /** The chosen desktop and what it has on. */

@@ -1,4 +1,5 @@
 import { useEventListener } from '@vueuse/core'
+import { singleKeys } from './useSingleKeys'
 
 const SEQUENCE_MS = 1200
 
@@ -7,14 +8,21 @@ const isTyping = (target: EventTarget | null) =>
   (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
 
 /**
- * Calls what belongs to a key, or to two keys pressed one after the other ("g s"). Nothing is called while a person
- * types in a field, or with Control, Alt or Meta held.
+ * Calls what belongs to a key, or to two keys pressed one after the other ("g s"). Nothing is called where
+ * they are switched off, while a person types in a field, or with Control, Alt or Meta held.
  */
 export function useKeys(keys: Record<string, () => void>) {
   let first = ''
   let at = 0
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-    if (event.defaultPrevented || isTyping(event.target) || event.ctrlKey || event.altKey || event.metaKey)
+    if (
+      !singleKeys.value ||
+      event.defaultPrevented ||
+      isTyping(event.target) ||
+      event.ctrlKey ||
+      event.altKey ||
+      event.metaKey
+    )
       return
     const now = performance.now()
     const pair = now - at < SEQUENCE_MS ? `${first} ${event.key}` : ''

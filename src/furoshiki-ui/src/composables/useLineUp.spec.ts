@@ -2,6 +2,7 @@ import { mount } from '@vue/test-utils'
 import { expect, it } from 'vitest'
 import { defineComponent, nextTick } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
+import { followAddress } from './ahead'
 import { useAddress } from './useAddress'
 import { MOST, useLineUp } from './useLineUp'
 
@@ -15,6 +16,7 @@ async function lineUpAt(address: string) {
       { path: '/compare', name: 'compare', component: nothing },
     ],
   })
+  followAddress(router)
   await router.push(address)
   let found!: { lineUp: ReturnType<typeof useLineUp>; sort: ReturnType<typeof useAddress> }
   const page = defineComponent({
@@ -67,4 +69,20 @@ it('leaves what is as usual out of the address', async () => {
   await settle()
   expect(router.currentRoute.value.query).toEqual({})
   expect(sort.value).toBe('last')
+})
+
+it('is true as soon as it is chosen, before the address has it', async () => {
+  const { lineUp, router } = await lineUpAt('/?lineup=saving-1')
+  lineUp.toggle('now')
+  expect(lineUp.looks.value).toEqual(['saving-1', 'now'])
+  await lineUp.compare()
+  expect(router.currentRoute.value.query.look).toEqual(['saving-1', 'now'])
+})
+
+it('can be emptied', async () => {
+  const { lineUp, router } = await lineUpAt('/?lineup=saving-1')
+  lineUp.clear()
+  await settle()
+  expect(lineUp.looks.value).toEqual([])
+  expect(router.currentRoute.value.query).toEqual({})
 })

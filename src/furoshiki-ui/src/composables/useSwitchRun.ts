@@ -11,10 +11,23 @@ export function useSwitchRun(desktop: Ref<number>) {
 
   function follow(id: number) {
     events = new EventSource(`/api/switches/${id}/progress`)
+    events.addEventListener('error', () => void ask(id))
     events.addEventListener('progress', (event) => {
       progress.value = JSON.parse((event as MessageEvent<string>).data) as Schemas['RunProgress']
       if (progress.value.result) end()
     })
+  }
+
+  /** How it ended, where the stream of events broke off: the server knows, also after it started again. */
+  async function ask(id: number) {
+    try {
+      const { result } = await take(api.GET('/api/switches/{id}', { params: { path: { id } } }))
+      if (!result || progress.value?.result) return
+      progress.value = { stage: 'ended', done: 0, total: 0, path: null, result }
+      end()
+    } catch {
+      // The stream opens again by itself when the server answers, and asks again.
+    }
   }
 
   function end() {

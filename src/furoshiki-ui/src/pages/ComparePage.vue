@@ -10,6 +10,7 @@ import { useAddress } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
 import { MOST, useLineUp } from '@/composables/useLineUp'
 import { count } from '@/composables/words'
+import { useTitle } from '@/composables/useTitle'
 
 const route = useRoute()
 const router = useRouter()
@@ -24,6 +25,7 @@ const { data, error } = useComparison(id, looks)
 const showsAll = useAddress('all')
 const showsSettings = useAddress('settings')
 const opened = useAddress('part')
+useTitle(() => data.value && `Compare ${data.value.sides.map((side) => side.name).join(', ')}`)
 
 const choices = computed(() =>
   [
@@ -34,7 +36,7 @@ const choices = computed(() =>
     })),
   ].filter((one) => !looks.value.includes(one.reference)),
 )
-const columns = computed(() => `132px repeat(${data.value?.sides.length ?? 2}, minmax(0, 1fr))`)
+const columns = computed(() => `var(--titles) repeat(${data.value?.sides.length ?? 2}, minmax(0, 1fr))`)
 const choose = (look: string[]) => router.replace({ query: { ...route.query, look } })
 </script>
 
@@ -77,51 +79,57 @@ const choose = (look: string[]) => router.replace({ query: { ...route.query, loo
       </VMenu>
     </div>
 
-    <div class="sides" :style="{ gridTemplateColumns: columns }">
-      <p class="third">Each cell is marked where it differs from the first look.</p>
-      <section v-for="(side, i) in data.sides" :key="side.ref" :aria-label="side.name">
-        <DesktopPicture
-          :look="side.look"
-          :desktop="id"
-          :name="side.name"
-          main-only
-          cloth
-          pointable
-          @open="opened = $event"
-        />
-        <div class="row title">
-          <h2>{{ side.name }}</h2>
-          <span class="second">{{ side.caption }}</span>
-          <VBtn
-            class="bare push"
-            :aria-label="`Take ${side.name} out`"
-            @click="choose(looks.filter((one) => one !== side.ref))"
-          >
-            <IconX :size="14" />
-          </VBtn>
-        </div>
-        <div class="row">
-          <span class="second">{{
-            i === 0
-              ? 'The first'
-              : side.differs === 0
-                ? 'the same in every part'
-                : `${count(side.differs, 'part')} ${side.differs === 1 ? 'differs' : 'differ'}`
-          }}</span>
-          <VBtn v-if="side.saving" class="push" :to="{ name: 'switch', query: { saving: side.saving } }"
-            >Switch…</VBtn
-          >
-        </div>
-      </section>
+    <div class="across">
+      <div class="sides" :style="{ gridTemplateColumns: columns }">
+        <p class="third">Each cell is marked where it differs from the first look.</p>
+        <section v-for="(side, i) in data.sides" :key="side.ref" :aria-label="side.name">
+          <DesktopPicture
+            :look="side.look"
+            :desktop="id"
+            :name="side.name"
+            main-only
+            cloth
+            pointable
+            @open="opened = $event"
+          />
+          <div class="row title">
+            <h2>{{ side.name }}</h2>
+            <span class="second">{{ side.caption }}</span>
+            <VBtn
+              class="bare push"
+              :aria-label="`Remove ${side.name}`"
+              @click="choose(looks.filter((one) => one !== side.ref))"
+            >
+              <IconX :size="14" />
+            </VBtn>
+          </div>
+          <div class="row">
+            <span class="second">{{
+              i === 0
+                ? 'The first'
+                : side.differs === 0
+                  ? 'the same in every part'
+                  : `${count(side.differs, 'part')} ${side.differs === 1 ? 'differs' : 'differ'}`
+            }}</span>
+            <VBtn
+              v-if="side.saving"
+              class="push"
+              :to="{ name: 'switch', query: { saving: side.saving } }"
+              :aria-label="`Switch to ${side.name}…`"
+              >Switch…</VBtn
+            >
+          </div>
+        </section>
+      </div>
+      <CompareTable
+        :comparison="data"
+        :columns="columns"
+        :all="!!showsAll"
+        :settings="!!showsSettings"
+        :opened="opened"
+        @open="opened = $event"
+      />
     </div>
-    <CompareTable
-      :comparison="data"
-      :columns="columns"
-      :all="!!showsAll"
-      :settings="!!showsSettings"
-      :opened="opened"
-      @open="opened = $event"
-    />
   </template>
   <p v-else-if="!error" class="third">Comparing…</p>
 </template>
@@ -135,6 +143,11 @@ const choose = (look: string[]) => router.replace({ query: { ...route.query, loo
 
 .head {
   margin-bottom: 12px;
+}
+
+/* Looks stand side by side at every width: where that is too wide, they scroll by themselves. */
+.across {
+  overflow-x: auto;
 }
 
 .sides {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useDesktopPage } from '@/api/queries'
+import AccessBox from '@/components/AccessBox.vue'
 import FolderForm from '@/components/FolderForm.vue'
 import FolderReport from '@/components/FolderReport.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
@@ -9,10 +10,12 @@ import SessionBox from '@/components/SessionBox.vue'
 import { useAddress } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
 import { count } from '@/composables/words'
+import { useTitle } from '@/composables/useTitle'
 
 const { id, desktops, choose } = useDesktop()
 const { data: page, error } = useDesktopPage(id)
 const adding = useAddress('add')
+useTitle(() => (adding.value ? 'Add a desktop' : page.value && `${page.value.desktop.name}, desktop`))
 const found = computed(() => page.value?.report.kinds.filter((kind) => kind.found === 'Set').length ?? 0)
 </script>
 
@@ -35,7 +38,7 @@ const found = computed(() => page.value?.report.kinds.filter((kind) => kind.foun
   </div>
 
   <FolderForm v-if="adding" @added="choose" />
-  <ProblemNote v-else-if="error" :error="error" />
+  <ProblemNote v-else-if="error && !page" :error="error" />
   <div v-else-if="page" class="desktop">
     <section aria-label="What the map found">
       <h2>What the map found</h2>
@@ -48,7 +51,7 @@ const found = computed(() => page.value?.report.kinds.filter((kind) => kind.foun
     <div class="about">
       <section class="paper" aria-label="Folder">
         <h2>Folder</h2>
-        <p class="mono">{{ page.folder }}</p>
+        <p class="mono">{{ page.desktop.folder }}</p>
       </section>
       <section class="paper" aria-label="Screens">
         <h2>{{ count(page.desktop.screens.length, 'screen') }}</h2>
@@ -62,6 +65,7 @@ const found = computed(() => page.value?.report.kinds.filter((kind) => kind.foun
           it.
         </p>
       </section>
+      <AccessBox />
     </div>
   </div>
   <p v-else class="third">Reading the folder through its map…</p>
@@ -86,10 +90,16 @@ const found = computed(() => page.value?.report.kinds.filter((kind) => kind.foun
   align-content: start;
 }
 
-.about section {
+.about > * {
   display: grid;
   gap: 8px;
   padding: 12px;
   overflow-wrap: anywhere;
+}
+
+@media (width <= 700px) {
+  .desktop {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -15,6 +15,7 @@ import { useDesktop } from '@/composables/useDesktop'
 import { useKeys } from '@/composables/useKeys'
 import { useLineUp } from '@/composables/useLineUp'
 import { moment } from '@/composables/words'
+import { useTitle } from '@/composables/useTitle'
 
 const route = useRoute()
 const router = useRouter()
@@ -24,6 +25,7 @@ const { data, error } = useProfile(id, desktop)
 const opened = useAddress('part')
 const lineUp = useLineUp()
 const card = computed(() => data.value?.card)
+useTitle(() => card.value && `${card.value.profile.name}, profile`)
 const reference = computed(() => `saving-${card.value?.savingId}`)
 
 const form = ref<Schemas['ProfileForm']>()
@@ -105,7 +107,7 @@ useKeys({
 </script>
 
 <template>
-  <ProblemNote v-if="error" :error="error" />
+  <ProblemNote v-if="error && !data" :error="error" />
   <div v-else-if="data && card" class="profile">
     <div class="look">
       <div class="row head">
@@ -180,8 +182,13 @@ useKeys({
             <p class="third">{{ moment(saving.savedAt) }}</p>
           </div>
           <div class="row">
-            <VBtn :to="{ name: 'switch', query: { saving: saving.id } }">Switch…</VBtn>
             <VBtn
+              :to="{ name: 'switch', query: { saving: saving.id } }"
+              :aria-label="`Switch to the ${saving.ordinal} saving…`"
+              >Switch…</VBtn
+            >
+            <VBtn
+              :aria-label="`${lineUp.has(`saving-${saving.id}`) ? 'Lined up: the' : 'Line up the'} ${saving.ordinal} saving`"
               :aria-pressed="lineUp.has(`saving-${saving.id}`)"
               @click="lineUp.toggle(`saving-${saving.id}`)"
             >
@@ -232,7 +239,7 @@ useKeys({
           <VBtn @click="chooser?.click()">{{
             card.screenshot ? 'Another screenshot…' : 'Attach a screenshot…'
           }}</VBtn>
-          <VBtn v-if="card.screenshot" @click="picture.mutate(null)">Take the screenshot off</VBtn>
+          <VBtn v-if="card.screenshot" @click="picture.mutate(null)">Remove the screenshot</VBtn>
           <input
             ref="chooser"
             class="unseen"
@@ -249,7 +256,7 @@ useKeys({
       <h2>{{ data.parts.length }} parts</h2>
       <PartList :parts="data.parts" :opened="opened" @open="opened = $event" />
       <p v-if="data.leftAlone.length > 0" class="third">
-        Left alone when it is put on: {{ data.leftAlone.join(', ') }}.
+        Not touched when it is put on: {{ data.leftAlone.join(', ') }}.
       </p>
     </div>
   </div>
@@ -317,6 +324,16 @@ form.about {
 @media (width <= 1100px) {
   .profile {
     grid-template-columns: minmax(0, 1fr) 280px;
+  }
+}
+
+@media (width <= 700px) {
+  .profile {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .savings li {
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -4,9 +4,11 @@ import type { Schemas } from '@/api/client'
 import { usePlan, useSafeStates } from '@/api/queries'
 import DesktopPicture from '@/components/DesktopPicture.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
+import SignalWord from '@/components/SignalWord.vue'
 import { useAddress } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
 import { count, moment, size } from '@/composables/words'
+import { useTitle } from '@/composables/useTitle'
 
 const { id } = useDesktop()
 const { data: states, error } = useSafeStates(id)
@@ -15,15 +17,16 @@ const state = computed(
   () => states.value?.find((one) => String(one.id) === chosen.value) ?? states.value?.[0],
 )
 const target = computed<Schemas['Target'] | null>(() =>
-  state.value ? { kind: 'SafeState', id: state.value.id, kinds: null } : null,
+  state.value ? { kind: 'SafeState', id: state.value.id } : null,
 )
+useTitle(() => state.value && `${state.value.title}, safe state`)
 const { data: plan, error: planError } = usePlan(id, target)
 const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) ?? [])
 </script>
 
 <template>
   <h1 class="title">Safe states</h1>
-  <ProblemNote v-if="error" :error="error" />
+  <ProblemNote v-if="error && !states" :error="error" />
   <p v-else-if="states?.length === 0" class="nothing paper">
     Before every switch, an exact copy of every managed file is made here and read back. There was no switch
     yet.
@@ -32,10 +35,10 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
     <ol class="line" aria-label="Newest first">
       <li v-for="one in states" :key="one.id">
         <button class="state paper" :aria-pressed="one.id === state.id" @click="chosen = String(one.id)">
-          <DesktopPicture class="thumb" :look="one.look" :desktop="id" :name="one.reason" main-only />
+          <DesktopPicture class="thumb" :look="one.look" :desktop="id" :name="one.title" main-only />
           <span>
-            <strong>{{ one.reason }}</strong>
-            <span class="second">{{ moment(one.madeAt) }}</span>
+            <strong>{{ one.title }}</strong>
+            <span class="second">{{ moment(one.madeAt) }}, {{ one.reason }}</span>
             <span class="third"
               >{{ count(one.files, 'file') }}, {{ size(one.size) }}, checked when it was made</span
             >
@@ -44,8 +47,14 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
       </li>
     </ol>
     <section class="chosen paper" aria-label="The chosen state">
-      <DesktopPicture :look="state.look" :desktop="id" :name="state.reason" cloth />
-      <h2>{{ state.reason }}</h2>
+      <DesktopPicture :look="state.look" :desktop="id" :name="state.title" cloth />
+      <h2>{{ state.title }}</h2>
+      <div v-if="state.gaps.length > 0" data-test="gaps">
+        <SignalWord signal="cannot" word="Could not be held" />
+        <p v-for="gap in state.gaps" :key="gap.path">
+          <span class="mono">{{ gap.path }}</span> {{ gap.reason }}
+        </p>
+      </div>
       <ProblemNote v-if="planError" :error="planError" />
       <template v-else-if="plan">
         <p class="second">
@@ -147,5 +156,15 @@ dl > div {
 
 dt {
   font-weight: 600;
+}
+
+@media (width <= 700px) {
+  .states {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .state {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

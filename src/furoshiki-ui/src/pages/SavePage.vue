@@ -9,6 +9,7 @@ import ProblemNote from '@/components/ProblemNote.vue'
 import ProfileFields from '@/components/ProfileFields.vue'
 import { useAddress } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
+import { useTitle } from '@/composables/useTitle'
 
 const router = useRouter()
 const client = useQueryClient()
@@ -22,6 +23,7 @@ const parts = useAddress('parts')
 const keepsSystem = ref(false)
 
 const on = computed(() => now.value?.on)
+useTitle(() => now.value && `Save what is on ${now.value.desktop.name}`)
 const isNext = computed(
   () => on.value !== null && on.value !== undefined && as.value === String(on.value.profileId),
 )
@@ -35,6 +37,10 @@ const asSaved = computed(() => {
   const taken = parts.value.split(',')
   return (now.value?.drift ?? []).map((part) => part.kind).filter((kind) => !taken.includes(kind))
 })
+/** The parts that a file takes out that cannot be read. */
+const unread = computed(() =>
+  (now.value?.unread ?? []).flatMap((file) => file.parts.map((part) => ({ ...part, reason: file.reason }))),
+)
 const gaps = computed(() => (now.value?.gaps ?? []).filter((gap) => cover.value.includes(gap.kind)))
 
 /** A next saving covers what the profile covered, until a person says otherwise. */
@@ -65,9 +71,7 @@ const save = useMutation({
           note: note.value,
           cover: [
             ...cover.value,
-            ...(now.value?.unread ?? [])
-              .map((part) => part.kind)
-              .filter((kind) => !left.value.includes(kind)),
+            ...unread.value.map((part) => part.kind).filter((kind) => !left.value.includes(kind)),
           ],
           asSaved: asSaved.value,
           keepSystem: keepsSystem.value,
@@ -89,6 +93,11 @@ function heldWords(part: Schemas['PartView']) {
   return [carried && `${carried} carried`, needed.length && `${needed.length} needed`]
     .filter(Boolean)
     .join(', ')
+}
+
+/** Leads from the picture to the part in the list, where it can be seen whether it is covered. */
+function show(kind: string) {
+  document.querySelector<HTMLElement>(`#cover-${kind}`)?.focus()
 }
 
 function toggle(kind: string) {
@@ -135,14 +144,19 @@ function toggle(kind: string) {
         cloth
         corner
         pointable
-        @open="toggle"
+        @open="show"
       />
       <h2>What it covers</h2>
       <p class="third">A part that is not covered stays as it is when this look is put on.</p>
       <ul class="cover paper">
         <li v-for="part in now.parts" :key="part.kind">
           <label>
-            <input type="checkbox" :checked="!left.includes(part.kind)" @change="toggle(part.kind)" />
+            <input
+              :id="`cover-${part.kind}`"
+              type="checkbox"
+              :checked="!left.includes(part.kind)"
+              @change="toggle(part.kind)"
+            />
             <strong>{{ part.title }}</strong>
             <span class="second">{{
               asSaved.includes(part.kind) ? 'stays as it was saved' : part.words
@@ -150,7 +164,7 @@ function toggle(kind: string) {
             <span class="third">{{ heldWords(part) }}</span>
           </label>
         </li>
-        <li v-for="part in now.unread" :key="part.kind" class="unread">
+        <li v-for="part in unread" :key="part.kind" class="unread">
           <label>
             <input type="checkbox" :checked="!left.includes(part.kind)" @change="toggle(part.kind)" />
             <strong>{{ part.title }}</strong>
@@ -240,5 +254,11 @@ function toggle(kind: string) {
 
 .keep input {
   accent-color: var(--action);
+}
+
+@media (width <= 700px) {
+  .save {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -1,61 +1,31 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import { useProfiles } from '@/api/queries'
-import type { Schemas } from '@/api/client'
+import { ref } from 'vue'
 import LookCard from '@/components/LookCard.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
-import { useAddress } from '@/composables/useAddress'
-import { useDesktop } from '@/composables/useDesktop'
+import { useArrows } from '@/composables/useArrows'
+import { SORTS, useShelf } from '@/composables/useShelf'
 
-type Card = Schemas['ProfileCard']
-
-const { id } = useDesktop()
-const { data: cards, error, isPending } = useProfiles(id)
-const shown = useAddress('show')
-const sort = useAddress('sort', 'last')
-const sought = useAddress('find')
-
-const SORTS: Record<string, { words: string; by: (a: Card, b: Card) => number }> = {
-  last: { words: 'last on', by: (a, b) => (b.lastOn ?? '').localeCompare(a.lastOn ?? '') },
-  name: { words: 'name', by: (a, b) => a.profile.name.localeCompare(b.profile.name) },
-  near: { words: 'nearness to now', by: (a, b) => a.distance - b.distance },
-}
-const FIXED: Record<string, (card: Card) => boolean> = {
-  Day: (card) => !card.isDark,
-  Night: (card) => card.isDark,
-  'Ready here': (card) => !['Cannot', 'Partly'].includes(card.readiness.state),
-}
-
-const tags = computed(() => {
-  const fixed = Object.keys(FIXED).map((word) => word.toLowerCase())
-  return [...new Set((cards.value ?? []).flatMap((card) => card.profile.tags))]
-    .filter((tag) => !fixed.includes(tag))
-    .sort()
-})
-const filters = computed(() => [...Object.keys(FIXED), ...tags.value])
-const passes = (card: Card, filter: string) => FIXED[filter]?.(card) ?? card.profile.tags.includes(filter)
-const matches = (card: Card, text: string) =>
-  [card.profile.name, card.profile.description, ...card.profile.tags, ...card.supplies]
-    .join('\n')
-    .toLowerCase()
-    .includes(text.toLowerCase())
-
-const found = computed(() =>
-  (cards.value ?? [])
-    .filter((card) => (!shown.value || passes(card, shown.value)) && matches(card, sought.value))
-    .sort((SORTS[sort.value] ?? SORTS.last)?.by),
-)
+const { id, cards, error, isPending, shown, sort, sought, filters, found } = useShelf()
+const chips = ref<HTMLElement>()
+const looks = ref<HTMLElement>()
+useArrows(chips, 'button')
+useArrows(looks, '.open')
+/** Of the filters, Tab reaches the chosen one; the arrow keys lead to the others. */
+const stop = (filter: string) => (shown.value === filter ? 0 : -1)
 </script>
 
 <template>
   <h1 class="unseen">Shelf</h1>
   <div class="head">
-    <div class="row" role="group" aria-label="Show">
-      <VBtn class="chip" :aria-pressed="!shown" @click="shown = ''">All {{ cards?.length }}</VBtn>
+    <div ref="chips" class="row" role="toolbar" aria-label="Show">
+      <VBtn class="chip" :tabindex="stop('')" :aria-pressed="!shown" @click="shown = ''"
+        >All {{ cards?.length }}</VBtn
+      >
       <VBtn
         v-for="filter in filters"
         :key="filter"
         class="chip"
+        :tabindex="stop(filter)"
         :aria-pressed="shown === filter"
         @click="shown = filter"
       >
@@ -73,7 +43,7 @@ const found = computed(() =>
     <VBtn class="main" :to="{ name: 'save' }">Save what’s on now…</VBtn>
   </div>
 
-  <ProblemNote v-if="error" :error="error" />
+  <ProblemNote v-if="error && !cards" :error="error" />
   <p v-else-if="isPending" class="third">Reading the profiles…</p>
   <div v-else-if="cards?.length === 0" class="nothing paper">
     <h2>Your looks belong here</h2>
@@ -87,7 +57,7 @@ const found = computed(() =>
     </p>
     <VBtn @click="$router.replace({ query: {} })">Show all</VBtn>
   </div>
-  <div v-else class="cards">
+  <div v-else ref="looks" class="cards">
     <LookCard v-for="card in found" :key="card.id" :card="card" :desktop="id" />
   </div>
 </template>
@@ -116,6 +86,16 @@ const found = computed(() =>
 @media (width <= 1100px) {
   .cards {
     grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+}
+
+@media (width <= 700px) {
+  .head {
+    flex-wrap: wrap;
+  }
+
+  .cards {
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -12,23 +12,36 @@ import ProblemNote from '@/components/ProblemNote.vue'
 import { useDesktop } from '@/composables/useDesktop'
 import { useSwitchRun } from '@/composables/useSwitchRun'
 import { count } from '@/composables/words'
+import { useTitle } from '@/composables/useTitle'
 
 const route = useRoute()
 const client = useQueryClient()
 const { id } = useDesktop()
 
 const target = computed<Schemas['Target'] | null>(() => {
-  const [saving, state] = [Number(route.query.saving), Number(route.query.state)]
-  const kinds = route.query.parts ? String(route.query.parts).split(',') : null
-  return saving > 0
-    ? { kind: 'Saving', id: saving, kinds }
-    : state > 0
-      ? { kind: 'SafeState', id: state, kinds: null }
-      : null
+  const { saving, state, aside, back, parts, files } = route.query
+  const list = (text: typeof parts) => (text ? String(text).split(',') : null)
+  if (back) return { kind: 'PutBack', id: 0, kinds: back === 'all' ? null : list(back) }
+  if (Number(saving) > 0) return { kind: 'Saving', id: Number(saving), kinds: list(parts) }
+  if (Number(aside) > 0) return { kind: 'Aside', id: Number(aside) }
+  return Number(state) > 0 ? { kind: 'SafeState', id: Number(state), files: list(files) } : null
 })
 const { data: plan, error, refetch } = usePlan(id, target)
 const run = useSwitchRun(id)
-const isBack = computed(() => target.value?.kind === 'SafeState')
+const kind = computed(() => target.value?.kind ?? 'Saving')
+/** What the page does, by what its plan leads to. */
+const WORDS = {
+  Saving: (name: string) => ({ verb: `Switch to ${name}`, done: `${name} is on` }),
+  PutBack: () => ({ verb: 'Put back', done: 'It is put back' }),
+  SafeState: () => ({ verb: 'Go back to this', done: 'The desktop is back' }),
+  Aside: () => ({ verb: 'Bring it back', done: 'It is back' }),
+}
+const words = computed(() => WORDS[kind.value](plan.value?.name ?? ''))
+useTitle(() => plan.value && `${words.value.verb}, plan`)
+/** What only the administrator can do. */
+const notes = computed(() =>
+  (plan.value?.groups ?? []).flatMap((group) => group.steps).flatMap((step) => step.notes),
+)
 const isNothing = computed(() => plan.value?.files.length === 0)
 const result = computed(() => run.progress.value?.result)
 const share = computed(() => {
@@ -46,6 +59,7 @@ const STAGES: Record<string, string> = {
   writing: 'Writing',
   checking: 'Reading every file again',
 }
+const stage = computed(() => STAGES[run.progress.value?.stage ?? 'safe-state'])
 
 watch(result, (ended) => {
   if (ended) void client.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'plan' })
@@ -63,7 +77,7 @@ function planAgain() {
   <p v-else-if="!target" class="third">Nothing is chosen. Choose a look on the shelf, or a safe state.</p>
   <div v-else-if="plan" class="plan">
     <div>
-      <h1 class="unseen">{{ isBack ? 'Go back' : `Switch to ${plan.name}` }}</h1>
+      <h1 class="unseen">{{ words.verb }}</h1>
       <div class="pictures">
         <figure>
           <DesktopPicture :look="plan.nowLook" :desktop="id" name="Before the switch" />
@@ -98,8 +112,11 @@ function planAgain() {
         data-test="result"
       >
         <template v-if="result.switched">
-          <h2>● {{ isBack ? 'The desktop is back' : `${plan.name} is on` }}</h2>
+          <h2>● {{ words.done }}</h2>
           <p class="second">{{ result.unharmed }}</p>
+          <p v-for="place in result.notLookedAt" :key="place.path" class="second">
+            <span class="mono">{{ place.path }}</span> {{ place.reason }}
+          </p>
           <VBtn v-if="result.safeState" :to="{ name: 'switch', query: { state: result.safeState } }"
             >Go back to what was before…</VBtn
           >
@@ -112,23 +129,29 @@ function planAgain() {
         </template>
         <VBtn :to="{ name: 'shelf' }">To the shelf</VBtn>
       </div>
-      <div v-else-if="run.isRunning.value" class="running" role="status">
+      <div v-else-if="run.isRunning.value" class="running">
+        <p class="unseen" role="status">{{ stage }}</p>
         <p>
-          {{ STAGES[run.progress.value?.stage ?? 'safe-state'] }}, {{ run.progress.value?.done ?? 0 }} of
+          {{ stage }}, {{ run.progress.value?.done ?? 0 }} of
           {{ count(plan.files.length, 'file') }}
         </p>
-        <VProgressLinear :model-value="share" height="6" color="var(--action)" />
+        <VProgressLinear
+          :model-value="share"
+          height="6"
+          aria-label="How much is written"
+          color="var(--action)"
+        />
         <VBtn class="tall" @click="run.stop">Stop and go back</VBtn>
       </div>
       <p v-else-if="isNothing" class="nothing paper">
         {{
-          plan.refused.length > 0
-            ? 'Nothing else differs, so there is nothing to switch.'
+          plan.refused.length > 0 || notes.length > 0
+            ? 'Nothing of it can be written by Furoshiki. What the administrator would have to do is listed.'
             : 'Nothing differs: this is on already.'
         }}
       </p>
       <VBtn v-else-if="!run.problem.value" class="main tall go" data-test="go" @click="run.start(plan)">
-        {{ isBack ? 'Go back to this' : `Switch to ${plan.name}` }}
+        {{ words.verb }}
       </VBtn>
     </div>
   </div>
@@ -207,6 +230,17 @@ figcaption {
 @media (width <= 1100px) {
   .plan {
     grid-template-columns: minmax(0, 1fr) 260px;
+  }
+}
+
+@media (width <= 700px) {
+  .plan {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .deciding {
+    position: static;
+    max-height: none;
   }
 }
 </style>

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { api, problemOf, take, type Schemas } from '@/api/client'
+import ProblemNote from './ProblemNote.vue'
+
+const props = defineProps<{ desktop: Schemas['DesktopView'] }>()
+const client = useQueryClient()
+const folder = ref(props.desktop.folder)
+const isForgetting = ref(false)
+const path = () => ({ id: props.desktop.id })
+
+const move = useMutation({
+  mutationFn: () =>
+    take(api.PUT('/api/desktops/{id}/folder', { params: { path: path() }, body: { folder: folder.value } })),
+  onSuccess: () => client.invalidateQueries(),
+})
+const forget = useMutation({
+  mutationFn: () => take(api.DELETE('/api/desktops/{id}', { params: { path: path() } })),
+  onSuccess: () => client.invalidateQueries(),
+})
+</script>
+
+<template>
+  <section class="gone paper" data-test="gone">
+    <h1>{{ desktop.name }} is not here</h1>
+    <p>{{ desktop.gone }}</p>
+    <p class="second">
+      Its profiles and safe states are kept. If the folder comes back, as when a disk is plugged in again,
+      this page finds it by itself.
+    </p>
+    <form class="row" @submit.prevent="move.mutate()">
+      <label for="place">It stands at</label>
+      <VTextField
+        id="place"
+        v-model="folder"
+        class="place"
+        :error-messages="move.error.value ? problemOf(move.error.value).detail : undefined"
+      />
+      <VBtn class="main" type="submit" :loading="move.isPending.value">Find it again</VBtn>
+    </form>
+    <div class="row">
+      <VBtn v-if="!isForgetting" @click="isForgetting = true">Forget it…</VBtn>
+      <template v-else>
+        <span>Its safe states are forgotten with it; profiles stay.</span>
+        <VBtn :loading="forget.isPending.value" @click="forget.mutate()">Forget {{ desktop.name }}</VBtn>
+        <VBtn @click="isForgetting = false">Keep it</VBtn>
+      </template>
+    </div>
+    <ProblemNote v-if="forget.error.value" :error="forget.error.value" />
+  </section>
+</template>
+
+<style scoped>
+.gone {
+  display: grid;
+  gap: 12px;
+  max-width: 680px;
+  padding: 20px;
+}
+
+.place {
+  min-width: 240px;
+}
+</style>
