@@ -1,7 +1,9 @@
 using System.Diagnostics;
 using System.Globalization;
+using System.Text;
 using Furoshiki.Bench;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Formats;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Picture;
 using Furoshiki.Core.Reading;
@@ -25,6 +27,7 @@ using (var small = new Sample(factor: 1))
 using (var sample = new Sample(factor))
     Measure(sample, print: true);
 MeasureDrawing();
+MeasureFormats();
 return;
 
 void Measure(Sample sample, bool print)
@@ -89,20 +92,20 @@ void Measure(Sample sample, bool print)
         before: () => Sample.Run("rm -rf ../copy", sample.Set)
     );
     var journal = new SqliteSwitchJournal(databases, TimeProvider.System);
-    var safe = new SwitchTransaction(1, folder, map, content, journal)
-        .Run(Plan(content, folder, null), CancellationToken.None)
+    var safe = new SwitchTransaction(1, folder, [map], content, journal)
+        .Execute(Plan(content, folder, null), CancellationToken.None)
         .SafeState!;
     Directory.Delete(sample.Set, recursive: true);
     var back = Time(() =>
     {
-        var outcome = new SwitchTransaction(1, folder, map, content, journal).Run(
+        var outcome = new SwitchTransaction(1, folder, [map], content, journal).Execute(
             Plan(content, folder, safe),
             CancellationToken.None
         );
         if (!outcome.Switched)
             throw new InvalidOperationException(outcome.Problem);
     });
-    if (!folder.ManagedTree(map).Equals(safe))
+    if (!folder.ManagedTree([map]).Equals(safe))
         throw new InvalidOperationException("Going back did not bring everything back.");
     if (!print)
         return;
@@ -148,6 +151,79 @@ void MeasureDrawing()
     Console.WriteLine($"a drawing of two screens: {draw:0.0} ms (wanted: under 10)");
 }
 
+// Ten times the length may take at most twice ten times as long: reading a file, and a value of each item of its list.
+void MeasureFormats()
+{
+    foreach (var (name, list, path, make) in Formats())
+    {
+        var format = SettingsFormat.Find(name)!;
+        double TimeOf(int megabytes)
+        {
+            var bytes = Encoding.UTF8.GetBytes(make(megabytes * 1_000_000));
+            return Median(
+                3,
+                () =>
+                {
+                    var document = format.Open(bytes);
+                    foreach (var item in list is null ? [] : document.Items(list))
+                        document.Get(new Address(path, list, item));
+                    if (list is null)
+                        document.Get(new Address(path));
+                }
+            );
+        }
+        TimeOf(1);
+        Line($"{name} of 10 MB", TimeOf(10), "of 1 MB", TimeOf(1), 20);
+    }
+}
+
+static IEnumerable<(string Name, ListAddress? List, string Path, Func<int, string> Make)> Formats()
+{
+    static string Repeat(int length, string first, Func<int, string> next, string last)
+    {
+        var text = new StringBuilder(first);
+        for (var i = 0; text.Length < length; i++)
+            text.Append(next(i));
+        return text.Append(last).ToString();
+    }
+    yield return (
+        "json",
+        new ListAddress("/l", "id"),
+        "/v",
+        length =>
+            Repeat(
+                length,
+                "{\"l\": [",
+                i => $"{(i > 0 ? "," : "")}{{\"id\": \"i{i}\", \"v\": {i}}}\n",
+                "]}"
+            )
+    );
+    yield return (
+        "xml",
+        new ListAddress("/l/e", "@id"),
+        "@v",
+        length => Repeat(length, "<l>", i => $"<e id='i{i}' v='{i}'/>\n", "</l>")
+    );
+    yield return (
+        "key file",
+        new ListAddress("i *", ""),
+        "v",
+        length => Repeat(length, "", i => $"[i {i}]\nv={i}\n", "")
+    );
+    yield return (
+        "shell variables",
+        null,
+        "V7",
+        length => Repeat(length, "", i => $"V{i}='value {i}'\n", "")
+    );
+    yield return (
+        "resource file",
+        null,
+        "v7",
+        length => Repeat(length, "", i => $"v{i}: value {i}\n", "")
+    );
+}
+
 void Save(SqliteContentStore content, DesktopFolder folder)
 {
     var look = DesktopReader.Read(map, new RememberingView(folder)).Look;
@@ -159,11 +235,8 @@ void Save(SqliteContentStore content, DesktopFolder folder)
 SwitchPlan Plan(SqliteContentStore content, DesktopFolder folder, Tree? state)
 {
     var now = DesktopReader.Read(map, folder);
-    var tree = folder.ManagedTree(map);
-    var then = state is null
-        ? now
-        : DesktopReader.Read(map, new SavedView(map, state, content, folder));
-    return GoBackPlanner.Plan(map, now, tree, then, state ?? tree, folder, content.FindTree);
+    var back = StateBack.Of([map], state ?? folder.ManagedTree([map]), [], content, folder);
+    return GoBackPlanner.Plan(map, now, folder, back, content.FindTree);
 }
 
 static void Line(string what, double time, string than, double other, double? most)

@@ -7,10 +7,27 @@ namespace Furoshiki.Bench;
 /// <summary>A home folder with one large icon set, made the same at every run.</summary>
 internal sealed class Sample : IDisposable
 {
+    /// <summary>Small files.</summary>
     public const int Files = 8000;
     public const int Links = 6000;
     private const int AverageSize = 65_000_000 / Files;
     private const int FilesInFolder = 100;
+
+    /// <summary>Lengths at which something else begins, and those of pictures, in bytes.</summary>
+    private static readonly int[] Lengths =
+    [
+        0,
+        1,
+        65_535,
+        65_536,
+        65_537,
+        1_200_000,
+        2_500_000,
+        4_000_000,
+    ];
+
+    /// <summary>How many files of each length there are.</summary>
+    private const int OfEachLength = 6;
 
     private readonly string _folder = Directory.CreateTempSubdirectory("furoshiki-bench-").FullName;
     private readonly Random _random = new(20261125);
@@ -24,6 +41,13 @@ internal sealed class Sample : IDisposable
         );
         for (var i = 0; i < Files * factor; i++)
             Write(i);
+        var pictures = Directory.CreateDirectory(Path.Combine(Set, "pictures")).FullName;
+        for (var i = 0; i < Lengths.Length * OfEachLength * factor; i++)
+        {
+            var bytes = new byte[Lengths[i % Lengths.Length]];
+            _random.NextBytes(bytes);
+            File.WriteAllBytes(Path.Combine(pictures, $"picture{i}.png"), bytes);
+        }
         for (var i = 0; i < Links * factor; i++)
             File.CreateSymbolicLink(PathOf(i) + ".link", $"icon{i}.svg");
     }

@@ -12,7 +12,7 @@ public sealed class Person : IAsyncLifetime
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
     private const int MostTabs = 120;
 
-    public AppProcess App { get; } = new();
+    public AppProcess App { get; init; } = new();
 
     public ChromeDriver Driver { get; private set; } = null!;
 
@@ -39,7 +39,7 @@ public sealed class Person : IAsyncLifetime
         );
         Resize(1280, 800);
         Driver.Navigate().GoToUrl(App.Enter);
-        See("[data-profile='Red Lamp']");
+        See(App.WithDemo ? "[data-profile='Red Lamp']" : ".first");
     }
 
     public async ValueTask DisposeAsync()
@@ -60,6 +60,7 @@ public sealed class Person : IAsyncLifetime
             }
         );
 
+    /// <summary>Sets the room: "light", "dark", or "forced" for a person's own few colours.</summary>
     public void Room(string room) =>
         Driver.ExecuteCdpCommand(
             "Emulation.setEmulatedMedia",
@@ -70,7 +71,12 @@ public sealed class Person : IAsyncLifetime
                     new Dictionary<string, object>
                     {
                         ["name"] = "prefers-color-scheme",
-                        ["value"] = room,
+                        ["value"] = room == "forced" ? "light" : room,
+                    },
+                    new Dictionary<string, object>
+                    {
+                        ["name"] = "forced-colors",
+                        ["value"] = room == "forced" ? "active" : "none",
                     },
                 },
             }
@@ -169,4 +175,26 @@ public sealed class Person : IAsyncLifetime
                 )!;
         return [.. found.Select(one => Convert.ToString(one, CultureInfo.InvariantCulture)!)];
     }
+
+    /// <summary>What a person could not reach: controls beyond the sides of the window, and what makes it wider than it is.</summary>
+    public IReadOnlyList<string> OutOfReach()
+    {
+        var found =
+            (IReadOnlyList<object>)
+                Driver.ExecuteScript(
+                    """
+                    const page = document.querySelector('#page')
+                    const wide = [document.documentElement, page].filter((one) => one.scrollWidth > one.clientWidth)
+                    const seen = (one) => one.getClientRects().length > 0 && !one.closest('.unseen, .skip')
+                    const beyond = ({ left, right }) => right > innerWidth + 1 || left < -1
+                    const out = [...document.querySelectorAll('a, button, input, textarea, summary')]
+                      .filter((one) => seen(one) && beyond(one.getBoundingClientRect()))
+                    return [...wide, ...out].map((one) => one.outerHTML.slice(0, 120))
+                    """
+                )!;
+        return [.. found.Select(one => (string)one)];
+    }
+
+    /// <summary>The words of what has the focus.</summary>
+    public string Focus => Driver.SwitchTo().ActiveElement().TagName;
 }

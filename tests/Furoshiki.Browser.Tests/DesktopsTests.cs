@@ -17,7 +17,7 @@ public sealed class DesktopsTests : IAsyncLifetime
     [Fact]
     public void A_person_points_at_a_folder_sees_what_the_map_finds_and_adds_it()
     {
-        var home = Directory.CreateDirectory(Path.Combine(_person.App.Data, "somebody")).FullName;
+        var home = Directory.CreateDirectory(Path.Combine(_person.App.Home, "somebody")).FullName;
         Directory.CreateDirectory(Path.Combine(home, ".icons/default"));
         File.WriteAllText(
             Path.Combine(home, ".icons/default/index.theme"),
@@ -31,7 +31,7 @@ public sealed class DesktopsTests : IAsyncLifetime
         _person.Type("gd");
         _person.See("[data-found='wallpaper']", "Dust Lane");
         _person.Press("Add a folder…");
-        _person.Press(_person.App.Data, ".folders");
+        _person.Press(_person.App.Home, ".folders");
         _person.Press("somebody", ".folders");
         _person.See(".chosen", home);
         _person.Press("See what is there");
@@ -45,7 +45,7 @@ public sealed class DesktopsTests : IAsyncLifetime
         _person.Press("Add this desktop");
         _person.See(".now .chooser", "Somebody’s home");
         _person.See("[aria-label='Folder']", home);
-        _person.See("[data-test='unread']", "reddish");
+        _person.See("[data-test='unread-value']", "reddish");
     }
 
     [Fact]
@@ -74,8 +74,9 @@ public sealed class DesktopsTests : IAsyncLifetime
     public void Drift_is_seen_down_to_the_file_and_put_back_part_by_part()
     {
         _person.Press("2 files edited in place", "[data-test='drift']");
-        _person.See("[data-test='drift']", "scalable/places/folder.svg");
-        _person.See("[data-test='drift'] img");
+        _person.See("[data-test='changed-files']", "Inkstone-Red/scalable/places");
+        _person.See("[data-test='changed-files']", "folder.svg edited in place");
+        _person.See("[data-test='changed-files'] img");
         foreach (
             var box in _person
                 .Driver.FindElements(By.CssSelector("[data-test='drift'] input"))
@@ -85,15 +86,17 @@ public sealed class DesktopsTests : IAsyncLifetime
         _person.Press("Put back 1…", ".now");
         _person.See("[data-step='icons']");
         _person.Driver.FindElements(By.CssSelector("[data-step]")).Count.ShouldBe(1);
-        _person.Press("Switch to Red Lamp");
-        _person.See("[data-test='result']", "Red Lamp is on");
+        _person.See("[data-step='icons']", "2 files written anew");
+        _person.Gone("[data-test='unsaved']");
+        _person.Press("Put back", "#page");
+        _person.See("[data-test='result']", "It is put back");
         _person.See("[data-test='on']", "and 3 changes since");
     }
 
     [Fact]
     public void A_screenshot_is_attached_to_a_profile_and_taken_off_again()
     {
-        var file = Path.Combine(_person.App.Data, "shot.png");
+        var file = Path.Combine(_person.App.Home, "shot.png");
         _person.Driver.GetScreenshot().SaveAsFile(file);
         _person.GoTo("/profiles/8");
         _person.See(".savings svg");
@@ -102,7 +105,7 @@ public sealed class DesktopsTests : IAsyncLifetime
         _person.GoTo("/");
         _person.See("[data-profile='Red Lamp'] img.screenshot");
         _person.GoTo("/profiles/8");
-        _person.Press("Take the screenshot off");
+        _person.Press("Remove the screenshot");
         _person.Gone("img.screenshot");
     }
 }

@@ -244,7 +244,7 @@ public sealed class WholeLineTests : IAsyncLifetime
         _person.See("#name");
         _person.Driver.FindElement(By.Id("name")).SendKeys("open night");
         _person.Press("Save", ".save");
-        _person.See(".fields .v-messages", "There is a profile named open night already");
+        _person.See(".fields .v-messages", "There is a profile named Open Night already");
         _person.See(".cover .unread", "not JSON");
         File.ReadAllText(_person.App.At(Panels)).ShouldBe("{ \"panels\": ");
     }

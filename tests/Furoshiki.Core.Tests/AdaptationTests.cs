@@ -206,7 +206,10 @@ public sealed class AdaptationTests
         var reading = DesktopReader.Read(map, bare);
         reading.Unread.ShouldBeEmpty();
 
-        var plan = new SwitchPlanner(map, reading, bare, bare, map).Plan(wanted, ["shortcuts"]);
+        var plan = new SwitchPlanner(map, reading, bare, bare, _ => map).Plan(
+            wanted,
+            ["shortcuts"]
+        );
         var made = plan.Changes.ShouldHaveSingleItem();
         made.Before.ShouldBeNull();
         bare.Files[made.Path] = plan.NewContent[made.After!.Content!.Value].ToArray();
@@ -214,7 +217,7 @@ public sealed class AdaptationTests
             .UTF8.GetString(bare.Files[made.Path])
             .ShouldStartWith("# keys\n[Action close-dome]");
 
-        var back = new SwitchPlanner(map, DesktopReader.Read(map, bare), bare, bare, map).Plan(
+        var back = new SwitchPlanner(map, DesktopReader.Read(map, bare), bare, bare, _ => map).Plan(
             reading.Look,
             ["shortcuts"]
         );

@@ -226,4 +226,159 @@ public sealed class FormatTests
         Should
             .Throw<SettingsFileException>(() => SettingsFormat.Find(format)!.Open(bytes))
             .Message.ShouldContain(said);
+
+    private static SettingsDocument Read(SettingsFormat format, string text) =>
+        format.Open(Encoding.UTF8.GetBytes(text));
+
+    [Theory]
+    [InlineData("<a/>", "/a/Q{urn:b}b/c", "<a><b xmlns=\"urn:b\"><c xmlns=\"\">v</c></b></a>")]
+    [InlineData(
+        "<a xmlns='urn:a'><b/></a>",
+        "/Q{urn:a}a/Q{urn:a}b/c/@d",
+        "<a xmlns='urn:a'><b><c d=\"v\" xmlns=\"\"/></b></a>"
+    )]
+    [InlineData(
+        "<p:a xmlns:p='urn:a'/>",
+        "/Q{urn:a}a/b/Q{urn:a}c",
+        "<p:a xmlns:p='urn:a'><b><c xmlns=\"urn:a\">v</c></b></p:a>"
+    )]
+    public void Steps_with_and_without_a_namespace_lead_to_what_was_added_for_them(
+        string text,
+        string path,
+        string after
+    )
+    {
+        var changed = Read(XmlFileDocument.Format, text)
+            .Set(new Address(path), NativeValue.Text("v"));
+        Text(changed).ShouldBe(after);
+        changed.Get(new Address(path))!.Content.ShouldBe("v");
+    }
+
+    [Theory]
+    [InlineData("/a/b[3]")]
+    [InlineData("/a/b[c=' x']")]
+    [InlineData("/a/b[@c='1'][@c='2']")]
+    public void What_an_address_asks_for_and_no_added_element_can_be_is_refused(string path) =>
+        Should.Throw<SettingsFileException>(() =>
+            Read(XmlFileDocument.Format, "<a><b/></a>")
+                .Set(new Address(path), NativeValue.Text("v"))
+        );
+
+    [Theory]
+    [InlineData("<a b='1\n2\t3&#10;4'/>", "/a/@b", "1 2 3\n4")]
+    [InlineData("<a b='1\r\n2'/>", "/a/@b", "1 2")]
+    [InlineData("<a>1\r\n2\r3</a>", "/a", "1\n2\n3")]
+    public void Line_ends_and_tabs_in_XML_are_read_as_its_specification_says(
+        string text,
+        string path,
+        string value
+    ) => Read(XmlFileDocument.Format, text).Get(new Address(path))!.Content.ShouldBe(value);
+
+    [Fact]
+    public void More_attributes_than_anybody_needs_are_refused_before_they_take_time() =>
+        Should
+            .Throw<SettingsFileException>(() =>
+                Read(
+                    XmlFileDocument.Format,
+                    $"<a{string.Concat(Enumerable.Range(0, 300_000).Select(i => $" a{i}='{i}'"))}/>"
+                )
+            )
+            .Message.ShouldContain("attributes");
+
+    [Theory]
+    [InlineData(500, true)]
+    [InlineData(600, false)]
+    [InlineData(100_000, false)]
+    public void JSON_is_read_as_deep_as_it_says(int depth, bool isRead)
+    {
+        var text = $"{{\"a\": 1, \"b\": {new string('[', depth)}{new string(']', depth)}}}";
+        if (isRead)
+            Read(JsonFileDocument.Format, text).Get(new Address("/a"))!.Content.ShouldBe("1");
+        else
+            Should
+                .Throw<SettingsFileException>(() => Read(JsonFileDocument.Format, text))
+                .Message.ShouldContain("deep in each other");
+    }
+
+    [Theory]
+    [InlineData("A=x", "a 🚀 b")]
+    [InlineData("A=\"x\"", "a 🚀 b")]
+    [InlineData("A='x'", "é🚀")]
+    public void Characters_outside_the_basic_plane_stay_whole_in_shell_variables(
+        string text,
+        string value
+    )
+    {
+        var changed = Read(ShellFileDocument.Format, text)
+            .Set(new Address("A"), NativeValue.Text(value));
+        changed.Get(new Address("A"))!.Content.ShouldBe(value);
+        Encoding.UTF8.GetString(changed.Bytes.Span).ShouldContain("🚀");
+    }
+
+    [Theory]
+    [InlineData("A=~/pictures")]
+    [InlineData("A=/bin:~/bin")]
+    [InlineData("A=x&")]
+    [InlineData("A=x|y")]
+    [InlineData("A=x>y")]
+    [InlineData("A=one\\\ntwo")]
+    [InlineData("A=\"one\\\ntwo\"")]
+    [InlineData("A=x run")]
+    [InlineData("A=x B=y")]
+    public void What_means_something_to_a_shell_is_refused_rather_than_read_wrong(string text) =>
+        Should.Throw<SettingsFileException>(() =>
+            Read(ShellFileDocument.Format, text).Get(new Address("A"))
+        );
+
+    [Theory]
+    [InlineData("A=x~y # said", "x~y")]
+    [InlineData("A='~ & |'", "~ & |")]
+    [InlineData("A=\\~\\&", "~&")]
+    [InlineData("A=x; B=y", "x")]
+    public void What_means_nothing_to_a_shell_there_is_read(string text, string value) =>
+        Read(ShellFileDocument.Format, text).Get(new Address("A"))!.Content.ShouldBe(value);
+
+    [Fact]
+    public void Octal_digits_in_X_resources_are_bytes_of_UTF_8()
+    {
+        Read(ResourceFileDocument.Format, "a: caf\\303\\251")
+            .Get(new Address("a"))!
+            .Content.ShouldBe("café");
+        Should.Throw<SettingsFileException>(() =>
+            Read(ResourceFileDocument.Format, "a: caf\\351").Get(new Address("a"))
+        );
+    }
+
+    [Theory]
+    [InlineData("json")]
+    [InlineData("xml")]
+    [InlineData("key file")]
+    public void Every_item_of_a_list_of_ten_thousand_is_read_and_put_in_another_order(string format)
+    {
+        const int Count = 10_000;
+        var (text, list, path) = format switch
+        {
+            "json" => (
+                $"{{\"l\": [{string.Join(',', Range(i => $"{{\"id\": \"i{i}\", \"v\": {i}}}"))}]}}",
+                new ListAddress("/l", "id"),
+                "/v"
+            ),
+            "xml" => (
+                $"<l>{string.Concat(Range(i => $"<e id='i{i}' v='{i}'/>"))}</l>",
+                new ListAddress("/l/e", "@id"),
+                "@v"
+            ),
+            _ => (string.Concat(Range(i => $"[l i{i}]\nv={i}\n")), new ListAddress("l *", ""), "v"),
+        };
+        var document = Read(SettingsFormat.Find(format)!, text);
+        var items = document.Items(list);
+        items.Count.ShouldBe(Count);
+        foreach (var item in items)
+            document.Get(new Address(path, list, item))!.Content.ShouldBe(item[1..]);
+        string[] turned = [.. items.Reverse()];
+        document.Reorder(list, turned).Items(list).ShouldBe(turned);
+
+        static IEnumerable<string> Range(Func<int, string> make) =>
+            Enumerable.Range(0, Count).Select(make);
+    }
 }

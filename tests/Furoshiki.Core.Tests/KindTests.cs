@@ -1,7 +1,9 @@
 using CsCheck;
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Switching;
 
 namespace Furoshiki.Core.Tests;
 
@@ -156,11 +158,93 @@ public sealed class KindTests
     [InlineData("[]")]
     [InlineData("{\"cursor\":null}")]
     [InlineData("{\"cursor\":{\"settings\":{},\"assets\":{}}}")]
-    [InlineData("{\"cursor\":{\"settings\":{\"colour\":1},\"assets\":[]}}")]
-    [InlineData("{\"cursor\":{\"settings\":{\"size\":4000},\"assets\":[]}}")]
-    [InlineData("{\"hat\":{\"settings\":{},\"assets\":[]}}")]
+    [InlineData("{\"form\":3,\"parts\":{}}")]
+    [InlineData("{\"form\":\"2\",\"parts\":{}}")]
+    [InlineData("{\"form\":2}")]
     public void What_is_no_look_is_not_read_as_one(string text) =>
         Should.Throw<FormatException>(() => Look.Parse(System.Text.Encoding.UTF8.GetBytes(text)));
+}
+
+public sealed class LookFormTests
+{
+    private const string Form1 =
+        "{\"cursor\":{\"assets\":[{\"content\":null,\"folder\":true,\"name\":\"Brass\",\"path\":\"data:icons/Brass\",\"setting\":\"set\"}],\"settings\":{\"set\":\"Brass\",\"size\":24}}}";
+
+    private static Look Read(string text, string? places = null) =>
+        Look.Parse(System.Text.Encoding.UTF8.GetBytes(text), places);
+
+    [Fact]
+    public void A_look_of_the_first_form_is_read_with_everything_in_it()
+    {
+        var look = Read(Form1);
+        look["cursor"]!.Number("size", 0).ShouldBe(24);
+        look["cursor"]!.Assets.ShouldHaveSingleItem().Path.ShouldBe("data:icons/Brass");
+        Look.Parse(look.Bytes.Span, look.Places).Digest.ShouldBe(look.Digest);
+    }
+
+    [Fact]
+    public void Where_an_asset_stands_is_no_part_of_what_a_look_is()
+    {
+        var (here, there) = (
+            Read(Form1),
+            Read(Form1.Replace("data:", "home:", StringComparison.Ordinal))
+        );
+        here.Digest.ShouldBe(there.Digest);
+        here["cursor"].ShouldBe(there["cursor"]);
+        here.Places.ShouldNotBe(there.Places);
+        Look.Parse(here.Bytes.Span, there.Places)["cursor"]!
+            .Assets[0]
+            .Path.ShouldBe("home:icons/Brass");
+    }
+
+    [Theory]
+    [InlineData("hat", "{\"assets\":[],\"settings\":{\"brim\":3}}")]
+    [InlineData("cursor", "{\"assets\":[],\"settings\":{\"size\":4000}}")]
+    [InlineData("cursor", "{\"assets\":[],\"settings\":{\"glow\":{\"deep\":[1]}}}")]
+    public void What_this_version_does_not_know_is_kept_and_said_when_it_is_planned(
+        string kind,
+        string part
+    )
+    {
+        var look = Read($"{{\"form\":2,\"parts\":{{\"{kind}\":{part}}}}}");
+        System.Text.Encoding.UTF8.GetString(look.Bytes.Span).ShouldContain(part);
+        look.Only([kind]).Digest.ShouldBe(look.Digest);
+        look.Only(["fonts"]).Digest.ShouldNotBe(look.Digest);
+        var desktop = new TestDesktop();
+        new SwitchPlanner(TestDesktop.Map, desktop.Read(), desktop, desktop, _ => TestDesktop.Map)
+            .Plan(look, [kind])
+            .Losses.ShouldHaveSingleItem()
+            .Kind.ShouldBe(kind);
+    }
+
+    [Fact]
+    public void Components_are_equal_just_when_their_looks_have_the_same_digest() =>
+        Gen.Select(AnyAsset, AnyAsset)
+            .Sample(
+                (one, other) =>
+                    Of(one)
+                        .Equals(Of(other))
+                        .ShouldBe(Look.Of([Of(one)]).Digest == Look.Of([Of(other)]).Digest)
+            );
+
+    private static readonly Gen<Asset> AnyAsset = Gen.Select(
+            Gen.OneOf("a", "b"),
+            Gen.OneOf<string?>(null, "set"),
+            Gen.OneOf<string?>(null, "data:a", "data:b"),
+            Gen.Bool,
+            Gen.OneOf<Digest?>(null, Digest.Of("x"u8)),
+            Gen.OneOf(420, 384)
+        )
+        .Select(
+            (name, setting, path, isFolder, content, mode) =>
+                new Asset(name, setting, path, isFolder, content) { Mode = mode }
+        );
+
+    private static Component Of(Asset asset) =>
+        Component.Of("cursor", []) with
+        {
+            Assets = [asset],
+        };
 }
 
 /// <summary>Generated values for settings.</summary>

@@ -12,10 +12,13 @@ namespace Furoshiki.Core.Tests;
 public sealed class PlanningTests
 {
     private static SwitchPlan Plan(TestDesktop desktop, Look look, params string[] cover) =>
-        new SwitchPlanner(TestDesktop.Map, desktop.Read(), desktop, desktop, TestDesktop.Map).Plan(
-            look,
-            cover.Length > 0 ? cover : [.. Kind.All.Select(kind => kind.Name)]
-        );
+        new SwitchPlanner(
+            TestDesktop.Map,
+            desktop.Read(),
+            desktop,
+            desktop,
+            _ => TestDesktop.Map
+        ).Plan(look, cover.Length > 0 ? cover : [.. Kind.All.Select(kind => kind.Name)]);
 
     /// <summary>Does to the desktop in memory what a plan says.</summary>
     private static void CarryOut(TestDesktop desktop, SwitchPlan plan)
@@ -239,8 +242,8 @@ public sealed class PlanningTests
         var before = Tree.Of([new("a", FileState.OfFolder(0)), new("a/b", file), new("c", file)]);
         var after = Tree.Of([new("a", file), new("c", FileState.OfFolder(0)), new("c/d", file)]);
         TreeChanges
-            .Between("", null, before, after)
+            .Between("set", before, after)
             .Select(change => change.Path)
-            .ShouldBe(["a/b", "a", "c", "c/d"]);
+            .ShouldBe(["set/a/b", "set/a", "set/c", "set/c/d"]);
     }
 }

@@ -1,7 +1,13 @@
 using System.Text;
 using Furoshiki.Core.Compare;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Formats;
 using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Picture;
+using Furoshiki.Core.Reading;
+using Furoshiki.Core.Switching;
 
 namespace Furoshiki.Core.Tests;
 
@@ -37,8 +43,6 @@ public sealed class ReadingTests
         {
             { Dock, null, "dock", "missing" },
             { Dock, "", "dock", "empty" },
-            { Dock, "{ \"opacity\": 140 }", "dock", "0 to 100 %" },
-            { Dock, "{ \"opacity\": \"90\" }", "dock", "a number" },
             { Extensions, "{ \"extensions\": 4 }", "extensions", "no list" },
             {
                 Extensions,
@@ -47,13 +51,6 @@ public sealed class ReadingTests
                 "Two items"
             },
             { "home/.config/engawa/widgets.xml", "<widgets>", "widgets", "not XML" },
-            {
-                "home/.config/engawa/terminal.resources",
-                "Terminal*opacity: some",
-                "terminal",
-                "a number"
-            },
-            { "home/.config/engawa/session.env", "ENGAWA_TOP_LEFT=$X", "behaviour", "computes" },
         };
 
     [Theory]
@@ -78,15 +75,136 @@ public sealed class ReadingTests
         reading.Look.Components.Count().ShouldBe(Kind.All.Length - 1);
     }
 
-    [Fact]
-    public void A_key_that_stands_twice_takes_out_only_the_part_it_belongs_to()
+    [Theory]
+    [InlineData(Dock, "\"opacity\": 80", "\"opacity\": 140", "dock", "0 to 100 %")]
+    [InlineData(Dock, "\"opacity\": 80", "\"opacity\": \"90\"", "dock", "a number")]
+    [InlineData(TestDesktop.Windows, "size=24", "size=24\nsize=32", "cursor", "stands twice")]
+    [InlineData(TestDesktop.Surface, "window=#", "window=", "colours", "colour")]
+    public void A_value_that_cannot_be_read_takes_itself_out_and_is_put_back_from_what_was_saved(
+        string path,
+        string from,
+        string to,
+        string kind,
+        string said
+    )
     {
-        var reading = new TestDesktop()
-            .With(TestDesktop.Windows, "size=24", "size=24\nsize=32")
-            .Read();
-        var unread = reading.Unread.ShouldHaveSingleItem();
-        unread.Kind.ShouldBe("cursor");
-        unread.Reason!.ShouldContain("stands twice");
+        var saved = new TestDesktop().Read().Look;
+        var desktop = new TestDesktop().With(path, from, to);
+        var reading = desktop.Read();
+        reading.Unread.ShouldBeEmpty();
+        var part = reading.Parts.Single(one => one.Values.Length > 0);
+        part.Kind.ShouldBe(kind);
+        var value = part.Values.ShouldHaveSingleItem();
+        value.File.ShouldBe(path);
+        value.Reason.ShouldContain(said);
+        part.Component!.Settings.ShouldBe(saved[kind]!.Settings.Remove(value.Key));
+        if (said == "stands twice")
+            return;
+        var plan = new SwitchPlanner(
+            TestDesktop.Map,
+            reading,
+            desktop,
+            desktop,
+            _ => TestDesktop.Map
+        ).Plan(saved, [kind]);
+        plan.Refused.ShouldBeEmpty();
+        var bytes = plan.NewContent.Values.ShouldHaveSingleItem();
+        desktop.Files[path] = bytes.ToArray();
+        desktop.Read().Look.Digest.ShouldBe(saved.Digest);
+    }
+
+    /// <summary>What a person or a program may have put in place of any value.</summary>
+    private static readonly NativeValue[] Odd =
+    [
+        NativeValue.Text(""),
+        NativeValue.Text(new string('n', 300)),
+        NativeValue.Text("../../../../etc/passwd"),
+        NativeValue.Text("/"),
+        NativeValue.Text("."),
+        NativeValue.Text("a\tb\nc\rd"),
+        NativeValue.Text("\U0001F9E3 \u200F \u0301"),
+        NativeValue.Text("\uD800"),
+        NativeValue.Text("#12"),
+        NativeValue.Text("NaN"),
+        NativeValue.Number("1e999"),
+        NativeValue.Number("-0"),
+        NativeValue.Number("99999999999999999999"),
+        NativeValue.Flag(true),
+        NativeValue.List([]),
+        NativeValue.List(["a", "a", "", new string('n', 300), "\uDC80"]),
+    ];
+
+    [Theory]
+    [InlineData("dome-console", "engawa")]
+    [InlineData("field-laptop", "engawa-3.8")]
+    [InlineData("visitor-wall", "tansu")]
+    public void Any_value_in_the_place_of_any_other_takes_out_nothing_but_itself(
+        string folder,
+        string mapName
+    )
+    {
+        var map = TestDesktop.MapNamed(mapName, new Screen("main", 1920, 1080));
+        var before = DesktopReader.Read(map, new TestDesktop(folder));
+        var tried = 0;
+        foreach (var kind in map.Kinds)
+        foreach (var key in Keys(kind, before.Look[kind.Kind.Name]))
+        foreach (var odd in Odd)
+        {
+            var place = kind.PlaceOf(key)!;
+            var desktop = new TestDesktop(folder);
+            var path = before.Files[place.File.Name].Path;
+            if (
+                Written(before.Files[place.File.Name].Document!, kind.AddressOf(key), odd)
+                is not { } bytes
+            )
+                continue;
+            tried++;
+            desktop.Files[path] = bytes;
+            var after = DesktopReader.Read(map, desktop);
+            var what = $"{kind.Kind.Name}, {key}, {odd}";
+            foreach (var other in before.Parts.Where(one => one.Kind != kind.Kind.Name))
+                if (!map.Find(other.Kind)!.Files.Contains(place.File))
+                    after.Look[other.Kind].ShouldBe(other.Component, what);
+            _ = after.Look.Digest;
+            Look.Parse(after.Look.Bytes.Span, after.Look.Places)
+                .Digest.ShouldBe(after.Look.Digest, what);
+            DesktopPicture.Draw(
+                after.Look,
+                [new Screen("main", 1920, 1080)],
+                new PictureContent(_ => null, _ => null, (_, name) => name)
+            );
+            Should.NotThrow(
+                () =>
+                    new SwitchPlanner(map, after, desktop, desktop, _ => map).Plan(
+                        before.Look,
+                        [.. before.Look.Components.Select(part => part.Kind)]
+                    ),
+                what
+            );
+        }
+        tried.ShouldBeGreaterThan(500);
+    }
+
+    private static IEnumerable<SettingKey> Keys(KindMap kind, Component? component) =>
+        kind
+            .Settings.Keys.Select(name => new SettingKey(name))
+            .Concat(
+                (component?.Items ?? []).SelectMany(item =>
+                    (kind.Items?.Settings.Keys ?? []).Select(name => new SettingKey(name, item))
+                )
+            );
+
+    private static byte[]? Written(SettingsDocument document, Address address, NativeValue value)
+    {
+        try
+        {
+            return document.Set(address, value).Bytes.ToArray();
+        }
+        catch (Exception problem) when (problem is SettingsFileException or ArgumentException)
+        {
+            // The format has no way to write it.
+            return null;
+        }
     }
 
     [Fact]
@@ -120,6 +238,41 @@ public sealed class ReadingTests
             .Files.Select(file => file.Path)
             .ShouldBe(["scalable/places/folder.svg"]);
         part.Summary().ShouldBe("1 file edited in place");
+    }
+
+    [Fact]
+    public void Files_that_came_or_went_are_never_called_edited()
+    {
+        var state = FileState.OfFile(420, 1, Digest.Of("a"u8));
+        FileDifference added = new("a", null, state),
+            gone = new("b", state, null),
+            folder = new("c", null, FileState.OfFolder(493));
+        DifferenceWords.FileWords([gone]).ShouldBe("1 file deleted");
+        DifferenceWords.FileWords([gone, folder, added, gone]).ShouldBe("1 file added, 2 deleted");
+        DifferenceWords
+            .FileWords([gone, new("d", state, state with { Mode = 384 })])
+            .ShouldBe("1 file edited in place, 1 deleted");
+        DifferenceWords.FileWords([folder]).ShouldBe("1 folder added");
+    }
+
+    [Theory]
+    [InlineData("a\nb\nc\n", "a\nx\nc\n", " a|-b|+x| c| ")]
+    [InlineData("1\n2\n3\n4\n5\n6", "1\n2\n3\n4\n5\n7", "…3| 4| 5|-6|+7")]
+    [InlineData("a\r\nb", "a\nb", "…2")]
+    public void A_text_is_told_by_the_lines_that_differ(string from, string to, string lines) =>
+        string.Join(
+                '|',
+                LineChanges
+                    .Between(Encoding.UTF8.GetBytes(from), Encoding.UTF8.GetBytes(to))!
+                    .Value.Select(line => " +-…"[(int)line.Change] + line.Text)
+            )
+            .ShouldBe(lines);
+
+    [Fact]
+    public void What_is_no_text_has_no_lines()
+    {
+        LineChanges.Between([0xFF, 0xFE], "a"u8.ToArray()).ShouldBeNull();
+        LineChanges.Between("a"u8.ToArray(), "a\0"u8.ToArray()).ShouldBeNull();
     }
 
     [Fact]

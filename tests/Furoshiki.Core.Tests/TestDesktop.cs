@@ -40,11 +40,13 @@ internal sealed class TestDesktop : IDesktopView, ISavedContent
             .ToDictionary(file => Path.GetRelativePath(root, file), File.ReadAllBytes);
     }
 
+    public string Root => "";
+
     public Dictionary<string, byte[]> Files { get; }
 
     public Dictionary<string, FileState> Links { get; } = [];
 
-    private static DesktopMap MapNamed(string name, params Screen[] screens) =>
+    public static DesktopMap MapNamed(string name, params Screen[] screens) =>
         DesktopMapReader
             .Read(File.ReadAllBytes(Path.Combine(Demo, "maps", name + ".json")))
             .For(screens);

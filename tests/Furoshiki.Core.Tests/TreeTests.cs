@@ -53,7 +53,11 @@ public sealed class TreeTests
                 (before, after) =>
                 {
                     var disk = before.All.ToDictionary();
-                    foreach (var change in TreeChanges.Between("", null, before, after))
+                    foreach (
+                        var change in TreeChanges
+                            .Between("set", before, after)
+                            .Select(one => one with { Path = one.Path["set/".Length..] })
+                    )
                     {
                         disk.GetValueOrDefault(change.Path).ShouldBe(change.Before);
                         var stays = change.After?.Type == FileType.Folder;

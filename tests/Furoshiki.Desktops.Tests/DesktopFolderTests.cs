@@ -1,3 +1,4 @@
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Reading;
 
@@ -19,7 +20,7 @@ public sealed class DesktopFolderTests : IDisposable
             .EnumerateFileSystemEntries(_desktop.Root, "*", SearchOption.AllDirectories)
             .ToDictionary(path => path, File.GetLastWriteTimeUtc);
         DesktopReader.Read(_desktop.Map, _desktop.Folder).Unread.ShouldBeEmpty();
-        _desktop.Folder.ManagedTree(_desktop.Map).Entries.ShouldNotBeEmpty();
+        _desktop.Folder.ManagedTree([_desktop.Map]).Entries.ShouldNotBeEmpty();
         _desktop.Snapshot().ShouldBe(before);
         times.ShouldAllBe(time => File.GetLastWriteTimeUtc(time.Key) == time.Value);
     }
@@ -131,9 +132,9 @@ public sealed class DesktopFolderTests : IDisposable
         File.Delete(_desktop.At(picture));
         using (var large = File.Create(_desktop.At(picture)))
             large.SetLength(5L * 1024 * 1024 * 1024);
-        _desktop.Folder.Find(picture).ShouldBeNull();
+        _desktop.Folder.Find(picture).ShouldBe(FileState.Other);
         _desktop.Folder.WhyNot(picture)!.ShouldContain("longer than 1024 MiB");
-        _desktop.Folder.ManagedTree(_desktop.Map).Gaps.ShouldContain(gap => gap.Path == picture);
+        _desktop.Folder.ManagedTree([_desktop.Map]).Gaps.ShouldContain(gap => gap.Path == picture);
     }
 
     [Fact]
@@ -180,7 +181,7 @@ public sealed class DesktopFolderTests : IDisposable
             remove.WaitForExit();
         var plan = _desktop.Plan(look);
         plan.Refused.ShouldBeEmpty();
-        _desktop.Transaction().Run(plan, CancellationToken.None).Problem.ShouldBeNull();
+        _desktop.Transaction().Execute(plan, CancellationToken.None).Problem.ShouldBeNull();
         _desktop.Folder.FindTree("home/.local/share/icons")!.All.ShouldBe(before.All);
         using var rest = System.Diagnostics.Process.Start(
             "rm",

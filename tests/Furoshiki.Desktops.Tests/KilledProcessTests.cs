@@ -31,7 +31,7 @@ public sealed class KilledProcessTests
                 using var desktop = new RealDesktop(first);
                 (await Run(desktop, look.Digest, point)).ShouldBeEmpty();
 
-                var recovered = SwitchRecovery.Recover(desktop.Journal, desktop.Content);
+                var recovered = desktop.Recover();
                 var snapshot = desktop.Snapshot();
                 if (recovered is [var one])
                     snapshot.ShouldBe(one.Switched ? after : before, $"killed at point {point}");

@@ -8,6 +8,14 @@ using Furoshiki.Store;
 
 namespace Furoshiki.Desktops.Tests;
 
+/// <summary>Paths of the demo's desktop.</summary>
+internal static class TestPaths
+{
+    public const string Surface = "home/.config/engawa/surface.conf";
+    public const string Windows = "home/.config/engawa/windows.conf";
+    public const string Icons = "home/.local/share/icons";
+}
+
 /// <summary>The demo's desktop in a folder of its own, with a real database beside it.</summary>
 internal sealed class RealDesktop : IDisposable
 {
@@ -68,7 +76,7 @@ internal sealed class RealDesktop : IDisposable
     }
 
     public SwitchPlan Plan(Look look) =>
-        new SwitchPlanner(Map, DesktopReader.Read(Map, Folder), Folder, Content, Map).Plan(
+        new SwitchPlanner(Map, DesktopReader.Read(Map, Folder), Folder, Content, _ => Map).Plan(
             look,
             [.. look.Components.Select(part => part.Kind)]
         );
@@ -76,21 +84,44 @@ internal sealed class RealDesktop : IDisposable
     /// <summary>Goes back to a safe state.</summary>
     public SwitchOutcome GoBackTo(Tree state)
     {
-        var then = DesktopReader.Read(Map, new SavedView(Map, state, Content, Folder));
         var back = GoBackPlanner.Plan(
             Map,
             DesktopReader.Read(Map, Folder),
-            Folder.ManagedTree(Map),
-            then,
-            state,
             Folder,
+            StateBack.Of([Map], state, [.. state.Gaps], Content, Folder),
             Content.FindTree
         );
-        return Transaction().Run(back, CancellationToken.None);
+        return Transaction().Execute(back, CancellationToken.None);
     }
 
+    /// <summary>Holds everything that is managed, and what a plan writes, as a switch does before its first write.</summary>
+    public Tree Hold(SwitchPlan? plan = null)
+    {
+        var state = Folder.ManagedTree([Map]);
+        using var batch = Content.Begin();
+        batch.PutTree(
+            state,
+            (path, _) =>
+            {
+                using var bytes = Folder.OpenRead(path);
+                batch.Put(bytes);
+            }
+        );
+        foreach (var bytes in plan?.NewContent.Values ?? [])
+            batch.Put(bytes.Span);
+        batch.Commit();
+        return state;
+    }
+
+    /// <summary>Notes in the journal that a switch is about to begin, as one does that is then broken off.</summary>
+    public long Begin(IEnumerable<FileChange> changes) =>
+        Journal.Begin(new JournalEntry(1, Root, "0123abcd", [.. changes], null));
+
+    public IReadOnlyList<RecoveredSwitch> Recover() =>
+        SwitchRecovery.Recover(Journal, Content, root => new DesktopFolder(root));
+
     public SwitchTransaction Transaction(Action<SwitchPoint>? at = null) =>
-        new(1, Folder, Map, Content, Journal) { At = at ?? (_ => { }) };
+        new(1, Folder, [Map], Content, Journal) { At = at ?? (_ => { }) };
 
     /// <summary>Every path under the root with its mode, and its bytes or target.</summary>
     public SortedDictionary<string, string> Snapshot() =>
@@ -140,20 +171,8 @@ internal sealed class RealDesktop : IDisposable
         return other;
     }
 
-    private static void Copy(string from, string to)
-    {
-        Directory.CreateDirectory(to);
-        foreach (var entry in new DirectoryInfo(from).EnumerateFileSystemInfos())
-        {
-            var target = Path.Combine(to, entry.Name);
-            if (entry.LinkTarget is { } link)
-                File.CreateSymbolicLink(target, link);
-            else if (entry is DirectoryInfo)
-                Copy(entry.FullName, target);
-            else
-                File.Copy(entry.FullName, target);
-        }
-    }
+    private static void Copy(string from, string to) =>
+        Shell.Run("mkdir -p \"$2\" && cp -a \"$1/.\" \"$2\"", from, to);
 
-    public void Dispose() => Directory.Delete(_home, recursive: true);
+    public void Dispose() => Shell.Run("chmod -R u+rwX \"$1\" 2>/dev/null; rm -rf \"$1\"", _home);
 }

@@ -17,7 +17,7 @@ public sealed class SwitchTransactionTests : IDisposable
         var other = _desktop.SaveOtherAndComeBack();
         var before = _desktop.Snapshot();
 
-        var outcome = _desktop.Transaction().Run(_desktop.Plan(other), CancellationToken.None);
+        var outcome = _desktop.Transaction().Execute(_desktop.Plan(other), CancellationToken.None);
         outcome.Problem.ShouldBeNull();
         DesktopReader.Read(_desktop.Map, _desktop.Folder).Look.Digest.ShouldBe(other.Digest);
         var after = _desktop.Snapshot();
@@ -38,7 +38,7 @@ public sealed class SwitchTransactionTests : IDisposable
         using var switched = _desktop.Twin();
         switched
             .Transaction(points.Add)
-            .Run(switched.Plan(other), CancellationToken.None)
+            .Execute(switched.Plan(other), CancellationToken.None)
             .Switched.ShouldBeTrue();
         var after = switched.Snapshot();
         points.Count.ShouldBeGreaterThan(40);
@@ -50,7 +50,7 @@ public sealed class SwitchTransactionTests : IDisposable
             var outcome = Attempt(() =>
                 desktop
                     .Transaction(_ => Fail(at++ == i))
-                    .Run(desktop.Plan(other), CancellationToken.None)
+                    .Execute(desktop.Plan(other), CancellationToken.None)
             );
             var snapshot = desktop.Snapshot();
             snapshot.ShouldBe(
@@ -90,7 +90,7 @@ public sealed class SwitchTransactionTests : IDisposable
         var before = _desktop.Snapshot();
         Should
             .Throw<SwitchRefusedException>(() =>
-                _desktop.Transaction().Run(plan, CancellationToken.None)
+                _desktop.Transaction().Execute(plan, CancellationToken.None)
             )
             .Paths.ShouldBe([Surface]);
         _desktop.Snapshot().ShouldBe(before);
@@ -106,7 +106,7 @@ public sealed class SwitchTransactionTests : IDisposable
                 _desktop.Edit(Surface, "after=15", "after=20");
         });
         Should
-            .Throw<SwitchRefusedException>(() => transaction.Run(plan, CancellationToken.None))
+            .Throw<SwitchRefusedException>(() => transaction.Execute(plan, CancellationToken.None))
             .Paths.ShouldBe([Surface]);
         File.ReadAllText(_desktop.At(Surface)).ShouldContain("after=20");
     }
@@ -122,7 +122,7 @@ public sealed class SwitchTransactionTests : IDisposable
             if (point.Action == "renamed")
                 stop.Cancel();
         });
-        var outcome = transaction.Run(plan, stop.Token);
+        var outcome = transaction.Execute(plan, stop.Token);
         outcome.Switched.ShouldBeFalse();
         outcome.Problem.ShouldBe("It was stopped.");
         _desktop.Snapshot().ShouldBe(before);
@@ -137,10 +137,10 @@ public sealed class SwitchTransactionTests : IDisposable
         {
             if (point.Action == "ready")
                 second = Record.Exception(() =>
-                    _desktop.Transaction().Run(plan, CancellationToken.None)
+                    _desktop.Transaction().Execute(plan, CancellationToken.None)
                 );
         });
-        transaction.Run(plan, CancellationToken.None).Switched.ShouldBeTrue();
+        transaction.Execute(plan, CancellationToken.None).Switched.ShouldBeTrue();
         second.ShouldBeOfType<SwitchRefusedException>();
     }
 
@@ -154,36 +154,51 @@ public sealed class SwitchTransactionTests : IDisposable
             if (point.Action == "verify")
                 File.AppendAllText(_desktop.At(Surface), "#");
         });
-        var problem = transaction.Run(plan, CancellationToken.None).Problem!;
+        var problem = transaction.Execute(plan, CancellationToken.None).Problem!;
         problem.ShouldContain(Surface);
-        problem.ShouldContain("is kept as");
+        problem.ShouldContain("was set aside");
         _desktop.Snapshot().ShouldBe(before);
     }
 
-    [Fact]
-    public void Bytes_that_another_program_wrote_between_a_crash_and_the_next_start_are_kept()
+    [Theory]
+    [InlineData(true)]
+    [InlineData(false)]
+    public void What_another_program_wrote_between_a_crash_and_the_next_start_is_lost_in_no_case(
+        bool isHalfDone
+    )
     {
         var plan = _desktop.Plan(_desktop.SaveOtherAndComeBack());
+        _desktop.Hold(plan);
         var before = _desktop.Snapshot();
-        _desktop.Content.Put(_desktop.Folder.ReadFile(Surface));
-        foreach (
-            var file in _desktop
-                .Folder.ManagedTree(_desktop.Map)
-                .All.Where(one => one.Value.Type == FileType.File)
-                .Select(one => one.Key)
-        )
-            _desktop.Content.Put(File.ReadAllBytes(_desktop.At(file)));
-        _desktop.Journal.Begin(1, _desktop.Root, plan.Changes);
+        _desktop.Begin(plan.Changes);
+        if (isHalfDone)
+            File.WriteAllBytes(
+                _desktop.At(TestPaths.Windows),
+                _desktop.Content.Read(
+                    plan.Changes.Single(one => one.Path == TestPaths.Windows).After!.Content!.Value
+                )
+            );
         _desktop.Edit(Surface, "after=15", "after=20");
         var foreign = File.ReadAllBytes(_desktop.At(Surface));
 
-        var recovered = SwitchRecovery
-            .Recover(_desktop.Journal, _desktop.Content)
-            .ShouldHaveSingleItem();
+        var recovered = _desktop.Recover().ShouldHaveSingleItem();
+        recovered.Problem.ShouldBeNull();
         recovered.Switched.ShouldBeFalse();
-        _desktop.Content.Read(recovered.Kept.ShouldHaveSingleItem().Value).ShouldBe(foreign);
+        if (isHalfDone)
+        {
+            var aside = recovered.Back.Aside.ShouldHaveSingleItem();
+            _desktop.Content.Read(aside.Find(Surface)!.Content!.Value).ShouldBe(foreign);
+            using var db = _desktop.Databases.CreateDbContext();
+            db.Asides.ShouldHaveSingleItem().Tree.ShouldBe(aside.Digest.Hex);
+        }
+        else
+        {
+            recovered.Back.Left.ShouldBe([Surface]);
+            File.ReadAllBytes(_desktop.At(Surface)).ShouldBe(foreign);
+            _desktop.Edit(Surface, "after=20", "after=15");
+        }
         _desktop.Snapshot().ShouldBe(before);
-        SwitchRecovery.Recover(_desktop.Journal, _desktop.Content).ShouldBeEmpty();
+        _desktop.Recover().ShouldBeEmpty();
     }
 
     [Fact]
@@ -196,7 +211,7 @@ public sealed class SwitchTransactionTests : IDisposable
             if (point == new SwitchPoint("written", Surface))
                 _desktop.Edit(Surface, "after=15", "after=20");
         });
-        var outcome = transaction.Run(plan, CancellationToken.None);
+        var outcome = transaction.Execute(plan, CancellationToken.None);
         outcome.Switched.ShouldBeFalse();
         outcome.Problem!.ShouldContain(Surface);
         File.ReadAllText(_desktop.At(Surface)).ShouldContain("after=20");
@@ -208,20 +223,7 @@ public sealed class SwitchTransactionTests : IDisposable
     public void Going_back_makes_folders_again_that_were_removed_with_all_that_was_in_them()
     {
         var before = _desktop.Snapshot();
-        var state = _desktop.Folder.ManagedTree(_desktop.Map);
-        _desktop.Save();
-        using (var batch = _desktop.Content.Begin())
-        {
-            batch.PutTree(
-                state,
-                (path, _) =>
-                {
-                    using var bytes = _desktop.Folder.OpenRead(path);
-                    batch.Put(bytes);
-                }
-            );
-            batch.Commit();
-        }
+        var state = _desktop.Hold();
         Directory.Delete(_desktop.At("home/.config"), recursive: true);
         Directory.Delete(_desktop.At("home/.local"), recursive: true);
         _desktop.GoBackTo(state).Problem.ShouldBeNull();
@@ -235,7 +237,7 @@ public sealed class SwitchTransactionTests : IDisposable
         File.Move(_desktop.At(Surface), _desktop.At("home/kept.conf"));
         File.CreateSymbolicLink(_desktop.At(Surface), "../../kept.conf");
         var before = _desktop.Snapshot();
-        var outcome = _desktop.Transaction().Run(_desktop.Plan(other), CancellationToken.None);
+        var outcome = _desktop.Transaction().Execute(_desktop.Plan(other), CancellationToken.None);
         outcome.Switched.ShouldBeTrue();
         new FileInfo(_desktop.At(Surface)).LinkTarget.ShouldBe("../../kept.conf");
         File.ReadAllText(_desktop.At("home/kept.conf")).ShouldContain("accent=#c24f38");

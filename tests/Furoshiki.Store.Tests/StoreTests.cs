@@ -1,4 +1,5 @@
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Formats;
 using Furoshiki.Core.Switching;
 using Microsoft.EntityFrameworkCore;
 
@@ -12,7 +13,10 @@ public sealed class StoreTests : IDisposable
 
     public StoreTests()
     {
-        _databases = new FuroshikiDbFactory(Path.Combine(_folder, "furoshiki.db"));
+        var path = Path.Combine(_folder, "furoshiki.db");
+        // The application makes the file first, so that nobody else may read it.
+        File.Create(path).Dispose();
+        _databases = new FuroshikiDbFactory(path);
         _databases.Migrate();
         _content = new SqliteContentStore(_databases);
     }
@@ -34,6 +38,18 @@ public sealed class StoreTests : IDisposable
         digest.ShouldBe(Digest.Of(bytes));
         _content.SizeOf(digest).ShouldBe(length);
         _content.Read(digest).ShouldBe(bytes);
+    }
+
+    [Fact]
+    public void A_writer_and_a_reader_who_is_not_done_do_not_wait_for_each_other()
+    {
+        _content.Put("one"u8.ToArray());
+        _content.Put("two"u8.ToArray());
+        using var db = _databases.CreateDbContext();
+        using var reading = db.Contents.AsNoTracking().AsEnumerable().GetEnumerator();
+        reading.MoveNext().ShouldBeTrue();
+        _content.Read(_content.Put("three"u8.ToArray())).ShouldBe("three"u8.ToArray());
+        reading.MoveNext().ShouldBeTrue();
     }
 
     [Fact]
@@ -152,14 +168,25 @@ public sealed class StoreTests : IDisposable
             new("a b", null, FileState.OfFile(420, 3, Digest.Of("abc"u8))),
             new("l", FileState.OfLink("a"), FileState.OfFolder(493)),
             new("x", FileState.OfFolder(1), null),
+            new(
+                LosslessText.FromBytes([0xFF, (byte)'/', 0xC3]),
+                FileState.OfLink(LosslessText.FromBytes([0x80])),
+                FileState.OfFolder(1) with
+                {
+                    Attributes = "user.a=b",
+                }
+            ),
         ];
-        var first = journal.Begin(1, "/one", [.. changes]);
-        var second = journal.Begin(2, "/two", []);
-        journal.End(second, JournalState.Done);
-        var entry = journal.Unfinished().ShouldHaveSingleItem();
-        (entry.Id, entry.Desktop, entry.Root).ShouldBe((first, 1, "/one"));
+        var on = WhatIsOn.Nothing.With(7, ["icons", "cursor"]);
+        var first = journal.Begin(new JournalEntry(1, "/one", "mark", [.. changes], on));
+        var second = journal.Begin(new JournalEntry(2, "/two", "mark", [], null));
+        journal.End(second, JournalState.Done, []);
+        var (id, entry) = journal.Unfinished().ShouldHaveSingleItem();
+        (id, entry.Desktop, entry.Root, entry.Mark).ShouldBe((first, 1, "/one", "mark"));
         entry.Changes.ShouldBe(changes);
-        journal.End(first, JournalState.WentBack);
+        (entry.OnAfter!.Saving, entry.OnAfter.Parts["icons"]).ShouldBe((7, 7));
+        journal.Unfinished("/two").ShouldBeEmpty();
+        journal.End(first, JournalState.WentBack, []);
         journal.Unfinished().ShouldBeEmpty();
     }
 

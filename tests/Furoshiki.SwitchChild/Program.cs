@@ -20,7 +20,7 @@ var map = DesktopMapReader
 var look = Look.Parse(content.Read(Digest.Parse(args[3])));
 var killAt = int.Parse(args[4], CultureInfo.InvariantCulture);
 
-var plan = new SwitchPlanner(map, DesktopReader.Read(map, folder), folder, content, map).Plan(
+var plan = new SwitchPlanner(map, DesktopReader.Read(map, folder), folder, content, _ => map).Plan(
     look,
     [.. look.Components.Select(part => part.Kind)]
 );
@@ -28,7 +28,7 @@ var points = 0;
 var outcome = new SwitchTransaction(
     1,
     folder,
-    map,
+    [map],
     content,
     new SqliteSwitchJournal(databases, TimeProvider.System)
 )
@@ -38,5 +38,5 @@ var outcome = new SwitchTransaction(
         if (points++ == killAt)
             Process.GetCurrentProcess().Kill();
     },
-}.Run(plan, CancellationToken.None);
+}.Execute(plan, CancellationToken.None);
 Console.WriteLine($"{outcome.Switched} {points}");

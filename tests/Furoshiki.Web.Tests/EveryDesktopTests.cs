@@ -78,25 +78,26 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
         File.CreateSymbolicLink(Path.Combine(root, icons, "added/link"), "../index.theme");
         await File.WriteAllTextAsync(Path.Combine(root, whole), "Plain-Bell\n");
 
-        var drift = (await api.Now(desktop))["drift"]!;
-        var kinds = Texts(drift, "kind");
+        var now = await api.Now(desktop);
+        var kinds = Texts(now["drift"], "kind");
         foreach (var kind in changed.Append("icons"))
             kinds.ShouldContain(kind);
-        var files = drift.AsArray().Single(one => one!["kind"]!.GetValue<string>() == "icons")![
-            "files"
-        ]!.AsArray();
-        Texts(files, "path")
-            .ShouldContain(path =>
-                path.EndsWith("scalable/places/folder.svg", StringComparison.Ordinal)
-            );
-        Texts(files, "path")
-            .ShouldContain(path => path.EndsWith("added/link", StringComparison.Ordinal));
-        var edited = files.Single(file =>
-            file!["path"]!.GetValue<string>().EndsWith("folder.svg", StringComparison.Ordinal)
-        )!;
+        var changes = $"/api/looks/{now["then"]}/changes/{now["look"]}/icons";
+        var set = Path.GetFileName(icons);
+        var folders = await api.Get(changes);
+        Texts(folders, "folder").ShouldBe([set, $"{set}/added", $"{set}/scalable/places"], true);
+        Texts(folders, "words").ShouldContain("1 file edited in place");
+        Texts(await api.Get($"{changes}/files?folder={set}/added"), "name").ShouldContain("link");
+        var edited = (await api.Get($"{changes}/files?folder={set}/scalable/places"))
+            .AsArray()
+            .ShouldHaveSingleItem()!;
+        edited["name"]!.GetValue<string>().ShouldBe("folder.svg");
         edited["before"]!.GetValue<string>().ShouldContain("bytes");
-        edited["now"]!.GetValue<string>().ShouldStartWith("6 bytes");
-        edited["beforeContent"].ShouldNotBeNull();
+        edited["after"]!.GetValue<string>().ShouldStartWith("6 bytes");
+        var lines = await api.Get(
+            $"/api/content/{edited["beforeContent"]}/lines/{edited["afterContent"]}"
+        );
+        Texts(lines["lines"], "text").ShouldContain("<svg/>");
 
         await PutBack(api, desktop);
         AppProcess.Snapshot(root).ShouldBe(before);
@@ -199,7 +200,7 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
             "/api/desktops/look",
             new JsonObject
             {
-                ["folder"] = folder.Length == 0 ? app.Data : folder,
+                ["folder"] = folder.Length == 0 ? app.Home : folder,
                 ["map"] = map,
                 ["mapText"] = null,
             }
@@ -219,12 +220,46 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
             "/api/desktops/look",
             new JsonObject
             {
-                ["folder"] = app.Data,
+                ["folder"] = app.Home,
                 ["map"] = null,
                 ["mapText"] = text,
             }
         );
         problem["detail"]!.GetValue<string>().ShouldBe("Line 5: There is no kind 'hat'.");
+    }
+
+    [Theory]
+    [InlineData("Heron-Ridge-at-Night.jpg", new byte[] { 0xFF, 0xD8, 0xFF })]
+    [InlineData("Road-to-the-Dome.png", new byte[] { 0x89, (byte)'P', (byte)'N', (byte)'G' })]
+    [InlineData("Last-Snow.webp", new byte[] { (byte)'R', (byte)'I', (byte)'F', (byte)'F' })]
+    public async Task A_wallpaper_as_a_camera_takes_it_is_saved_deleted_and_put_back_byte_for_byte(
+        string name,
+        byte[] start
+    )
+    {
+        var api = new Api(await app.Client());
+        var picture = app.At($"home/.local/share/wallpapers/{name}");
+        var before = await File.ReadAllBytesAsync(picture);
+        before.Length.ShouldBeInRange(1_000_000, 4_000_000);
+        before[..start.Length].ShouldBe(start);
+        var settings = Directory
+            .EnumerateFiles(app.At("home/.config"), "*", SearchOption.AllDirectories)
+            .Single(file =>
+                File.ReadAllText(file).Contains("Dust-Lane.svg", StringComparison.Ordinal)
+            );
+        var was = await File.ReadAllTextAsync(settings);
+        await File.WriteAllTextAsync(
+            settings,
+            was.Replace("Dust-Lane.svg", name, StringComparison.Ordinal)
+        );
+        (await api.Post("/api/profiles", Api.SaveAs($"With {name}", "wallpaper"))).Status.ShouldBe(
+            HttpStatusCode.OK
+        );
+
+        File.Delete(picture);
+        await PutBack(api, 1);
+        (await File.ReadAllBytesAsync(picture)).ShouldBe(before);
+        await File.WriteAllTextAsync(settings, was);
     }
 
     private static async Task SaveAll(Api api, long desktop, string name)
@@ -274,7 +309,7 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
     /// <summary>A home folder with an icon set, X resources, font configuration, sounds, autostart entries and user folders.</summary>
     private string MakeHome()
     {
-        var home = Path.Combine(app.Data, "somebody");
+        var home = Path.Combine(app.Home, "somebody");
         var system = Path.Combine(app.Folder("dome-console"), "usr/share");
         foreach (
             var (from, to) in new[]

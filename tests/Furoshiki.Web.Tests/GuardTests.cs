@@ -1,10 +1,15 @@
+using System.IO.Compression;
 using System.Net;
+using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
 using Furoshiki.Tests.Shared;
 
 namespace Furoshiki.Web.Tests;
 
 public sealed class GuardTests(AppProcess app) : IClassFixture<AppProcess>
 {
+    private static readonly Uri Desktops = new("/api/desktops", UriKind.Relative);
+
     private static HttpRequestMessage Get(string path, string? host = null, string? origin = null)
     {
         var request = new HttpRequestMessage(HttpMethod.Get, path);
@@ -21,7 +26,7 @@ public sealed class GuardTests(AppProcess app) : IClassFixture<AppProcess>
     [InlineData("/enter?key=wrong")]
     public async Task Without_the_key_nothing_is_answered(string path)
     {
-        using var client = new HttpClient { BaseAddress = app.Root };
+        using var client = app.Stranger();
         using var answer = await client.GetAsync(new Uri(path, UriKind.Relative));
         answer.StatusCode.ShouldBe(HttpStatusCode.Forbidden);
     }
@@ -43,7 +48,7 @@ public sealed class GuardTests(AppProcess app) : IClassFixture<AppProcess>
     [Fact]
     public async Task The_key_becomes_a_strict_cookie_that_scripts_cannot_read_and_no_page_may_run_inline_script()
     {
-        using var client = new HttpClient(new HttpClientHandler { AllowAutoRedirect = false });
+        using var client = app.Stranger();
         using var entered = await client.GetAsync(app.Enter);
         var cookie = entered.Headers.GetValues("Set-Cookie").Single();
         cookie.ShouldContain("samesite=strict");
@@ -54,34 +59,88 @@ public sealed class GuardTests(AppProcess app) : IClassFixture<AppProcess>
     }
 
     [Fact]
+    public async Task What_a_browser_keeps_is_not_the_key_goes_to_no_other_server_and_can_be_taken_back()
+    {
+        app.Root.Host.ShouldMatch("^furoshiki-[0-9a-f]{10}\\.localhost$");
+        using var entering = app.Stranger();
+        using var entered = await entering.GetAsync(app.Enter);
+        entered
+            .Headers.GetValues("Set-Cookie")
+            .Single()
+            .ShouldNotContain(app.Enter.Query.Split('=')[1]);
+
+        var before = app.Enter;
+        using var one = await app.Client();
+        using var other = await app.Client();
+        using var taken = await one.PostAsync(
+            new Uri("/api/access/take-back", UriKind.Relative),
+            null
+        );
+        var address = JsonNode.Parse(await taken.Content.ReadAsStringAsync())!["address"]!;
+        (await other.GetAsync(Desktops)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (await one.GetAsync(Desktops)).StatusCode.ShouldBe(HttpStatusCode.OK);
+        (await other.GetAsync(before)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        app.Enter = new Uri(address.GetValue<string>());
+        (await other.GetAsync(app.Enter)).StatusCode.ShouldBe(HttpStatusCode.OK);
+    }
+
+    [Fact]
+    public async Task A_browser_may_still_enter_after_a_restart()
+    {
+        await using var own = new AppProcess { WithDemo = false };
+        await own.InitializeAsync();
+        var port = own.Root.Port;
+        using var client = await own.Client();
+        own.Kill();
+        await own.Start(port);
+        (await client.GetAsync(Desktops)).StatusCode.ShouldBe(HttpStatusCode.OK);
+    }
+
+    [Theory]
+    [InlineData("/", "no-store")]
+    [InlineData("/api/desktops", "no-store")]
+    [InlineData("/api/nothing", "no-store")]
+    public async Task What_is_a_persons_own_is_kept_by_no_browser(string path, string cached)
+    {
+        using var client = await app.Client();
+        using var answer = await client.GetAsync(new Uri(path, UriKind.Relative));
+        answer.Headers.CacheControl!.ToString().ShouldBe(cached);
+        answer.Headers.Contains("Content-Security-Policy").ShouldBeTrue();
+    }
+
+    [Fact]
+    public async Task What_the_build_names_by_its_content_is_kept_and_all_is_sent_small()
+    {
+        using var client = await app.Client();
+        client.DefaultRequestHeaders.Add("Accept-Encoding", "br");
+        var page = await client.GetAsync(new Uri("/", UriKind.Relative));
+        page.Content.Headers.ContentEncoding.ShouldBe(["br"]);
+        await using var packed = new BrotliStream(
+            await page.Content.ReadAsStreamAsync(),
+            CompressionMode.Decompress
+        );
+        using var reader = new StreamReader(packed);
+        var script = Regex.Match(await reader.ReadToEndAsync(), "/assets/[^\"]+\\.js").Value;
+        using var answer = await client.GetAsync(new Uri(script, UriKind.Relative));
+        answer.Headers.CacheControl!.ToString().ShouldContain("immutable");
+        answer.Content.Headers.ContentEncoding.ShouldBe(["br"]);
+    }
+
+    [Fact]
     public async Task Content_is_served_as_an_image_that_runs_nothing_and_else_not_at_all()
     {
         using var client = await app.Client();
         var now = await client.GetStringAsync(new Uri("/api/desktops/1/now", UriKind.Relative));
-        var look = System.Text.Json.Nodes.JsonNode.Parse(now)!["look"]!.GetValue<string>();
+        var look = JsonNode.Parse(now)!["look"]!.GetValue<string>();
         var picture = await client.GetStringAsync(
             new Uri($"/api/looks/{look}/picture?desktop=1", UriKind.Relative)
         );
-        var address = System
-            .Text.RegularExpressions.Regex.Match(picture, "/api/content/[0-9a-f]{64}/")
-            .Value;
+        var address = Regex.Match(picture, "/api/content/[0-9a-f]{64}/").Value;
         using var image = await client.GetAsync(new Uri(address + "a.svg", UriKind.Relative));
         image.Content.Headers.ContentType!.MediaType.ShouldBe("image/svg+xml");
         image.Headers.GetValues("Content-Security-Policy").Single().ShouldContain("sandbox");
         using var page = await client.GetAsync(new Uri(address + "a.html", UriKind.Relative));
         page.StatusCode.ShouldBe(HttpStatusCode.NotFound);
-    }
-
-    [Fact]
-    public async Task A_folder_that_the_application_did_not_make_is_never_emptied()
-    {
-        var folder = Directory.CreateTempSubdirectory("furoshiki-test-");
-        File.WriteAllText(Path.Combine(folder.FullName, "thesis.txt"), "years of work");
-        var (code, printed) = await AppProcess.Run("--data", folder.FullName, "--fresh");
-        code.ShouldBe(1);
-        printed.ShouldContain("not emptied");
-        File.Exists(Path.Combine(folder.FullName, "thesis.txt")).ShouldBeTrue();
-        folder.Delete(recursive: true);
     }
 
     [Fact]
@@ -95,7 +154,7 @@ public sealed class GuardTests(AppProcess app) : IClassFixture<AppProcess>
     [Fact]
     public async Task A_port_that_is_taken_is_told_in_a_sentence()
     {
-        var folder = Path.Combine(app.Data, "other");
+        var folder = Path.Combine(app.Home, "other");
         var (code, printed) = await AppProcess.Run("--data", folder, "--port", $"{app.Root.Port}");
         code.ShouldBe(1);
         printed.ShouldContain("address already in use");

@@ -1,3 +1,6 @@
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Switching;
+using Furoshiki.Store;
 using Furoshiki.Tests.Shared;
 
 namespace Furoshiki.Web.Tests;
@@ -5,6 +8,8 @@ namespace Furoshiki.Web.Tests;
 /// <summary>Tests that change things, each with an application of its own.</summary>
 public abstract class OwnAppTests : IAsyncLifetime
 {
+    private protected const string Surface = "home/.config/engawa/surface.conf";
+
     private Api? _server;
 
     private protected AppProcess App { get; } = new();
@@ -14,6 +19,50 @@ public abstract class OwnAppTests : IAsyncLifetime
     public async ValueTask InitializeAsync()
     {
         await App.InitializeAsync();
+        _server = new Api(await App.Client());
+    }
+
+    /// <summary>Kills the application as if in the middle of a switch that had written one file.</summary>
+    private protected async Task BreakOff(byte[] more)
+    {
+        var path = App.At(Surface);
+        var old = await File.ReadAllBytesAsync(path);
+        byte[] half = [.. old, .. more];
+        App.Kill();
+        var mode = (int)File.GetUnixFileMode(path);
+        new SqliteContentStore(Databases()).Put(old);
+        new SqliteSwitchJournal(Databases(), TimeProvider.System).Begin(
+            new JournalEntry(
+                1,
+                App.Desktop,
+                "0123abcd",
+                [
+                    new FileChange(
+                        Surface,
+                        FileState.OfFile(mode, old.Length, Digest.Of(old)),
+                        FileState.OfFile(mode, half.Length, Digest.Of(half))
+                    ),
+                    new FileChange(
+                        "home/second",
+                        null,
+                        FileState.OfFile(mode, 1, Digest.Of("x"u8))
+                    ),
+                    new FileChange("home/third", null, FileState.OfFile(mode, 1, Digest.Of("x"u8))),
+                ],
+                null
+            )
+        );
+        await File.WriteAllBytesAsync(path, half);
+    }
+
+    private protected FuroshikiDbFactory Databases() => new(Path.Combine(App.Data, "furoshiki.db"));
+
+    /// <summary>Kills the application, if that was not done already, and starts it again.</summary>
+    private protected async Task Restart()
+    {
+        App.Kill();
+        await App.Start();
+        Server.Client.Dispose();
         _server = new Api(await App.Client());
     }
 

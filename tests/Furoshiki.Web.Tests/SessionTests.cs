@@ -1,6 +1,8 @@
+using System.Buffers.Binary;
 using System.Diagnostics;
 using System.Net;
 using System.Net.Http.Headers;
+using System.Text;
 using System.Text.Json.Nodes;
 using Furoshiki.Tests.Shared;
 using SkiaSharp;
@@ -179,7 +181,7 @@ public sealed class SessionTests : OwnAppTests
         File.Delete(App.At("home/.local/share/icons/Inkstone-Red/pipe"));
         var id = (await Server.Now())["on"]!["profileId"]!;
         var page = await Server.Get($"/api/profiles/{id}?desktop=1");
-        Texts(page["parts"], "kind").ShouldBe(["wallpaper", "icons"]);
+        Texts(page["parts"], "kind").ShouldBe(["wallpaper", "icons", "dock"]);
         Texts(page["savings"]![0]!["gaps"], "kind").ShouldBe(["icons", "dock"], ignoreOrder: true);
         Texts(page["savings"]![0]!["gaps"], "reason")
             .ShouldContain(reason => reason.Contains("0 to 100", StringComparison.Ordinal));
@@ -218,17 +220,24 @@ public sealed class SessionTests : OwnAppTests
         drawn.Erase(SKColors.Teal);
         using var encoded = drawn.Encode(format, 90);
         var picture = encoded.ToArray();
-        (await Attach(picture)).ShouldBe(HttpStatusCode.NoContent);
+        // What stands behind a picture is not the picture.
+        (await Attach([.. picture, .. "and a secret"u8])).ShouldBe(HttpStatusCode.NoContent);
         var address = (await Server.Get("/api/profiles/8?desktop=1"))["card"]![
             "screenshot"
         ]!.GetValue<string>();
         using var shown = await Server.Client.GetAsync(new Uri(address, UriKind.Relative));
-        shown.Content.Headers.ContentType!.MediaType.ShouldBe(type);
-        (await shown.Content.ReadAsByteArrayAsync()).ShouldBe(picture);
+        shown.Content.Headers.ContentType!.MediaType.ShouldBe("image/png");
+        var kept = await shown.Content.ReadAsByteArrayAsync();
+        using var decoded = SKBitmap.Decode(picture);
+        using var shows = SKBitmap.Decode(kept);
+        shows.Pixels.ShouldBe(decoded.Pixels);
+        Encoding.Latin1.GetString(kept).ShouldNotContain("secret");
 
         (await Attach("<svg xmlns='http://www.w3.org/2000/svg'/>"u8.ToArray())).ShouldBe(
             HttpStatusCode.UnprocessableEntity
         );
+        (await Attach(Bomb())).ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await Attach(picture[..^30])).ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await Attach(picture[..20])).ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await Attach([])).ShouldBe(HttpStatusCode.UnprocessableEntity);
         (await Server.Get("/api/profiles/8?desktop=1"))["card"]!["screenshot"]!
@@ -247,12 +256,32 @@ public sealed class SessionTests : OwnAppTests
         }
     }
 
+    /// <summary>A small file that says that it has 16384 × 16384 px.</summary>
+    private static byte[] Bomb()
+    {
+        using var small = new SKBitmap(1, 1);
+        using var encoded = small.Encode(SKEncodedImageFormat.Png, 100);
+        var bytes = encoded.ToArray();
+        // Width and height are the first eight bytes of the first chunk, whose checksum follows its 13 bytes (PNG, 11.2.2).
+        BinaryPrimitives.WriteInt32BigEndian(bytes.AsSpan(16), 16384);
+        BinaryPrimitives.WriteInt32BigEndian(bytes.AsSpan(20), 16384);
+        var checksum = uint.MaxValue;
+        foreach (var one in bytes[12..29])
+        {
+            checksum ^= one;
+            for (var bit = 0; bit < 8; bit++)
+                checksum = (checksum & 1) != 0 ? checksum >> 1 ^ 0xEDB88320 : checksum >> 1;
+        }
+        BinaryPrimitives.WriteUInt32BigEndian(bytes.AsSpan(29), ~checksum);
+        return bytes;
+    }
+
     [Fact]
     public async Task A_change_on_the_disk_is_told_without_being_asked_for()
     {
         using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(30));
         await using var stream = await Server.Client.GetStreamAsync(
-            new Uri("/api/desktops/1/changes", UriKind.Relative),
+            new Uri("/api/changes", UriKind.Relative),
             stop.Token
         );
         using var lines = new StreamReader(stream);
@@ -263,7 +292,10 @@ public sealed class SessionTests : OwnAppTests
         async Task<string> Next()
         {
             while (await lines.ReadLineAsync(stop.Token) is { } line)
-                if (line.StartsWith("data:", StringComparison.Ordinal))
+                if (
+                    line.StartsWith("data:", StringComparison.Ordinal)
+                    && JsonNode.Parse(line[5..])!["desktop"]!.GetValue<long>() == 1
+                )
                     return line;
             throw new InvalidOperationException("The server ended the stream.");
         }

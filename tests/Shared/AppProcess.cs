@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using System.Net;
+using System.Net.Sockets;
 using System.Text;
 using System.Text.RegularExpressions;
 
@@ -13,10 +14,21 @@ public sealed class AppProcess : IAsyncLifetime
     private readonly StringBuilder _printed = new();
     private Process? _process;
 
-    public string Data { get; } = Directory.CreateTempSubdirectory("furoshiki-test-").FullName;
+    public bool WithDemo { get; init; } = true;
+
+    /// <summary>The longest file that the application can write, in KiB, as on a disk that is full then; null for any.</summary>
+    public int? LargestFile { get; init; }
+
+    /// <summary>All that the application printed.</summary>
+    public string Printed => _printed.ToString();
+
+    /// <summary>A folder in which desktops may be added, with the data folder in it, as a person's home has one.</summary>
+    public string Home { get; } = Directory.CreateTempSubdirectory("furoshiki-test-").FullName;
+
+    public string Data => Path.Combine(Home, "data");
 
     /// <summary>The address to open, with its key.</summary>
-    public Uri Enter { get; private set; } = null!;
+    public Uri Enter { get; set; } = null!;
 
     public Uri Root => new(Enter, "/");
 
@@ -29,7 +41,7 @@ public sealed class AppProcess : IAsyncLifetime
 
     public async ValueTask InitializeAsync() => await Start();
 
-    public async Task Start()
+    public async Task Start(int port = 0)
     {
         var found = new TaskCompletionSource<Uri>(
             TaskCreationOptions.RunContinuationsAsynchronously
@@ -42,15 +54,17 @@ public sealed class AppProcess : IAsyncLifetime
                     found.TrySetResult(new Uri(address.Value));
             },
             [
-                "--demo",
-                Path.Combine(AppContext.BaseDirectory, "scenario"),
+                .. WithDemo
+                    ? ["--demo", Path.Combine(AppContext.BaseDirectory, "scenario")]
+                    : Array.Empty<string>(),
                 "--data",
                 Data,
                 "--port",
-                "0",
+                $"{port}",
                 "--allow",
-                Data,
-            ]
+                Home,
+            ],
+            LargestFile
         );
         var first = await Task.WhenAny(
             found.Task,
@@ -70,6 +84,14 @@ public sealed class AppProcess : IAsyncLifetime
         _process.WaitForExit();
     }
 
+    /// <summary>Sends the process a signal, and waits until it has ended with an exit code.</summary>
+    public async Task<int> End(int signal)
+    {
+        using var sent = Process.Start("kill", [$"-{signal}", $"{_process!.Id}"]);
+        await _process.WaitForExitAsync();
+        return _process.ExitCode;
+    }
+
     /// <summary>Starts the application with other arguments, and returns its exit code and all that it printed.</summary>
     public static async Task<(int Code, string Printed)> Run(params string[] arguments)
     {
@@ -79,12 +101,24 @@ public sealed class AppProcess : IAsyncLifetime
         return (process.ExitCode, printed.ToString());
     }
 
-    private static Process Launch(Action<string> line, string[] arguments)
+    private static Process Launch(Action<string> line, string[] arguments, int? largest = null)
     {
-        var start = new ProcessStartInfo(
+        string[] command =
+        [
             "dotnet",
-            [Path.Combine(AppContext.BaseDirectory, "Furoshiki.Web.dll"), .. arguments]
-        )
+            Path.Combine(AppContext.BaseDirectory, "Furoshiki.Web.dll"),
+            .. arguments,
+        ];
+        if (largest is not null)
+            command =
+            [
+                "bash",
+                "-c",
+                $"trap '' XFSZ; ulimit -f {largest}; export DOTNET_EnableWriteXorExecute=0; exec \"$@\"",
+                "bash",
+                .. command,
+            ];
+        var start = new ProcessStartInfo(command[0], command[1..])
         {
             RedirectStandardOutput = true,
             RedirectStandardError = true,
@@ -112,15 +146,33 @@ public sealed class AppProcess : IAsyncLifetime
     /// <summary>A client that has entered with the key.</summary>
     public async Task<HttpClient> Client()
     {
-        var client = new HttpClient(
-            new HttpClientHandler { CookieContainer = new CookieContainer() }
+        var client = Stranger(follows: true);
+        using var entered = await client.GetAsync(Enter);
+        return client;
+    }
+
+    /// <summary>A client without the key. A browser knows by itself that names below "localhost" are this machine (RFC 6761).</summary>
+    public HttpClient Stranger(bool follows = false) =>
+        new(
+            new SocketsHttpHandler
+            {
+                CookieContainer = new CookieContainer(),
+                AllowAutoRedirect = follows,
+                ConnectCallback = async (context, cancellation) =>
+                {
+                    var socket = new Socket(SocketType.Stream, ProtocolType.Tcp);
+                    await socket.ConnectAsync(
+                        IPAddress.Loopback,
+                        context.DnsEndPoint.Port,
+                        cancellation
+                    );
+                    return new NetworkStream(socket, ownsSocket: true);
+                },
+            }
         )
         {
             BaseAddress = Root,
         };
-        using var entered = await client.GetAsync(Enter);
-        return client;
-    }
 
     /// <summary>The bytes of every file of the Dome console, and where its links point.</summary>
     public SortedDictionary<string, string> Snapshot() => Snapshot(Desktop);
@@ -152,7 +204,7 @@ public sealed class AppProcess : IAsyncLifetime
     {
         Kill();
         _process!.Dispose();
-        Directory.Delete(Data, recursive: true);
+        Directory.Delete(Home, recursive: true);
         return ValueTask.CompletedTask;
     }
 }

@@ -1,0 +1,126 @@
+using OpenQA.Selenium;
+
+namespace Furoshiki.Browser.Tests;
+
+/// <summary>Several windows, a quick hand, a server that goes away, and a folder that does.</summary>
+public sealed class WindowsTests : IAsyncLifetime
+{
+    private readonly Person _person = new();
+
+    public ValueTask InitializeAsync() => _person.InitializeAsync();
+
+    public ValueTask DisposeAsync() => _person.DisposeAsync();
+
+    [Fact]
+    public void Any_number_of_windows_load_and_all_hear_of_a_change()
+    {
+        var driver = _person.Driver;
+        for (var window = 0; window < 9; window++)
+        {
+            driver.SwitchTo().NewWindow(WindowType.Tab);
+            _person.Resize(1280, 800);
+            _person.GoTo("/");
+            _person.See("[data-profile='Red Lamp'] svg");
+        }
+        _person.App.Edit("home/.config/engawa/panels.json", "\"opacity\": 80", "\"opacity\": 71");
+        foreach (var window in driver.WindowHandles)
+        {
+            driver.SwitchTo().Window(window);
+            _person.See("[data-test='drift']", "71 %");
+        }
+    }
+
+    [Fact]
+    public void Keys_that_follow_each_other_at_once_are_all_heard()
+    {
+        _person.GoTo("/?sort=name");
+        Card("Cloud Cover").SendKeys("l");
+        Card("Day Log").SendKeys("lx");
+        _person.See(".sides", "Cloud Cover");
+        _person.See(".sides", "Day Log");
+        _person.Press("Clear", ".line-up");
+        _person.Gone(".line-up");
+        _person.Driver.Url.ShouldNotContain("lineup");
+    }
+
+    [Fact]
+    public void Looks_are_reached_by_the_arrows_and_by_the_search()
+    {
+        _person.GoTo("/?sort=name");
+        Card("Cloud Cover").SendKeys(Keys.ArrowRight);
+        _person
+            .Driver.SwitchTo()
+            .ActiveElement()
+            .GetAttribute("aria-label")
+            .ShouldBe("Open Day Log");
+        _person.Type("/Meteor");
+        _person.Gone("[data-profile='Day Log']");
+        _person.Type(Keys.Enter);
+        _person.See("h1", "Meteor Watch");
+        _person.Driver.Title.ShouldBe("Meteor Watch, profile · Furoshiki");
+    }
+
+    [Fact]
+    public void After_a_page_went_away_the_next_one_has_the_focus()
+    {
+        Card("Open Night").SendKeys(Keys.Enter);
+        _person.See("h1", "Open Night");
+        _person.Focus.ShouldBe("main");
+        _person.Driver.Navigate().Back();
+        _person.See("[data-profile='Red Lamp']");
+        _person.Focus.ShouldNotBe("body");
+    }
+
+    [Fact]
+    public void Single_keys_can_be_switched_off_and_stay_so()
+    {
+        _person.Type("?");
+        _person.See(".switch input").Click();
+        _person.Press("Close", ".keys");
+        _person.Gone(".keys");
+        _person.Driver.Navigate().Refresh();
+        Card("Open Night").SendKeys("lgd");
+        _person.Press("Keys", "header");
+        _person.See(".keys");
+        _person.Driver.FindElements(By.CssSelector(".line-up")).ShouldBeEmpty();
+        _person.Driver.Url.ShouldNotContain("desktops");
+    }
+
+    [Fact]
+    public async Task When_the_server_is_gone_the_page_says_so_and_comes_back_by_itself()
+    {
+        var port = _person.App.Root.Port;
+        _person.App.Kill();
+        _person.See(".trouble", "does not answer");
+        await _person.App.Start(port);
+        _person.Gone(".trouble");
+        _person.See("[data-profile='Red Lamp']");
+    }
+
+    [Fact]
+    public void A_desktop_whose_folder_is_gone_is_shown_as_gone_until_it_is_back_or_found_elsewhere()
+    {
+        var folder = _person.App.Desktop;
+        Directory.Move(folder, folder + "-away");
+        _person.See("[data-test='gone']", "Dome console is not here");
+        Directory.Move(folder + "-away", folder);
+        _person.See("[data-profile='Red Lamp']");
+
+        var elsewhere = Path.Combine(_person.App.Home, "elsewhere");
+        Directory.Move(folder, elsewhere);
+        var place = _person.See("#place");
+        place.SendKeys(Keys.Control + "a");
+        place.SendKeys(elsewhere);
+        _person.Press("Find it again");
+        _person.See("[data-profile='Red Lamp']");
+        _person.See("[data-test='on']", "4th saving, and 4 changes since");
+
+        Directory.Delete(elsewhere, recursive: true);
+        _person.Press("Forget it…");
+        _person.Press("Forget Dome console");
+        _person.See(".now .chooser", "Field laptop");
+        _person.See("[data-profile='Red Lamp']");
+    }
+
+    private IWebElement Card(string name) => _person.See($"[data-profile='{name}'] .open");
+}

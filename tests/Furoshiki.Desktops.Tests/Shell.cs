@@ -1,0 +1,48 @@
+using System.Diagnostics;
+using System.Runtime.InteropServices;
+using System.Text;
+
+namespace Furoshiki.Desktops.Tests;
+
+/// <summary>What other programs do that .NET cannot.</summary>
+internal static partial class Shell
+{
+    /// <summary>Runs a command of the shell, in which $1 and so on are the arguments.</summary>
+    public static void Run(string command, params string[] arguments)
+    {
+        using var process = Process.Start("sh", ["-c", command, "sh", .. arguments]);
+        process.WaitForExit();
+        process.ExitCode.ShouldBe(0, command);
+    }
+
+    /// <summary>Gives a file or folder an attribute (setxattr(2)).</summary>
+    public static void SetAttribute(string path, string name, string value) =>
+        SetXAttr(
+                path,
+                name,
+                Encoding.UTF8.GetBytes(value),
+                (nuint)Encoding.UTF8.GetByteCount(value),
+                0
+            )
+            .ShouldBe(0);
+
+    /// <summary>An attribute of a file or folder (getxattr(2)); empty if it has none of the name.</summary>
+    public static string Attribute(string path, string name)
+    {
+        var value = new byte[1024];
+        var length = (int)GetXAttr(path, name, value, (nuint)value.Length);
+        return length < 0 ? "" : Encoding.UTF8.GetString(value, 0, length);
+    }
+
+    [LibraryImport("libc", EntryPoint = "setxattr", StringMarshalling = StringMarshalling.Utf8)]
+    private static partial int SetXAttr(
+        string path,
+        string name,
+        byte[] value,
+        nuint length,
+        int flags
+    );
+
+    [LibraryImport("libc", EntryPoint = "getxattr", StringMarshalling = StringMarshalling.Utf8)]
+    private static partial nint GetXAttr(string path, string name, byte[] value, nuint length);
+}

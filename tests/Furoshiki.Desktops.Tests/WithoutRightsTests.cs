@@ -1,0 +1,59 @@
+namespace Furoshiki.Desktops.Tests;
+
+/// <summary>Folders that their own person may not write or not even read, met as any other user meets them.</summary>
+public sealed class WithoutRightsTests : IDisposable
+{
+    private const string Deep = "home/.local/share/icons/Fold-Slate/extra/deep";
+
+    private readonly RealDesktop _desktop = new();
+
+    public void Dispose() => _desktop.Dispose();
+
+    [Fact]
+    public void A_set_with_folders_that_may_not_be_written_is_put_on_and_gone_back_from()
+    {
+        var other = _desktop.SaveOtherAndComeBack();
+        Shell.Run("chmod 0555 \"$1\" \"$1/..\"", _desktop.At(Deep));
+        var first = _desktop.Save();
+        var before = _desktop.Snapshot();
+        AsAnother(() =>
+        {
+            Switch(other);
+            Switch(first);
+        });
+        _desktop.Snapshot().ShouldBe(before);
+    }
+
+    [Fact]
+    public void A_folder_that_may_not_be_read_takes_out_its_set_and_nothing_else()
+    {
+        var other = _desktop.SaveOtherAndComeBack();
+        Shell.Run("chmod 0000 \"$1\"", _desktop.At(Deep));
+        AsAnother(() =>
+        {
+            _desktop.Folder.ManagedTree([_desktop.Map]).Gaps.ShouldContain(gap => gap.Path == Deep);
+            var plan = _desktop.Plan(other);
+            plan.Refused.Select(part => part.Kind).ShouldContain("icons");
+            _desktop.Transaction().Execute(plan, CancellationToken.None).Problem.ShouldBeNull();
+            File.ReadAllText(_desktop.At("home/.config/engawa/surface.conf"))
+                .ShouldContain("accent=#c24f38");
+        });
+        Shell.Run("chmod 0700 \"$1\"", _desktop.At(Deep));
+        File.ReadAllText(_desktop.At(Deep + "/only here")).ShouldBe("first");
+    }
+
+    private void Switch(Core.Looks.Look look)
+    {
+        var plan = _desktop.Plan(look);
+        plan.Refused.ShouldBeEmpty();
+        _desktop.Transaction().Execute(plan, CancellationToken.None).Problem.ShouldBeNull();
+    }
+
+    /// <summary>Gives all of it to another user, and does something as that one.</summary>
+    private void AsAnother(Action action)
+    {
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Shell.Run("chown -R 65534 \"$1/..\"", _desktop.Root);
+        OtherUser.Run(action);
+    }
+}

@@ -1,0 +1,104 @@
+using System.Net;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.Web.Tests;
+
+/// <summary>What a person meets after a crash, and with a damaged copy in the data folder.</summary>
+public sealed class AfterACrashTests : OwnAppTests
+{
+    [Fact]
+    public async Task A_desktop_that_cannot_be_settled_keeps_no_other_from_working_and_is_settled_when_it_is_back()
+    {
+        var before = App.Snapshot();
+        await BreakOff("# half way"u8.ToArray());
+        Directory.Move(App.Desktop, App.Desktop + "-away");
+        await Restart();
+        (await Server.Now(2))["on"]!["name"]!.GetValue<string>().ShouldBe("Winter Roof");
+        (await Server.Get("/api/desktops"))[0]!["gone"]!.GetValue<string>().ShouldNotBeEmpty();
+
+        Directory.Move(App.Desktop + "-away", App.Desktop);
+        var plan = await Server.Plan("Saving", await Server.SavingOf("Open Night"));
+        plan["files"]!.AsArray().Count.ShouldBeGreaterThan(0);
+        App.Snapshot().ShouldBe(before);
+    }
+
+    [Fact]
+    public async Task What_another_program_wrote_after_a_crash_is_set_aside_listed_and_brought_back()
+    {
+        var path = App.At(Surface);
+        var before = await File.ReadAllBytesAsync(path);
+        await BreakOff("# half way"u8.ToArray());
+        byte[] other = [.. before, .. "# another program\n"u8];
+        await File.WriteAllBytesAsync(path, other);
+        // The switch had got as far as its second file.
+        await File.WriteAllTextAsync(App.At("home/second"), "x");
+        File.SetUnixFileMode(App.At("home/second"), File.GetUnixFileMode(path));
+        await Restart();
+
+        var now = await Server.Now();
+        File.Exists(App.At("home/second")).ShouldBeFalse();
+        (await File.ReadAllBytesAsync(path)).ShouldBe(before);
+        now["recovered"]!.GetValue<string>().ShouldContain("taken back");
+        var aside = now["asides"]!.AsArray().ShouldHaveSingleItem()!;
+        aside["path"]!.GetValue<string>().ShouldBe(Surface);
+        var plan = await Server.Plan("Aside", aside["id"]!);
+        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        (await File.ReadAllBytesAsync(path)).ShouldBe(other);
+    }
+
+    [Fact]
+    public async Task The_result_of_a_switch_and_what_is_on_are_known_after_a_kill()
+    {
+        var saving = await Server.SavingOf("Open Night");
+        var plan = await Server.Plan("Saving", saving);
+        var (_, started) = await Server.Post("/api/desktops/1/switches", Api.RequestFor(plan));
+        await Server.Client.GetStringAsync(
+            new Uri($"/api/switches/{started["id"]}/progress", UriKind.Relative)
+        );
+        await Restart();
+        var result = (await Server.Get($"/api/switches/{started["id"]}"))["result"]!;
+        result["switched"]!.GetValue<bool>().ShouldBeTrue();
+        result["safeState"].ShouldNotBeNull();
+        (await Server.Now())["on"]!["savingId"]!.ToString().ShouldBe(saving.ToString());
+        (await Server.Now())["drift"]!.AsArray().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task One_damaged_copy_of_a_look_is_said_and_all_the_rest_works()
+    {
+        App.Kill();
+        using (var db = Databases().CreateDbContext())
+        {
+            var look = db
+                .Savings.Where(one => one.Profile!.Name == "Day Log")
+                .OrderByDescending(one => one.Number)
+                .Select(one => one.Look)
+                .First();
+            await db
+                .ContentChunks.Where(one => one.Digest == look)
+                .ExecuteUpdateAsync(set =>
+                    set.SetProperty(one => one.Bytes, "damaged"u8.ToArray())
+                );
+        }
+        await Restart();
+        var cards = (await Server.Get("/api/profiles?desktop=1")).AsArray();
+        cards.Count.ShouldBe(8);
+        var damaged = cards.Single(one =>
+            one!["profile"]!["name"]!.GetValue<string>() == "Day Log"
+        )!;
+        foreach (
+            var path in new[]
+            {
+                $"/api/profiles/{damaged["id"]}?desktop=1",
+                $"/api/looks/{damaged["look"]}/picture?desktop=1",
+                $"/api/desktops/1/comparison?look=now&look=saving-{damaged["savingId"]}",
+            }
+        )
+        {
+            using var answer = await Server.Client.GetAsync(new Uri(path, UriKind.Relative));
+            answer.StatusCode.ShouldBeOneOf(HttpStatusCode.Conflict, HttpStatusCode.OK);
+        }
+        var plan = await Server.Plan("Saving", await Server.SavingOf("Open Night"));
+        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+    }
+}

@@ -1,0 +1,262 @@
+using System.Diagnostics;
+using System.Net;
+using System.Text.Json.Nodes;
+using Furoshiki.Tests.Shared;
+using Microsoft.Data.Sqlite;
+
+namespace Furoshiki.Web.Tests;
+
+/// <summary>The data folder: whose it is, what is removed from it, and what is said when something of it is lost.</summary>
+public sealed class DataFolderTests : IAsyncLifetime
+{
+    private readonly AppProcess _app = new() { WithDemo = false };
+
+    private string Database => Path.Combine(_app.Data, "furoshiki.db");
+
+    public ValueTask InitializeAsync() => ValueTask.CompletedTask;
+
+    public async ValueTask DisposeAsync() => await _app.DisposeAsync();
+
+    [Theory]
+    [InlineData("--fresh")]
+    [InlineData("--port=0")]
+    public async Task A_folder_with_other_files_in_it_is_not_taken_and_stays_as_it_is(string option)
+    {
+        await _app.Start();
+        Directory.CreateDirectory(Path.Combine(_app.Home, "papers"));
+        var thesis = Path.Combine(_app.Home, "papers", "thesis.txt");
+        await File.WriteAllTextAsync(thesis, "years of work");
+        var (code, printed) = await AppProcess.Run(
+            "--data",
+            Path.GetDirectoryName(thesis)!,
+            option
+        );
+        code.ShouldBe(1);
+        printed.ShouldContain("has other files in it");
+        Directory.GetFileSystemEntries(Path.GetDirectoryName(thesis)!).ShouldBe([thesis]);
+    }
+
+    [Fact]
+    public async Task Beginning_anew_removes_what_the_product_made_and_nothing_else()
+    {
+        await _app.Start();
+        var key = await File.ReadAllTextAsync(Path.Combine(_app.Data, "key"));
+        _app.Kill();
+        await File.WriteAllTextAsync(Path.Combine(_app.Data, "own.txt"), "mine");
+        var started = await Starts("--data", _app.Data, "--fresh", "--port", "0");
+        started.ShouldContain("Open http");
+        (await File.ReadAllTextAsync(Path.Combine(_app.Data, "own.txt"))).ShouldBe("mine");
+        (await File.ReadAllTextAsync(Path.Combine(_app.Data, "key"))).ShouldNotBe(key);
+        await _app.Start();
+    }
+
+    [Fact]
+    public async Task A_second_start_says_where_the_first_one_is_and_takes_nothing_from_it()
+    {
+        await _app.Start();
+        foreach (var option in new[] { "--fresh", "--port=0" })
+        {
+            var (code, printed) = await AppProcess.Run("--data", _app.Data, option);
+            code.ShouldBe(1);
+            printed.ShouldContain("is running");
+            printed.ShouldContain(_app.Enter.ToString());
+        }
+        using var client = await _app.Client();
+        (
+            await client.GetAsync(new Uri("/api/maps", UriKind.Relative))
+        ).IsSuccessStatusCode.ShouldBeTrue();
+        _app.Kill();
+        await _app.Start();
+    }
+
+    [Fact]
+    public async Task What_the_product_makes_is_the_persons_alone_also_where_the_folder_was_open_before()
+    {
+        await _app.Start();
+        _app.Kill();
+        foreach (var file in Directory.GetFiles(_app.Data))
+            File.SetUnixFileMode(file, (UnixFileMode)0b110_100_100);
+        File.SetUnixFileMode(_app.Data, (UnixFileMode)0b111_101_101);
+        await _app.Start();
+        ((int)File.GetUnixFileMode(_app.Data)).ShouldBe(0b111_000_000);
+        foreach (
+            var file in Directory
+                .GetFiles(_app.Data, "furoshiki.db*")
+                .Append(Path.Combine(_app.Data, "key"))
+        )
+            ((int)File.GetUnixFileMode(file)).ShouldBe(0b110_000_000, file);
+    }
+
+    [Theory]
+    [InlineData("empty", "is empty")]
+    [InlineData("gone", "is not there any more")]
+    [InlineData("garbage", "is damaged")]
+    [InlineData("no log", "has lost all that was in it")]
+    public async Task A_database_that_has_lost_what_was_in_it_is_set_aside_and_that_is_said(
+        string what,
+        string said
+    )
+    {
+        await _app.Start();
+        _app.Kill();
+        foreach (var file in Directory.GetFiles(_app.Data, "furoshiki.db*"))
+            File.Delete(file);
+        if (what == "no log")
+        {
+            // What stood in the log alone is gone with it: a database is left that has nothing in it.
+            await using var connection = new SqliteConnection(
+                $"Data Source={Database};Pooling=False"
+            );
+            await connection.OpenAsync();
+            await using var command = connection.CreateCommand();
+            command.CommandText = "PRAGMA user_version = 1";
+            await command.ExecuteNonQueryAsync();
+        }
+        if (what == "empty")
+            await File.WriteAllTextAsync(Database, "");
+        if (what == "garbage")
+            await File.WriteAllTextAsync(Database, new string('x', 8192));
+        var left = File.Exists(Database) ? await File.ReadAllBytesAsync(Database) : null;
+
+        await _app.Start();
+        _app.Printed.ShouldContain(said);
+        var aside = Directory.GetFiles(_app.Data, "furoshiki.db.lost-*");
+        if (left is null)
+            aside.ShouldBeEmpty();
+        else
+            (await File.ReadAllBytesAsync(aside.ShouldHaveSingleItem())).ShouldBe(left);
+        using var client = await _app.Client();
+        var notices = JsonNode.Parse(
+            await client.GetStringAsync(new Uri("/api/notices", UriKind.Relative))
+        )!;
+        notices.AsArray().ShouldHaveSingleItem()!.GetValue<string>().ShouldContain(said);
+    }
+
+    [Fact]
+    public async Task A_process_killed_while_it_made_the_database_keeps_no_later_start_waiting()
+    {
+        await _app.Start();
+        _app.Kill();
+        foreach (var file in Directory.GetFiles(_app.Data, "furoshiki.db*"))
+            File.Delete(file);
+        File.Delete(Path.Combine(_app.Data, ".furoshiki-data"));
+        await File.WriteAllTextAsync(Path.Combine(_app.Data, ".furoshiki-data"), "");
+        await using (var connection = new SqliteConnection($"Data Source={Database};Pooling=False"))
+        {
+            await connection.OpenAsync();
+            await using var command = connection.CreateCommand();
+            command.CommandText = """
+                CREATE TABLE "__EFMigrationsLock" ("Id" INTEGER PRIMARY KEY, "Timestamp" TEXT NOT NULL);
+                INSERT INTO "__EFMigrationsLock" VALUES (1, '2026-01-01');
+                """;
+            await command.ExecuteNonQueryAsync();
+        }
+        await _app.Start();
+        using var client = await _app.Client();
+        (await client.GetStringAsync(new Uri("/api/desktops", UriKind.Relative))).ShouldBe("[]");
+    }
+
+    [Fact]
+    public async Task Folders_that_would_have_two_ways_back_or_hold_the_products_own_data_are_refused()
+    {
+        await _app.Start();
+        var api = new Api(await _app.Client());
+        var first = Directory.CreateDirectory(Path.Combine(_app.Home, "one", "first")).FullName;
+        (await Register(api, "Own data", _app.Data)).ShouldContain("keeps its own data");
+        (await Register(api, "First", first)).ShouldBeEmpty();
+        (await Register(api, "Again", first)).ShouldContain("is First already");
+        (await Register(api, "Above", Path.Combine(_app.Home, "one"))).ShouldContain("lies in");
+        Directory.CreateDirectory(Path.Combine(first, "inner"));
+        (await Register(api, "Within", Path.Combine(first, "inner"))).ShouldContain("lies in");
+        Directory.CreateSymbolicLink(Path.Combine(_app.Home, "link"), first);
+        (await Register(api, "Linked", Path.Combine(_app.Home, "link"))).ShouldContain(
+            "is First already"
+        );
+    }
+
+    [Fact]
+    public async Task No_path_and_no_link_of_a_desktop_reaches_into_the_data_folder_that_lies_in_its_home()
+    {
+        await _app.Start();
+        var api = new Api(await _app.Client());
+        Directory.CreateDirectory(Path.Combine(_app.Home, ".local/share"));
+        Directory.CreateSymbolicLink(Path.Combine(_app.Home, ".local/share/icons"), _app.Data);
+        var map = JsonNode
+            .Parse(
+                """
+                { "platform": "Own", "description": "A map that names the database.",
+                  "places": { "home": { "path": "" } },
+                  "files": { },
+                  "kinds": { "launcher": { "shows": "at once", "whole": ["home:data/furoshiki.db"] } } }
+                """
+            )!
+            .ToJsonString();
+        (await Register(api, "Home", _app.Home, map)).ShouldBeEmpty();
+        (await Register(api, "Home again", _app.Home)).ShouldBeEmpty(
+            "another map is another session of it"
+        );
+        (await api.Post("/api/profiles", Api.SaveAs("All", "launcher"))).Status.ShouldBe(
+            HttpStatusCode.OK
+        );
+        var page = await api.Get("/api/profiles/1?desktop=1");
+        page["parts"]![0]!["assets"]![0]!["digest"].ShouldBeNull();
+    }
+
+    private static async Task<string> Register(
+        Api api,
+        string name,
+        string folder,
+        string? map = null
+    )
+    {
+        var (status, body) = await api.Post(
+            "/api/desktops",
+            new JsonObject
+            {
+                ["name"] = name,
+                ["choice"] = new JsonObject
+                {
+                    ["folder"] = folder,
+                    ["map"] = map is null ? "open-desktop" : null,
+                    ["mapText"] = map,
+                },
+                ["version"] = "1",
+                ["screens"] = new JsonArray(
+                    new JsonObject
+                    {
+                        ["id"] = "main",
+                        ["width"] = 800,
+                        ["height"] = 600,
+                    }
+                ),
+            }
+        );
+        return status == HttpStatusCode.OK || status == HttpStatusCode.Created
+            ? ""
+            : body["detail"]!.GetValue<string>();
+    }
+
+    /// <summary>Starts the application, and ends it once it has printed where it is.</summary>
+    private static async Task<string> Starts(params string[] arguments)
+    {
+        using var process = Process.Start(
+            new ProcessStartInfo(
+                "dotnet",
+                [Path.Combine(AppContext.BaseDirectory, "Furoshiki.Web.dll"), .. arguments]
+            )
+            {
+                RedirectStandardOutput = true,
+            }
+        )!;
+        var printed = "";
+        while (await process.StandardOutput.ReadLineAsync() is { } line)
+        {
+            printed += line + "\n";
+            if (line.StartsWith("Open ", StringComparison.Ordinal))
+                break;
+        }
+        process.Kill();
+        await process.WaitForExitAsync();
+        return printed;
+    }
+}

@@ -1,0 +1,95 @@
+using System.Diagnostics;
+using System.Text.Json.Nodes;
+using Furoshiki.Tests.Shared;
+using Microsoft.Data.Sqlite;
+
+namespace Furoshiki.Web.Tests;
+
+public sealed class EarlierVersionsTests
+{
+    private const string Surface = "home/.config/engawa/surface.conf";
+    private const string Windows = "home/.config/engawa/windows.conf";
+
+    [Fact]
+    public async Task A_data_folder_of_the_first_form_opens_with_everything_in_it()
+    {
+        await using var app = await Opened("form-1");
+        var home = Path.Combine(app.Home, "home");
+        var api = new Api(await app.Client());
+
+        // The switch that was broken off half-way is taken back.
+        File.ReadAllText(Path.Combine(home, Surface)).ShouldContain("accent=#c24f38");
+        File.ReadAllText(Path.Combine(home, Windows)).ShouldContain("size=32");
+        var now = await api.Now();
+        now["recovered"]!
+            .GetValue<string>()
+            .ShouldBe("A switch was broken off. Every file is as it was before it.");
+        now["on"]!["name"]!.GetValue<string>().ShouldBe("Large Pointer");
+        now["drift"]!.AsArray().ShouldBeEmpty();
+
+        var cards = (await api.Get("/api/profiles?desktop=1")).AsArray();
+        cards
+            .Select(card => card!["profile"]!["name"]!.GetValue<string>())
+            .ShouldBe(["First Paper", "Large Pointer"], ignoreOrder: true);
+        var pointer = cards.Single(card => card!["id"]!.GetValue<long>() == 2)!;
+        using var picture = await api.Client.GetAsync(
+            new Uri(pointer["screenshot"]!.GetValue<string>(), UriKind.Relative)
+        );
+        picture.IsSuccessStatusCode.ShouldBeTrue();
+        var page = await api.Get("/api/profiles/1?desktop=1");
+        page["savings"]!
+            .AsArray()
+            .Select(saving => saving!["note"]!.GetValue<string>())
+            .ShouldBe(["a warmer accent", "as it came"]);
+        page["savings"]![0]!["changes"]!.AsArray().ShouldHaveSingleItem()!["kind"]!
+            .GetValue<string>()
+            .ShouldBe("colours");
+        page["parts"]!.AsArray().Count.ShouldBe(20);
+
+        var before = AppProcess.Snapshot(home);
+        (await api.Switch(await api.Plan("Saving", JsonValue.Create(1))))["switched"]!
+            .GetValue<bool>()
+            .ShouldBeTrue();
+        File.ReadAllText(Path.Combine(home, Surface)).ShouldContain("accent=#2f6f93");
+        var states = (await api.Get("/api/desktops/1/safe-states")).AsArray();
+        states.Count.ShouldBe(2);
+        states[1]!["title"]!.GetValue<string>().ShouldBe("Before First Paper");
+        (await api.Switch(await api.Plan("SafeState", states[1]!["id"]!)))["switched"]!
+            .GetValue<bool>()
+            .ShouldBeTrue();
+        AppProcess.Snapshot(home).ShouldBe(before);
+    }
+
+    /// <summary>The application, started on a data folder that an earlier version left, in another place than it was then.</summary>
+    private static async Task<AppProcess> Opened(string name)
+    {
+        var app = new AppProcess { WithDemo = false };
+        using (
+            var tar = Process.Start(
+                "tar",
+                [
+                    "-xzf",
+                    Path.Combine(AppContext.BaseDirectory, "data-folders", $"{name}.tar.gz"),
+                    "-C",
+                    app.Home,
+                ]
+            )
+        )
+            await tar.WaitForExitAsync();
+        await using (
+            var connection = new SqliteConnection(
+                $"Data Source={Path.Combine(app.Data, "furoshiki.db")};Pooling=False"
+            )
+        )
+        {
+            await connection.OpenAsync();
+            await using var command = connection.CreateCommand();
+            command.CommandText =
+                "UPDATE Desktops SET Root = $root; UPDATE Switches SET Root = $root";
+            command.Parameters.AddWithValue("$root", Path.Combine(app.Home, "home"));
+            await command.ExecuteNonQueryAsync();
+        }
+        await app.Start();
+        return app;
+    }
+}
