@@ -69,12 +69,7 @@ public sealed partial class DesktopMapReader
                 $"The kind '{kind.Name}' has no setting '{json.Setting}'.",
                 [.. at, "setting"]
             );
-        ImmutableArray<PlacePath> folders =
-        [
-            .. json.In.Select((path, i) => PathIn(frame, path, [.. at, "in", Index(i)])),
-        ];
-        if (folders.IsEmpty)
-            throw Wrong("Assets are in one folder at least.", [.. at, "in"]);
+        var folders = ReadFolders(frame, json.In, [.. at, "in"]);
         return new AssetRule(
             json.Setting,
             folders,
@@ -112,9 +107,16 @@ public sealed partial class DesktopMapReader
             json.File,
             format,
             json.At,
-            json.In is null
-                ? folders
-                : [.. json.In.Select((path, i) => PathIn(frame, path, [.. at, "in", Index(i)]))]
+            json.In is null ? folders : ReadFolders(frame, json.In, [.. at, "in"])
         );
     }
+
+    private ImmutableArray<PlacePath> ReadFolders(
+        DesktopMap frame,
+        IReadOnlyList<string> paths,
+        string[] at
+    ) =>
+        paths.Count > 0
+            ? [.. paths.Select((path, i) => PathIn(frame, path, [.. at, Index(i)]))]
+            : throw Wrong("Assets are in one folder at least.", at);
 }
