@@ -1,21 +1,21 @@
 using System.Reflection;
-using Furoshiki.Core.Content;
-using Furoshiki.Desktops;
+using Furoshiki.App.Demo;
+using Furoshiki.App.Installation;
+using Furoshiki.App.Recovery;
+using Furoshiki.App;
 using Furoshiki.Store;
-using Furoshiki.Web;
 using Furoshiki.Web.Compare;
-using Furoshiki.Web.Demo;
 using Furoshiki.Web.Desktops;
 using Furoshiki.Web.Pictures;
 using Furoshiki.Web.Profiles;
 using Furoshiki.Web.SafeStates;
 using Furoshiki.Web.Security;
 using Furoshiki.Web.Switching;
-using Microsoft.AspNetCore.Hosting.Server;
+using Furoshiki.Web;
 using Microsoft.AspNetCore.Hosting.Server.Features;
+using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.Data.Sqlite;
-using Microsoft.EntityFrameworkCore;
 
 // The build starts the program to write the API document; it then only describes itself and touches nothing.
 var isDescribing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
@@ -45,48 +45,7 @@ services.ConfigureHttpJsonOptions(json => StrictJson.Apply(json.SerializerOption
 services.AddResponseCompression(compression =>
     compression.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "image/svg+xml"]
 );
-services.AddSingleton(TimeProvider.System).AddSingleton(data).AddSingleton<Access>();
-services.AddSingleton(new FuroshikiDbFactory(data.Database));
-services.AddSingleton<IDbContextFactory<FuroshikiDb>>(all =>
-    all.GetRequiredService<FuroshikiDbFactory>()
-);
-services
-    .AddSingleton<IContentStore, SqliteContentStore>()
-    .AddSingleton<SqliteSwitchJournal>()
-    .AddSingleton<Recoverer>();
-services
-    .AddSingleton<MapLibrary>()
-    .AddSingleton<DesktopRegister>()
-    .AddSingleton<DesktopWatch>()
-    .AddSingleton<Sessions>()
-    .AddSingleton<LookLibrary>()
-    .AddSingleton<NowReader>();
-services
-    .AddSingleton<SafeStateShelf>()
-    .AddSingleton<Saver>()
-    .AddSingleton<CardMaker>()
-    .AddSingleton<Comparer>();
-services
-    .AddSingleton(
-        new MapShelf([
-            Path.Combine(AppContext.BaseDirectory, "Maps"),
-            .. options.Demo is { } scenario
-                ? [Path.Combine(scenario, "maps")]
-                : Array.Empty<string>(),
-        ])
-    )
-    .AddSingleton(all =>
-        ActivatorUtilities.CreateInstance<Registration>(
-            all,
-            (IReadOnlyList<string>)
-                [
-                    .. options
-                        .Allowed.Where(Directory.Exists)
-                        .Select(root => new DesktopFolder(root).Root),
-                ]
-        )
-    );
-services.AddSingleton<PlanMaker>().AddSingleton<SwitchRuns>().AddSingleton<DemoScenario>();
+services.AddFuroshiki(data, options.Demo, options.Allowed).AddSingleton<Access>();
 
 var app = builder.Build();
 app.UseHeaders();
@@ -146,7 +105,6 @@ api.MapDesktops();
 api.MapProfiles();
 api.MapScreenshots();
 api.MapCompare();
-api.MapFileChanges();
 api.MapSwitching();
 api.MapSafeStates();
 api.MapPictures();

@@ -9,7 +9,8 @@ public sealed class LayeringTests
         ["Furoshiki.Core"] = [],
         ["Furoshiki.Desktops"] = ["Furoshiki.Core"],
         ["Furoshiki.Store"] = ["Furoshiki.Core"],
-        ["Furoshiki.Web"] = ["Furoshiki.Desktops", "Furoshiki.Store"],
+        ["Furoshiki.App"] = ["Furoshiki.Core", "Furoshiki.Desktops", "Furoshiki.Store"],
+        ["Furoshiki.Web"] = ["Furoshiki.Core", "Furoshiki.App"],
     };
 
     private static IEnumerable<string> Sources()

@@ -1,28 +1,20 @@
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
-using Furoshiki.Core.Session;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Installation;
+using Furoshiki.App.Now;
+using Furoshiki.App.Observing;
+using Furoshiki.App.Session;
 using Furoshiki.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Furoshiki.Web.Desktops;
-
-/// <summary>A desktop with what its map found, and its session where it is simulated.</summary>
-/// <param name="Programs">The programs that show parts only after they start again.</param>
-internal sealed record DesktopPage(
-    DesktopView Desktop,
-    FolderReport Report,
-    IReadOnlyList<string> Programs,
-    DiskFaults Faults
-);
 
 /// <summary>What a simulated desktop is told to do.</summary>
 internal sealed record SessionRequest(SessionAction Action, string? Program);
 
 /// <summary>Asks for an edit of a part by another program.</summary>
 internal sealed record OtherProgramRequest(string Kind);
-
-/// <summary>What another program edited.</summary>
-internal sealed record OtherEditView(string Path, string Words);
 
 internal static class DesktopEndpoints
 {
@@ -45,7 +37,13 @@ internal static class DesktopEndpoints
             )
             .WithName("lookAtFolder")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
-        desktops.MapGet("/{id:long}", Open).WithName("openDesktop");
+        desktops
+            .MapGet(
+                "/{id:long}",
+                (long id, DesktopRegister register, SimulatedDesktops simulated) =>
+                    simulated.Open(register.Get(id))
+            )
+            .WithName("openDesktop");
         desktops
             .MapGet(
                 "/{id:long}/now",
@@ -96,9 +94,27 @@ internal static class DesktopEndpoints
             )
             .WithName("tellSession")
             .ProducesProblem(StatusCodes.Status409Conflict);
-        desktops.MapPut("/{id:long}/faults", SetFaults).WithName("setFaults");
         desktops
-            .MapPost("/{id:long}/other-program", EditAsOther)
+            .MapPut(
+                "/{id:long}/faults",
+                (
+                    long id,
+                    DiskFaults faults,
+                    DesktopRegister register,
+                    SimulatedDesktops simulated
+                ) => simulated.SetFaults(register.Get(id), faults)
+            )
+            .WithName("setFaults");
+        desktops
+            .MapPost(
+                "/{id:long}/other-program",
+                (
+                    long id,
+                    OtherProgramRequest request,
+                    DesktopRegister register,
+                    SimulatedDesktops simulated
+                ) => simulated.EditAsOther(register.Get(id), request.Kind)
+            )
             .WithName("editAsOtherProgram")
             .ProducesProblem(StatusCodes.Status409Conflict);
         api.MapGet("/notices", (DataFolder data) => data.Notices)
@@ -116,73 +132,20 @@ internal static class DesktopEndpoints
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
     }
 
-    private static DesktopPage Open(long id, DesktopRegister register, Sessions sessions)
-    {
-        var desktop = register.Get(id);
-        return new DesktopPage(
-            DesktopView.Of(desktop),
-            Registration.Report(desktop.Map, desktop.Folder),
-            [.. desktop.Map.Kinds.Select(kind => kind.Program).OfType<string>().Distinct()],
-            sessions.FaultsOf(id)
-        );
-    }
-
-    private static DiskFaults SetFaults(
-        long id,
-        DiskFaults faults,
-        DesktopRegister register,
-        Sessions sessions
-    )
-    {
-        RefuseReal(register.Get(id));
-        sessions.SetFaults(id, faults);
-        return sessions.FaultsOf(id);
-    }
-
-    /// <summary>Edits a file of a simulated desktop as another program would; the rest of the product learns of it from the disk.</summary>
-    private static OtherEditView EditAsOther(
-        long id,
-        OtherProgramRequest request,
-        DesktopRegister register,
-        LookLibrary library
-    )
-    {
-        var desktop = register.Get(id);
-        RefuseReal(desktop);
-        if (
-            OtherProgram.Edit(desktop.Map, library.ReadNow(desktop).Reading, request.Kind)
-            is not { } edit
-        )
-            throw ProblemException.Field(
-                "kind",
-                "This part has no setting that another program could change."
-            );
-        File.WriteAllBytes(desktop.Folder.PathOf(edit.Path), edit.Bytes.ToArray());
-        return new OtherEditView(edit.Path, edit.Words);
-    }
-
-    private static void RefuseReal(LiveDesktop desktop)
-    {
-        if (!desktop.IsSimulated)
-            throw new ProblemException(
-                StatusCodes.Status409Conflict,
-                "not-simulated",
-                "This desktop is real, so nothing is made up on it.",
-                "Nothing was changed."
-            );
-    }
-
     private static ServerSentEventsResult<DesktopState> Follow(
         DesktopWatch watch,
+        IHostApplicationLifetime lifetime,
         CancellationToken cancellation
-    ) => TypedResults.ServerSentEvents(Events(watch, cancellation));
+    ) => TypedResults.ServerSentEvents(Events(watch, lifetime.ApplicationStopping, cancellation));
 
     private static async IAsyncEnumerable<SseItem<DesktopState>> Events(
         DesktopWatch watch,
+        CancellationToken stopping,
         [EnumeratorCancellation] CancellationToken cancellation
     )
     {
-        await foreach (var state in watch.Follow(cancellation))
+        using var ends = CancellationTokenSource.CreateLinkedTokenSource(cancellation, stopping);
+        await foreach (var state in watch.Follow(ends.Token))
             yield return new SseItem<DesktopState>(state, "changed");
     }
 }

@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
+using Furoshiki.App.Installation;
 
 namespace Furoshiki.Web.Security;
 

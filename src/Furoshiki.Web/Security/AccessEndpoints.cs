@@ -1,3 +1,4 @@
+using Furoshiki.App.Installation;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Furoshiki.Web.Security;

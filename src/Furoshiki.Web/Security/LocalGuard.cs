@@ -1,4 +1,5 @@
 using System.Text.Encodings.Web;
+using Furoshiki.App;
 
 namespace Furoshiki.Web.Security;
 
@@ -94,12 +95,10 @@ internal static class LocalGuard
     /// <summary>Says why not: to a browser that opens a page as a page, else as problem details.</summary>
     private static async Task Refuse(HttpContext context, string sentence)
     {
-        var problem = new ProblemException(
-            StatusCodes.Status403Forbidden,
-            "locked",
-            sentence,
-            "Nothing was changed."
-        ).ToResult();
+        var problem = ProblemHandler.Result(
+            new Problem(ProblemKind.Invalid, "locked", sentence, "Nothing was changed."),
+            StatusCodes.Status403Forbidden
+        );
         if (
             !context
                 .Request.Headers.Accept.ToString()

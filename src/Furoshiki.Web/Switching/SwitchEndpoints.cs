@@ -1,15 +1,10 @@
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
+using Furoshiki.App.Planning;
+using Furoshiki.App.Switching;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Furoshiki.Web.Switching;
-
-/// <summary>A request to carry out a plan as it was shown.</summary>
-internal sealed record SwitchRequest(
-    Target Target,
-    string Fingerprint,
-    IReadOnlyList<MadeFromView> MadeFrom
-);
 
 /// <summary>A switch that was started.</summary>
 internal sealed record StartedSwitch(long Id);
@@ -52,23 +47,9 @@ internal static class SwitchEndpoints
             .WithName("stopSwitch");
     }
 
-    private static Accepted<StartedSwitch> Start(
-        long id,
-        SwitchRequest request,
-        PlanMaker plans,
-        SwitchRuns runs
-    )
+    private static Accepted<StartedSwitch> Start(long id, SwitchRequest request, SwitchRuns runs)
     {
-        var ready = plans.Make(id, request.Target);
-        var changed = PlanMaker.ChangedSince(ready, request.Fingerprint, request.MadeFrom);
-        if (changed.Count > 0)
-            throw new ProblemException(
-                StatusCodes.Status409Conflict,
-                "plan-outdated",
-                "The desktop changed after this plan was made, so the plan was not carried out.",
-                "Nothing was changed by the switch."
-            ).With("changed", changed);
-        var run = runs.Start(ready);
+        var run = runs.Start(id, request);
         return TypedResults.Accepted($"/api/switches/{run}/progress", new StartedSwitch(run));
     }
 

@@ -228,38 +228,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/desktops/{id}/comparison": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["compare"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/content/{digest}/lines/{other}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["compareLines"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/looks/{digest}/picture": {
         parameters: {
             query?: never;
@@ -351,6 +319,38 @@ export interface paths {
         put: operations["attachScreenshot"];
         post?: never;
         delete: operations["removeScreenshot"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/content/{digest}/lines/{other}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["compareLines"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -585,10 +585,13 @@ export interface components {
         };
         /** @description A desktop with what its map found, and its session where it is simulated. */
         DesktopPage: {
+            /** @description The desktop. */
             desktop: components["schemas"]["DesktopView"];
+            /** @description What its map found. */
             report: components["schemas"]["FolderReport"];
             /** @description The programs that show parts only after they start again. */
             programs: string[];
+            /** @description What is wrong with its disk. */
             faults: components["schemas"]["DiskFaults"];
         };
         /** @description A desktop at one moment. */
@@ -800,7 +803,9 @@ export interface components {
         };
         /** @description What another program edited. */
         OtherEditView: {
+            /** @description The file. */
             path: string;
+            /** @description What was changed in it. */
             words: string;
         };
         /** @description Asks for an edit of a part by another program. */
@@ -1614,53 +1619,6 @@ export interface operations {
             };
         };
     };
-    compare: {
-        parameters: {
-            query: {
-                look: string[];
-            };
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ComparisonView"];
-                };
-            };
-        };
-    };
-    compareLines: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                digest: string;
-                other: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LinesView"];
-                };
-            };
-        };
-    };
     drawLook: {
         parameters: {
             query: {
@@ -1893,6 +1851,53 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    compare: {
+        parameters: {
+            query: {
+                look: string[];
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonView"];
+                };
+            };
+        };
+    };
+    compareLines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                digest: string;
+                other: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinesView"];
+                };
             };
         };
     };

@@ -1,0 +1,87 @@
+using Furoshiki.App.Comparing;
+using Furoshiki.App.Demo;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Installation;
+using Furoshiki.App.Looks;
+using Furoshiki.App.Now;
+using Furoshiki.App.Observing;
+using Furoshiki.App.Pictures;
+using Furoshiki.App.Planning;
+using Furoshiki.App.Recovery;
+using Furoshiki.App.SafeStates;
+using Furoshiki.App.Saving;
+using Furoshiki.App.Session;
+using Furoshiki.App.Shelf;
+using Furoshiki.App.Switching;
+using Furoshiki.Core.Content;
+using Furoshiki.Desktops;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace Furoshiki.App;
+
+/// <summary>Puts the application together: what a person can do, without a word of how they ask for it.</summary>
+public static class AppServices
+{
+    /// <summary>Adds all of it.</summary>
+    /// <param name="services">Where to.</param>
+    /// <param name="data">Where everything is kept.</param>
+    /// <param name="scenario">The folder with the demo scenario; null for none.</param>
+    /// <param name="allowed">The folders in which a person may register desktops.</param>
+    public static IServiceCollection AddFuroshiki(
+        this IServiceCollection services,
+        DataFolder data,
+        string? scenario,
+        IReadOnlyList<string> allowed
+    )
+    {
+        services
+            .AddSingleton(TimeProvider.System)
+            .AddSingleton(data)
+            .AddSingleton(new FuroshikiDbFactory(data.Database))
+            .AddSingleton<IDbContextFactory<FuroshikiDb>>(all =>
+                all.GetRequiredService<FuroshikiDbFactory>()
+            )
+            .AddSingleton<IContentStore, SqliteContentStore>()
+            .AddSingleton<SqliteSwitchJournal>();
+        services
+            .AddSingleton<MapLibrary>()
+            .AddSingleton<DesktopRegister>()
+            .AddSingleton(new MapShelf(MapFolders(scenario)))
+            .AddSingleton(all =>
+                ActivatorUtilities.CreateInstance<Registration>(
+                    all,
+                    (IReadOnlyList<string>)
+                        [
+                            .. allowed
+                                .Where(Directory.Exists)
+                                .Select(root => new DesktopFolder(root).Root),
+                        ]
+                )
+            );
+        return services
+            .AddSingleton<DesktopWatch>()
+            .AddSingleton<LookLibrary>()
+            .AddSingleton<Painter>()
+            .AddSingleton<Sessions>()
+            .AddSingleton<SimulatedDesktops>()
+            .AddSingleton<SafeStateShelf>()
+            .AddSingleton<NowReader>()
+            .AddSingleton<Saver>()
+            .AddSingleton<Screenshots>()
+            .AddSingleton<CardMaker>()
+            .AddSingleton<ProfileShelf>()
+            .AddSingleton<Comparer>()
+            .AddSingleton<FileChanges>()
+            .AddSingleton<Recoverer>()
+            .AddSingleton<PlanMaker>()
+            .AddSingleton<SwitchRuns>()
+            .AddSingleton<DemoScenario>();
+    }
+
+    private static IReadOnlyList<string> MapFolders(string? scenario) =>
+        scenario is null
+            ? [Path.Combine(AppContext.BaseDirectory, "Maps")]
+            : [Path.Combine(AppContext.BaseDirectory, "Maps"), Path.Combine(scenario, "maps")];
+}

@@ -1,0 +1,132 @@
+using System.Globalization;
+using Furoshiki.App.Looks;
+using Furoshiki.App.Pictures;
+using Furoshiki.Core.Compare;
+using Furoshiki.Core.Content;
+
+namespace Furoshiki.App.Comparing;
+
+/// <summary>The changes in a folder of an asset.</summary>
+/// <param name="Folder">The folder, with the asset's name in front; percent-encoded where it is no plain text.</param>
+/// <param name="Words">What changed in it, in words.</param>
+/// <param name="Count">How many of its entries are others.</param>
+public sealed record ChangedFolderView(string Folder, string Words, int Count);
+
+/// <summary>A file that is another than it was.</summary>
+/// <param name="Name">Its name in its folder.</param>
+/// <param name="Change">What became of it.</param>
+/// <param name="Before">What it was, in words.</param>
+/// <param name="After">What it is, in words.</param>
+/// <param name="BeforeContent">The digest of what it was, if that is at hand.</param>
+/// <param name="AfterContent">The digest of what it is, if that is at hand.</param>
+/// <param name="IsPicture">Whether its name says that it is a picture.</param>
+public sealed record ChangedFileView(
+    string Name,
+    FileChangeKind Change,
+    string Before,
+    string After,
+    string? BeforeContent,
+    string? AfterContent,
+    bool IsPicture
+);
+
+/// <summary>A text, line by line.</summary>
+/// <param name="Lines">The lines that differ, with some around them; null if one of the two is no text.</param>
+public sealed record LinesView(IReadOnlyList<ChangedLine>? Lines);
+
+/// <summary>Tells what differs in a part between two looks, down to the lines of a file.</summary>
+public sealed class FileChanges(LookLibrary library)
+{
+    /// <summary>The folders in which files differ.</summary>
+    /// <param name="from">The digest of a look.</param>
+    /// <param name="to">The digest of another.</param>
+    /// <param name="kind">The kind of part.</param>
+    public IReadOnlyList<ChangedFolderView> Folders(string from, string to, string kind) =>
+        [
+            .. Between(from, to, kind)
+                .GroupBy(one => FolderOf(one.Path))
+                .Select(group => new ChangedFolderView(
+                    group.Key,
+                    DifferenceWords.FileWords(group.Select(one => one.File)),
+                    group.Count()
+                )),
+        ];
+
+    /// <summary>The files of one of those folders that differ.</summary>
+    public IReadOnlyList<ChangedFileView> Files(
+        string from,
+        string to,
+        string kind,
+        string folder
+    ) =>
+        [
+            .. Between(from, to, kind)
+                .Where(one => FolderOf(one.Path) == folder)
+                .Select(one => Of(one.Path, one.File)),
+        ];
+
+    /// <summary>Two texts by their lines.</summary>
+    /// <param name="from">The digest of a file's content.</param>
+    /// <param name="to">The digest of another's.</param>
+    public LinesView Lines(string from, string to)
+    {
+        return new LinesView(LineChanges.Between(Bytes(from), Bytes(to))?.ToArray());
+
+        byte[] Bytes(string digest) =>
+            library.FindBytes(LookLibrary.Asked(digest))
+            ?? throw ProblemException.NotFound("The content of this file");
+    }
+
+    private IEnumerable<(string Path, FileDifference File)> Between(
+        string from,
+        string to,
+        string kind
+    ) =>
+        Difference
+            .Between(
+                library.Get(LookLibrary.Asked(from)).Only([kind]),
+                library.Get(LookLibrary.Asked(to)).Only([kind]),
+                library.FindTree
+            )
+            .SelectMany(part => part.Assets)
+            .SelectMany(asset =>
+                asset.Files.Select(file =>
+                    (file.Path.Length == 0 ? asset.Name : $"{asset.Name}/{file.Path}", file)
+                )
+            );
+
+    private static string FolderOf(string path) =>
+        path.LastIndexOf('/') is > 0 and var slash ? PathText.Escape(path[..slash]) : "";
+
+    private ChangedFileView Of(string path, FileDifference file)
+    {
+        var name = PathText.Printable(path[(path.LastIndexOf('/') + 1)..]);
+        return new ChangedFileView(
+            name,
+            file.Change,
+            Words(file.Before),
+            Words(file.After),
+            Content(file.Before),
+            Content(file.After),
+            PictureFile.MediaTypeOf(name) is not null
+        );
+
+        string? Content(FileState? state) =>
+            state?.Content is { } digest && library.IsAtHand(digest) ? digest.Hex : null;
+    }
+
+    private static string Words(FileState? state) =>
+        state?.Type switch
+        {
+            null => "not there",
+            FileType.Other => "something that cannot be held",
+            FileType.Link => $"a link to {PathText.Printable(state.Target!)}",
+            FileType.Folder => $"a folder, {Mode(state)}",
+            _ => string.Create(
+                CultureInfo.InvariantCulture,
+                $"{state.Size} bytes, {Mode(state)}, {state.Content!.Value.Short}"
+            ),
+        };
+
+    private static string Mode(FileState state) => Convert.ToString(state.Mode, 8).PadLeft(4, '0');
+}

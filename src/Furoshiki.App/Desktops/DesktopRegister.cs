@@ -1,0 +1,205 @@
+using System.Collections.Concurrent;
+using System.Text.Json;
+using Furoshiki.App.Installation;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Picture;
+using Furoshiki.Core.Switching;
+using Furoshiki.Desktops;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.App.Desktops;
+
+/// <summary>The desktops that are registered.</summary>
+public sealed class DesktopRegister(
+    IDbContextFactory<FuroshikiDb> databases,
+    MapLibrary maps,
+    DataFolder data,
+    TimeProvider clock
+)
+{
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web);
+
+    /// <summary>Folders stay open, since each remembers what it looked like.</summary>
+    private readonly ConcurrentDictionary<string, DesktopFolder> _folders = new();
+
+    /// <summary>Those whose folder is there.</summary>
+    public IReadOnlyList<LiveDesktop> All()
+    {
+        using var db = databases.CreateDbContext();
+        return [.. Rows(db).Where(row => WhyGone(row) is null).Select(row => Open(db, row))];
+    }
+
+    /// <summary>The numbers of all of them, also of those whose folder is gone.</summary>
+    public IReadOnlyList<long> Ids()
+    {
+        using var db = databases.CreateDbContext();
+        return [.. db.Desktops.Select(one => one.Id).Order()];
+    }
+
+    /// <summary>All of them, also those whose folder is gone.</summary>
+    public IReadOnlyList<DesktopView> List()
+    {
+        using var db = databases.CreateDbContext();
+        return
+        [
+            .. Rows(db)
+                .Select(row => new DesktopView(
+                    row.Id,
+                    row.Name,
+                    maps.Get(Digest.Parse(row.Map)).Platform,
+                    row.Version,
+                    ScreensOf(row),
+                    row.IsSimulated,
+                    row.Root,
+                    WhyGone(row)
+                )),
+        ];
+    }
+
+    /// <summary>The map of a desktop, whether its folder is there or not.</summary>
+    public Digest MapOf(long id)
+    {
+        using var db = databases.CreateDbContext();
+        return Digest.Parse(RowOf(db, id).Map);
+    }
+
+    /// <summary>Lets a desktop have another folder, and switches of it that were broken off end there.</summary>
+    public void Move(long id, string root)
+    {
+        using var db = databases.CreateDbContext();
+        RowOf(db, id).Root = root;
+        foreach (var run in db.Switches.Where(one => one.DesktopId == id && one.EndedAt == null))
+            run.Root = root;
+        db.SaveChanges();
+    }
+
+    /// <summary>Forgets a desktop whose folder is gone, with its safe states. Profiles and their savings stay.</summary>
+    /// <exception cref="ProblemException">Its folder is there.</exception>
+    public void Forget(long id)
+    {
+        using var db = databases.CreateDbContext();
+        var row = RowOf(db, id);
+        if (WhyGone(row) is null)
+            throw ProblemException.InTheWay(
+                "desktop-here",
+                $"The folder of {row.Name} is there, so it is not forgotten: its safe states would go.",
+                "Nothing was changed."
+            );
+        db.SafeStates.RemoveRange(db.SafeStates.Where(one => one.DesktopId == id));
+        db.Asides.RemoveRange(db.Asides.Where(one => one.DesktopId == id));
+        db.Switches.RemoveRange(db.Switches.Where(one => one.DesktopId == id));
+        db.Desktops.Remove(row);
+        db.SaveChanges();
+    }
+
+    /// <summary>A desktop.</summary>
+    /// <exception cref="ProblemException">There is none of this number.</exception>
+    /// <exception cref="DirectoryNotFoundException">Its folder is gone.</exception>
+    public LiveDesktop Get(long id)
+    {
+        using var db = databases.CreateDbContext();
+        return Open(db, RowOf(db, id));
+    }
+
+    private static IEnumerable<DesktopRow> Rows(FuroshikiDb db) =>
+        db.Desktops.AsNoTracking().OrderBy(one => one.Id).AsEnumerable();
+
+    private static DesktopRow RowOf(FuroshikiDb db, long id) =>
+        db.Desktops.FirstOrDefault(one => one.Id == id)
+        ?? throw ProblemException.NotFound("This desktop");
+
+    private static Screen[] ScreensOf(DesktopRow row) =>
+        JsonSerializer.Deserialize<Screen[]>(row.Screens, Json)!;
+
+    /// <summary>Why a desktop cannot be looked at; null if it can.</summary>
+    private string? WhyGone(DesktopRow row)
+    {
+        try
+        {
+            FolderAt(row.Root);
+            return null;
+        }
+        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+        {
+            return problem.Message;
+        }
+    }
+
+    /// <summary>Registers a desktop; nothing is written in its folder.</summary>
+    public LiveDesktop Add(
+        string name,
+        string root,
+        string version,
+        IReadOnlyList<Screen> screens,
+        byte[] map,
+        bool isSimulated
+    )
+    {
+        using var db = databases.CreateDbContext();
+        var row = new DesktopRow
+        {
+            Name = name,
+            Root = root,
+            Version = version,
+            Map = maps.Keep(map).Hex,
+            Screens = JsonSerializer.Serialize(screens, Json),
+            IsSimulated = isSimulated,
+        };
+        db.Desktops.Add(row);
+        db.SaveChanges();
+        return Open(db, row);
+    }
+
+    /// <summary>Notes what a desktop has on after something of it was saved.</summary>
+    public void NoteOn(long desktop, WhatIsOn on)
+    {
+        using var db = databases.CreateDbContext();
+        OnText.Note(
+            db,
+            db.Desktops.Single(one => one.Id == desktop),
+            on,
+            clock.GetUtcNow().UtcDateTime
+        );
+        db.SaveChanges();
+    }
+
+    /// <summary>A desktop's folder, which no path and no link leaves, and from which none reaches into the product's own data.</summary>
+    /// <exception cref="DirectoryNotFoundException">There is none, or a link stands in its place.</exception>
+    public DesktopFolder FolderAt(string root)
+    {
+        if (!Directory.Exists(root))
+            throw new DirectoryNotFoundException($"There is no folder {root}.");
+        var folder = new DesktopFolder(root, shut: data.Holds(root) ? null : data.Path);
+        return folder.Root == root
+            ? _folders.GetOrAdd(root, folder)
+            : throw new DirectoryNotFoundException(
+                $"{root} is a link to {folder.Root} now, and was a folder when it was added."
+            );
+    }
+
+    private LiveDesktop Open(FuroshikiDb db, DesktopRow row)
+    {
+        var screens = ScreensOf(row);
+        var map = Digest.Parse(row.Map);
+        return new LiveDesktop(
+            row.Id,
+            row.Name,
+            row.Version,
+            screens,
+            FolderAt(row.Root),
+            maps.Get(map).For(screens),
+            map,
+            row.IsSimulated,
+            OnText.Of(db, row.SavingOnId, row.PartsOn),
+            [
+                .. db
+                    .Desktops.AsNoTracking()
+                    .Where(one => one.Root == row.Root && one.Id != row.Id)
+                    .Select(one => one.Map)
+                    .AsEnumerable()
+                    .Select(digest => maps.Get(Digest.Parse(digest))),
+            ]
+        );
+    }
+}

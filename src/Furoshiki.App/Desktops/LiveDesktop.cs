@@ -1,0 +1,35 @@
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Picture;
+using Furoshiki.Core.Switching;
+using Furoshiki.Desktops;
+
+namespace Furoshiki.App.Desktops;
+
+/// <summary>A registered desktop with its folder and its map at hand.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Version">The platform's version.</param>
+/// <param name="Screens">Its screens, the main one first.</param>
+/// <param name="Folder">Its folder.</param>
+/// <param name="Map">Its map, with its screens.</param>
+/// <param name="MapDigest">The digest of the map's text.</param>
+/// <param name="IsSimulated">Whether it has a simulated session.</param>
+/// <param name="On">What it has on.</param>
+/// <param name="Siblings">The maps of the other desktops that have the same folder: two sessions of one home.</param>
+public sealed record LiveDesktop(
+    long Id,
+    string Name,
+    string Version,
+    IReadOnlyList<Screen> Screens,
+    DesktopFolder Folder,
+    DesktopMap Map,
+    Digest MapDigest,
+    bool IsSimulated,
+    WhatIsOn On,
+    IReadOnlyList<DesktopMap> Siblings
+)
+{
+    /// <summary>The maps through which the folder is managed, this desktop's own first.</summary>
+    public IReadOnlyList<DesktopMap> Maps => [Map, .. Siblings];
+}

@@ -1,0 +1,49 @@
+using Furoshiki.Core.Compare;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Session;
+
+namespace Furoshiki.App.Now;
+
+/// <summary>A part of which something else shows than what is set.</summary>
+/// <param name="Set">What is set, in words.</param>
+/// <param name="Showing">What shows, in words.</param>
+/// <param name="WillShow">Whether it only waits; if not, an asset is not there and another shows in its place.</param>
+/// <param name="Until">When what is set will show, if it only waits.</param>
+/// <param name="Program">The program that has to start again; null if none.</param>
+public sealed record NotShowingView(
+    string Kind,
+    string Title,
+    string Set,
+    string Showing,
+    bool WillShow,
+    Shows Until,
+    string? Program
+)
+{
+    /// <summary>A part in words.</summary>
+    public static NotShowingView Of(NotShowing part)
+    {
+        var settings = part.Showing is null
+            ? []
+            : Difference
+                .Between(Look.Of([part.Set]), Look.Of([part.Showing]), _ => null)
+                .SelectMany(one => one.Settings)
+                .ToList();
+        // One setting that differs is said by itself; the words of the whole would be the same twice.
+        var only = settings is [var one] ? one : null;
+        return new NotShowingView(
+            part.Kind,
+            Core.Kinds.Kind.Get(part.Kind).Title,
+            only is null
+                ? part.Set.Words
+                : $"{only.Title.ToLowerInvariant()} {DifferenceWords.Words(part.Kind, only.Key, only.From)}",
+            only is null
+                ? part.Showing?.Words ?? "nothing"
+                : DifferenceWords.Words(part.Kind, only.Key, only.To),
+            part.Until is not null,
+            part.Until ?? Shows.AtOnce,
+            part.Program
+        );
+    }
+}

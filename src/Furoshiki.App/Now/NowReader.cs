@@ -1,0 +1,131 @@
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
+using Furoshiki.App.Observing;
+using Furoshiki.App.SafeStates;
+using Furoshiki.App.Session;
+using Furoshiki.App.Views;
+using Furoshiki.Core.Compare;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Switching;
+using Furoshiki.Core.Words;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.App.Now;
+
+/// <summary>Reads desktops and tells what drifted.</summary>
+public sealed class NowReader(
+    IDbContextFactory<FuroshikiDb> databases,
+    IContentStore content,
+    LookLibrary library,
+    MapLibrary maps,
+    Sessions sessions,
+    SafeStateShelf safeStates,
+    SqliteSwitchJournal journal
+)
+{
+    /// <summary>A desktop as it is.</summary>
+    public NowView Read(LiveDesktop desktop)
+    {
+        var sight = library.ReadNow(desktop);
+        var reading = sight.Reading;
+        var drift = DriftOf(desktop, sight);
+        library.Remember(drift.Then);
+        var showing = sessions.Showing(desktop, sight);
+        if (showing is not null)
+            library.Remember(showing);
+        return new NowView(
+            DesktopView.Of(desktop),
+            reading.Look.Digest.Hex,
+            (showing ?? reading.Look).Digest.Hex,
+            drift.On is { } on
+                ? new OnView(
+                    on.ProfileId,
+                    on.Profile!.Name,
+                    on.Id,
+                    Counting.Ordinal(on.Number),
+                    Counting.Ordinal(on.Number + 1),
+                    on.Look
+                )
+                : null,
+            [.. drift.Parts.Select(part => DriftView.Of(part, drift.Since(part.Kind)))],
+            drift.Then.Digest.Hex,
+            showing is null
+                ? []
+                : [.. Sessions.NotShowing(desktop, sight, showing).Select(NotShowingView.Of)],
+            UnreadView.Of(reading),
+            [.. reading.Parts.SelectMany(UnreadValueView.Of)],
+            [
+                .. reading.Parts.SelectMany(GapView.Of),
+                .. drift.Damaged.Select(kind => new GapView(
+                    kind,
+                    Core.Kinds.Kind.Get(kind).Title,
+                    SavingNames.Words(drift.Held[kind]),
+                    "The copy of this saving is damaged, so it cannot be told what changed since."
+                )),
+            ],
+            safeStates.Asides(desktop),
+            [
+                .. reading
+                    .Look.Components.SelectMany(part => part.Assets)
+                    .Where(asset => asset is { Setting: not null, Content: null })
+                    .Select(asset => asset.Name)
+                    .Distinct(),
+            ],
+            [.. reading.Look.Components.Select(part => PartView.Of(part, content))],
+            safeStates.Last(desktop),
+            journal.News(desktop.Id)
+        );
+    }
+
+    /// <summary>
+    /// What changed since the saving that last held each part, as far as this desktop can hold it; parts that could not be read are
+    /// not counted.
+    /// </summary>
+    public Drift DriftOf(LiveDesktop desktop, Sight sight)
+    {
+        using var db = databases.CreateDbContext();
+        var ids = desktop.On.Parts.Values.Append(desktop.On.Saving ?? 0).Distinct().ToList();
+        var rows = db
+            .Savings.AsNoTracking()
+            .Include(one => one.Profile)
+            .Where(one => ids.Contains(one.Id))
+            .ToDictionary(one => one.Id);
+        var unread = sight.Reading.Unread.Select(part => part.Kind).ToHashSet();
+        var held = desktop
+            .On.Parts.Where(part => rows.ContainsKey(part.Value) && !unread.Contains(part.Key))
+            .ToDictionary(part => part.Key, part => rows[part.Value]);
+        var saved = new List<Component>();
+        var damaged = new List<string>();
+        foreach (var (kind, saving) in held)
+            try
+            {
+                if (library.Of(saving)[kind] is { } part && Fit(part, saving) is { } fitted)
+                    saved.Add(fitted);
+            }
+            catch (ProblemException)
+            {
+                damaged.Add(kind);
+            }
+        var then = Look.Of(saved);
+        var now = sight.Reading.Look.Only(saved.Select(part => part.Kind));
+        return new Drift(
+            rows.GetValueOrDefault(desktop.On.Saving ?? 0),
+            Difference.Between(then, now, library.FindTree),
+            then,
+            held,
+            damaged
+        );
+
+        Component? Fit(Component part, SavingRow saving) =>
+            Adaptation
+                .Fit(
+                    part,
+                    maps.Get(Digest.Parse(saving.Map)),
+                    desktop.Map,
+                    sight.Reading.Look[part.Kind]
+                )
+                .Component;
+    }
+}

@@ -1,0 +1,48 @@
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
+using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Picture;
+
+namespace Furoshiki.App.Pictures;
+
+/// <summary>A look as a picture: each screen as SVG, its cloth as SVG, and its accent.</summary>
+public sealed record PictureView(
+    IReadOnlyList<ScreenPicture> Screens,
+    string Cloth,
+    string? Accent
+);
+
+/// <summary>The drawing of a screen, whose size is in px.</summary>
+public sealed record ScreenPicture(string Id, int Width, int Height, string Svg);
+
+/// <summary>Draws looks.</summary>
+public sealed class Painter(LookLibrary library, DesktopRegister register)
+{
+    /// <summary>Draws a look as it is on a desktop's screens.</summary>
+    /// <param name="digest">The look's digest.</param>
+    /// <param name="desktop">The desktop's number.</param>
+    /// <param name="scene">What is open on it.</param>
+    public PictureView Draw(string digest, long desktop, PictureScene scene)
+    {
+        var look = library.Get(LookLibrary.Asked(digest));
+        library.Locate(look, register.All());
+        var content = new PictureContent(
+            library.FindTree,
+            library.FindBytes,
+            (asset, name) => $"/api/content/{asset.Hex}/{Uri.EscapeDataString(name)}"
+        );
+        var drawings = DesktopPicture.Draw(look, register.Get(desktop).Screens, content, scene);
+        return new PictureView(
+            [
+                .. drawings.Select(one => new ScreenPicture(
+                    one.Screen.Id,
+                    one.Screen.Width,
+                    one.Screen.Height,
+                    one.Svg
+                )),
+            ],
+            Cloth.Draw(look),
+            look[ColoursKind.Kind.Name]?["accent"]?.ToString()
+        );
+    }
+}

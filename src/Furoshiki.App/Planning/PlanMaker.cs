@@ -1,0 +1,294 @@
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
+using Furoshiki.App.Now;
+using Furoshiki.App.Observing;
+using Furoshiki.App.Recovery;
+using Furoshiki.App.SafeStates;
+using Furoshiki.App.Views;
+using Furoshiki.Core.Compare;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Switching;
+using Furoshiki.Core.Words;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.App.Planning;
+
+/// <summary>Makes plans from what stands on the disk.</summary>
+public sealed class PlanMaker(
+    IDbContextFactory<FuroshikiDb> databases,
+    DesktopRegister register,
+    LookLibrary library,
+    MapLibrary maps,
+    IContentStore content,
+    SafeStateShelf safeStates,
+    NowReader nowReader,
+    Recoverer recoverer
+)
+{
+    /// <summary>Makes a plan; what a crash broke off is ended first.</summary>
+    /// <param name="desktopId">The desktop's number.</param>
+    /// <param name="target">What it leads to.</param>
+    /// <exception cref="ProblemException">What it leads to is not here, or its copy is damaged.</exception>
+    public ReadyPlan Make(long desktopId, Target target)
+    {
+        recoverer.Settle(register.Get(desktopId));
+        var desktop = register.Get(desktopId);
+        return target.Kind switch
+        {
+            TargetKind.Saving => ToSaving(desktop, target),
+            TargetKind.PutBack => PutBack(desktop, target),
+            TargetKind.Aside => ToAside(desktop, target),
+            _ => ToSafeState(desktop, target),
+        };
+    }
+
+    /// <summary>A plan in words.</summary>
+    public PlanView View(ReadyPlan ready)
+    {
+        var (desktop, plan) = (ready.Desktop, ready.Plan);
+        var now = ready.Sight.Reading.Look;
+        var leftAlone = plan
+            .LeftAlone.Select(kind => now[kind])
+            .Concat(plan.Refused.Select(part => now[part.Kind]));
+        var next = Core.Looks.Look.Of(
+            plan.Wanted.Components.Concat(leftAlone.OfType<Core.Looks.Component>())
+        );
+        library.Remember(next);
+        var drift = nowReader.DriftOf(desktop, ready.Sight);
+        var managed = desktop.Folder.ManagedTree(desktop.Maps);
+        var isBack = ready.Target.Kind == TargetKind.PutBack;
+        var changed = plan.Steps.Select(step => step.Difference.Kind).ToHashSet();
+        // What drifted and is changed is either what is put back, or would be lost but for the safe state.
+        List<DriftView> drifted =
+        [
+            .. drift
+                .Parts.Where(part => changed.Contains(part.Kind))
+                .Select(part => DriftView.Of(part, drift.Since(part.Kind))),
+        ];
+        return new PlanView(
+            ready.Target,
+            ready.Name,
+            ready.Caption,
+            drift.On?.Profile!.Name ?? "Now",
+            now.Digest.Hex,
+            next.Digest.Hex,
+            [
+                .. plan
+                    .Steps.GroupBy(step => step.Shows)
+                    .OrderBy(group => group.Key)
+                    .Select(group => new StepGroup(group.Key, [.. group.Select(Step)])),
+            ],
+            [
+                .. plan.Refused.Select(part => new RefusedView(
+                    part.Kind,
+                    Kind.Get(part.Kind).Title,
+                    part.Reason
+                )),
+            ],
+            [
+                .. plan.Losses.Select(loss => new LossView(
+                    loss.Kind,
+                    Kind.Get(loss.Kind).Title,
+                    loss.What,
+                    loss.Reason
+                )),
+            ],
+            [.. plan.Same.Select(kind => Kind.Get(kind).Title)],
+            plan.LeftAlone.IsEmpty
+                ? null
+                : new LeftAloneView(
+                    [.. plan.LeftAlone.Select(kind => Kind.Get(kind).Title)],
+                    isBack || ready.Target.Kinds is not null
+                        ? "not among what was chosen"
+                        : $"{ready.Name} does not cover them"
+                ),
+            isBack ? [] : drifted,
+            isBack ? drifted : [],
+            managed.All.Count(one => one.Value.Type == FileType.File),
+            [.. managed.Gaps.Select(PlaceView.Printable)],
+            [.. plan.NotTouched.Select(PlaceView.Printable)],
+            [.. plan.NotKept.Select(PlaceView.Printable)],
+            [.. plan.Changes.Select(change => PathText.Printable(change.Path))],
+            plan.Fingerprint.Hex,
+            [
+                .. States(plan)
+                    .Select(state => new MadeFromView(
+                        PathText.Printable(state.Key),
+                        Mark(state.Value)
+                    )),
+            ]
+        );
+    }
+
+    /// <summary>The paths that are no longer in the state that a plan was made from; empty if the plan still holds.</summary>
+    public static IReadOnlyList<string> ChangedSince(
+        ReadyPlan today,
+        string fingerprint,
+        IReadOnlyList<MadeFromView> madeFrom
+    )
+    {
+        if (today.Plan.Fingerprint.Hex == fingerprint)
+            return [];
+        var then = madeFrom.ToDictionary(one => one.Path, one => one.State);
+        var states = States(today.Plan)
+            .Select(state => new MadeFromView(PathText.Printable(state.Key), Mark(state.Value)));
+        var changed = states
+            .Where(state => then.GetValueOrDefault(state.Path) != state.State)
+            .Select(state => state.Path)
+            .ToList();
+        return changed.Count > 0 ? changed : [.. madeFrom.Select(one => one.Path)];
+    }
+
+    private ReadyPlan ToSaving(LiveDesktop desktop, Target target)
+    {
+        using var db = databases.CreateDbContext();
+        var row =
+            db.Savings.AsNoTracking()
+                .Include(one => one.Profile)
+                .FirstOrDefault(one => one.Id == target.Id)
+            ?? throw ProblemException.NotFound("This saving");
+        var look = library.Of(row);
+        var sight = library.ReadNow(desktop);
+        var cover = look
+            .Components.Select(part => part.Kind)
+            .Concat(look.Kept.Keys)
+            .Where(kind => target.Kinds is null || target.Kinds.Contains(kind))
+            .ToList();
+        var plan = Planner(desktop, sight, _ => maps.Get(Digest.Parse(row.Map))).Plan(look, cover);
+        return new ReadyPlan(
+            desktop,
+            target,
+            plan,
+            row.Profile!.Name,
+            target.Kinds is null
+                ? $"{Counting.Ordinal(row.Number)} saving"
+                : $"{Counting.Ordinal(row.Number)} saving, {cover.Count} of its parts",
+            desktop.On.With(row.Id, OnOf(plan), isWhole: target.Kinds is null),
+            sight
+        );
+    }
+
+    /// <summary>Plans to bring parts back to what the savings have that last held them.</summary>
+    private ReadyPlan PutBack(LiveDesktop desktop, Target target)
+    {
+        var sight = library.ReadNow(desktop);
+        var drift = nowReader.DriftOf(desktop, sight);
+        var kinds =
+            target.Kinds
+            ??
+            [
+                .. drift
+                    .Parts.Select(part => part.Kind)
+                    .Concat(
+                        sight
+                            .Reading.Parts.Where(part =>
+                                part.Component is null || part.Values.Length > 0
+                            )
+                            .Select(part => part.Kind)
+                    )
+                    .Distinct(),
+            ];
+        var held = drift.Held.Where(part => kinds.Contains(part.Key)).ToList();
+        var look = Core.Looks.Look.Of(
+            held.Select(part => library.Of(part.Value)[part.Key]).OfType<Core.Looks.Component>()
+        );
+        var plan = Planner(desktop, sight, kind => maps.Get(Digest.Parse(drift.Held[kind].Map)))
+            .Plan(look, [.. look.Components.Select(part => part.Kind)]);
+        return new ReadyPlan(
+            desktop,
+            target,
+            plan,
+            drift.On?.Profile!.Name ?? "What was saved",
+            $"{held.Count} {(held.Count == 1 ? "part" : "parts")} put back",
+            desktop.On,
+            sight
+        );
+    }
+
+    private static IEnumerable<string> OnOf(SwitchPlan plan) =>
+        plan.Steps.Select(step => step.Difference.Kind).Concat(plan.Same);
+
+    private SwitchPlanner Planner(
+        LiveDesktop desktop,
+        Sight sight,
+        Func<string, Core.Maps.DesktopMap> source
+    ) => new(desktop.Map, sight.Reading, sight.View, content, source);
+
+    private ReadyPlan ToSafeState(LiveDesktop desktop, Target target)
+    {
+        var row = safeStates.Get(desktop, target.Id);
+        var state = safeStates.Open(desktop, row, target.Files);
+        foreach (var path in state.Paths)
+            if (state.Tree.Find(path)?.Content is { } file && content.SizeOf(file) is null)
+                throw ProblemException.InTheWay(
+                    "safe-state-damaged",
+                    $"This safe state has lost its copy of {PathText.Printable(path)}.",
+                    "Nothing was changed."
+                );
+        using var db = databases.CreateDbContext();
+        return Back(
+            desktop,
+            target,
+            state,
+            row.Title.Length > 0 ? row.Title : row.Reason,
+            target.Files is { } files ? $"{files.Count} of its files" : "safe state",
+            target.Files is null && row.DesktopId == desktop.Id
+                ? OnText.Of(db, row.SavingOnId, row.PartsOn)
+                : desktop.On
+        );
+    }
+
+    private ReadyPlan ToAside(LiveDesktop desktop, Target target)
+    {
+        var (state, path) = safeStates.OpenAside(desktop, target.Id);
+        return Back(desktop, target, state, path, "as another program wrote it", desktop.On);
+    }
+
+    private ReadyPlan Back(
+        LiveDesktop desktop,
+        Target target,
+        StateBack state,
+        string name,
+        string caption,
+        WhatIsOn on
+    )
+    {
+        var sight = library.ReadNow(desktop);
+        var plan = GoBackPlanner.Plan(
+            desktop.Map,
+            sight.Reading,
+            sight.View,
+            state,
+            library.FindTree
+        );
+        return new ReadyPlan(desktop, target, plan, name, caption, on, sight);
+    }
+
+    private static StepView Step(PartStep step) =>
+        new(
+            step.Difference.Kind,
+            Kind.Get(step.Difference.Kind).Title,
+            step.Difference.Summary(edited: "written anew"),
+            [
+                .. step.Difference.Settings.Select(one =>
+                    $"{one.Title}: {DifferenceWords.FromTo(step.Difference.Kind, one)}"
+                ),
+            ],
+            [.. step.Files.Select(PathText.Printable)],
+            step.Notes
+        );
+
+    private static IEnumerable<KeyValuePair<string, FileState?>> States(SwitchPlan plan) =>
+        plan
+            .MadeFrom.Concat(
+                plan.Changes.Select(change => KeyValuePair.Create(change.Path, change.Before))
+            )
+            .DistinctBy(state => state.Key);
+
+    private static string Mark(FileState? state) =>
+        state is null ? "absent"
+        : state.Type == FileType.Other ? "other"
+        : Tree.Of([KeyValuePair.Create("-", state)]).Digest.Short;
+}

@@ -1,0 +1,61 @@
+using Furoshiki.App.Views;
+using Furoshiki.Core.Maps;
+
+namespace Furoshiki.App.Planning;
+
+/// <summary>A part in a plan.</summary>
+public sealed record StepView(
+    string Kind,
+    string Title,
+    string Words,
+    IReadOnlyList<string> Settings,
+    IReadOnlyList<string> Files,
+    IReadOnlyList<string> Notes
+);
+
+/// <summary>The parts whose change can be seen at the same moment.</summary>
+public sealed record StepGroup(Shows Shows, IReadOnlyList<StepView> Steps);
+
+/// <summary>A part that cannot be put on.</summary>
+public sealed record RefusedView(string Kind, string Title, string Reason);
+
+/// <summary>Something that has no match on the desktop.</summary>
+public sealed record LossView(string Kind, string Title, string What, string Reason);
+
+/// <summary>The parts that a plan leaves alone, and why.</summary>
+public sealed record LeftAloneView(IReadOnlyList<string> Titles, string Reason);
+
+/// <summary>A path and what stood there when the plan was made: a digest over its state, or "absent".</summary>
+public sealed record MadeFromView(string Path, string State);
+
+/// <summary>A switch plan.</summary>
+/// <param name="Before">The name of the profile that is on before it; "Now" where none is.</param>
+/// <param name="LeftAlone">The parts that it leaves alone, and why.</param>
+/// <param name="Unsaved">What drifted, is in no saving and is changed: the safe state keeps it.</param>
+/// <param name="Discards">What drifted and is put back: the safe state keeps it.</param>
+/// <param name="SafeFiles">How many files the safe state will hold.</param>
+/// <param name="SafeGaps">What it cannot hold.</param>
+/// <param name="NotTouched">What stands in the way and cannot be held: it is left as it is.</param>
+/// <param name="NotKept">What files that are written anew will not have any more.</param>
+public sealed record PlanView(
+    Target Target,
+    string Name,
+    string Caption,
+    string Before,
+    string NowLook,
+    string NextLook,
+    IReadOnlyList<StepGroup> Groups,
+    IReadOnlyList<RefusedView> Refused,
+    IReadOnlyList<LossView> Losses,
+    IReadOnlyList<string> Same,
+    LeftAloneView? LeftAlone,
+    IReadOnlyList<DriftView> Unsaved,
+    IReadOnlyList<DriftView> Discards,
+    int SafeFiles,
+    IReadOnlyList<PlaceView> SafeGaps,
+    IReadOnlyList<PlaceView> NotTouched,
+    IReadOnlyList<PlaceView> NotKept,
+    IReadOnlyList<string> Files,
+    string Fingerprint,
+    IReadOnlyList<MadeFromView> MadeFrom
+);

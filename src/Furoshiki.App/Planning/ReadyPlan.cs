@@ -1,0 +1,28 @@
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Observing;
+using Furoshiki.Core.Switching;
+
+namespace Furoshiki.App.Planning;
+
+/// <summary>A plan with what it takes to carry it out.</summary>
+/// <param name="Name">What is put on, in words.</param>
+/// <param name="OnAfter">What is on afterwards.</param>
+public sealed record ReadyPlan(
+    LiveDesktop Desktop,
+    Target Target,
+    SwitchPlan Plan,
+    string Name,
+    string Caption,
+    WhatIsOn OnAfter,
+    Sight Sight
+)
+{
+    /// <summary>What carrying it out does, in words.</summary>
+    public string Verb =>
+        Target.Kind switch
+        {
+            TargetKind.Saving => $"the switch to {Name}",
+            TargetKind.PutBack => "parts were put back",
+            _ => $"going back to {Name}",
+        };
+}

@@ -1,0 +1,28 @@
+namespace Furoshiki.App.Planning;
+
+/// <summary>What a plan leads to.</summary>
+public enum TargetKind
+{
+    /// <summary>A saving of a profile.</summary>
+    Saving,
+
+    /// <summary>A safe state.</summary>
+    SafeState,
+
+    /// <summary>What drifted, as the savings that last held it have it.</summary>
+    PutBack,
+
+    /// <summary>What another program had written and a switch had set aside.</summary>
+    Aside,
+}
+
+/// <summary>What a plan leads to.</summary>
+/// <param name="Id">The number of the saving, the safe state or what was set aside; 0 where drift is put back.</param>
+/// <param name="Kinds">The kinds that are put on or back; null for all.</param>
+/// <param name="Files">The files of a safe state that are gone back to; null for all.</param>
+public sealed record Target(
+    TargetKind Kind,
+    long Id,
+    IReadOnlyList<string>? Kinds = null,
+    IReadOnlyList<string>? Files = null
+);

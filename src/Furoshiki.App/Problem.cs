@@ -1,0 +1,151 @@
+using System.Text.Json.Serialization;
+using Microsoft.Data.Sqlite;
+
+namespace Furoshiki.App;
+
+/// <summary>What kind of thing went wrong: what whoever asked can do about it.</summary>
+public enum ProblemKind
+{
+    /// <summary>What was asked cannot be taken as it is.</summary>
+    Invalid,
+
+    /// <summary>What was asked for is not here.</summary>
+    NotFound,
+
+    /// <summary>Something stands in the way now that may not later.</summary>
+    Conflict,
+
+    /// <summary>There is no room.</summary>
+    Full,
+
+    /// <summary>What it takes cannot be used just now.</summary>
+    Unavailable,
+
+    /// <summary>Something broke.</summary>
+    Failed,
+}
+
+/// <summary>Something that could not be done.</summary>
+/// <param name="Kind">What kind of thing went wrong.</param>
+/// <param name="Code">Stable code, in lower case with hyphens.</param>
+/// <param name="Sentence">What happened.</param>
+/// <param name="Unharmed">What was left unharmed, in sentences.</param>
+/// <param name="Field">The field that cannot be taken as it is; null if it is none.</param>
+public sealed record Problem(
+    ProblemKind Kind,
+    string Code,
+    string Sentence,
+    string Unharmed,
+    string? Field = null
+)
+{
+    private const string Whole =
+        "All that was saved is still there, and a switch that was on its way ends as exactly the old or the new state.";
+
+    /// <summary>The paths that are others than they were taken for.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyList<string>? Changed { get; init; }
+
+    /// <summary>Whether nobody expected it, so that it belongs in the log.</summary>
+    [JsonIgnore]
+    public bool IsUnexpected => Code == "unexpected";
+
+    /// <summary>Tells a problem of whatever was thrown.</summary>
+    public static Problem Of(Exception exception)
+    {
+        switch (exception)
+        {
+            case ProblemException known:
+                return known.Problem;
+            case DirectoryNotFoundException gone:
+                return new Problem(
+                    ProblemKind.Conflict,
+                    "desktop-gone",
+                    gone.Message,
+                    "All that was saved is still there."
+                );
+            case IOException or UnauthorizedAccessException:
+                return new Problem(ProblemKind.Failed, "files", exception.Message, Whole);
+        }
+        for (var one = exception; one is not null; one = one.InnerException)
+            if (one is SqliteException database)
+                return OfDatabase(database);
+        return new Problem(
+            ProblemKind.Failed,
+            "unexpected",
+            $"Furoshiki failed at this: {exception.GetType().Name}.",
+            Whole
+        );
+    }
+
+    private static Problem OfDatabase(SqliteException problem) =>
+        problem.SqliteErrorCode switch
+        {
+            19 /* SQLITE_CONSTRAINT */
+                when problem.Message.Contains(".Name", StringComparison.Ordinal) => ProblemException
+                .Field(
+                    "name",
+                    "Something of this name was saved in the same moment. Choose another name."
+                )
+                .Problem,
+            19 => new Problem(
+                ProblemKind.Conflict,
+                "saved-meanwhile",
+                "Another window saved in the same moment. Look at what is saved now, and try again.",
+                "Nothing was saved."
+            ),
+            10
+            or 13 /* SQLITE_IOERR, SQLITE_FULL */
+            => new Problem(
+                ProblemKind.Full,
+                "disk-full",
+                "The disk of the data folder is full or cannot be written.",
+                "Nothing was saved. " + Whole
+            ),
+            11
+            or 26 /* SQLITE_CORRUPT, SQLITE_NOTADB */
+            => new Problem(
+                ProblemKind.Failed,
+                "damaged",
+                "The database in the data folder is damaged.",
+                "The desktops themselves were not touched. Start Furoshiki again: it sets a damaged database aside."
+            ),
+            _ => new Problem(
+                ProblemKind.Unavailable,
+                "database",
+                "The database in the data folder cannot be used just now.",
+                Whole
+            ),
+        };
+}
+
+/// <summary>Something could not be done, told by a <see cref="App.Problem"/>.</summary>
+/// <param name="problem">What, and what was left unharmed.</param>
+public sealed class ProblemException(Problem problem) : Exception(problem.Sentence)
+{
+    /// <summary>What could not be done, and what was left unharmed.</summary>
+    public Problem Problem { get; } = problem;
+
+    /// <summary>Something that was asked for is not here.</summary>
+    /// <param name="what">What, as the beginning of a sentence.</param>
+    public static ProblemException NotFound(string what) =>
+        new(
+            new Problem(
+                ProblemKind.NotFound,
+                "not-found",
+                $"{what} is not here.",
+                "Nothing was changed."
+            )
+        );
+
+    /// <summary>A field of what was sent cannot be taken as it is.</summary>
+    public static ProblemException Field(string field, string sentence) =>
+        new(new Problem(ProblemKind.Invalid, "field", sentence, "Nothing was saved.", field));
+
+    /// <summary>Something stands in the way, that may not later.</summary>
+    public static ProblemException InTheWay(
+        string code,
+        string sentence,
+        string unharmed = "Nothing was changed."
+    ) => new(new Problem(ProblemKind.Conflict, code, sentence, unharmed));
+}

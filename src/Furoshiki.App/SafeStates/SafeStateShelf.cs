@@ -1,0 +1,198 @@
+using System.Text.Json;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Views;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Switching;
+using Furoshiki.Desktops;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.App.SafeStates;
+
+/// <summary>A safe state: what it holds in words, why and when it was made, how many files and how large. Its copies were read back when it was made.</summary>
+/// <param name="Gaps">What stood there and could not be held.</param>
+public sealed record SafeStateView(
+    long Id,
+    string Title,
+    string Reason,
+    DateTime MadeAt,
+    string Look,
+    int Files,
+    long Size,
+    IReadOnlyList<PlaceView> Gaps
+);
+
+/// <summary>Something that another program had put where a switch was ended after a crash, and that was set aside.</summary>
+public sealed record AsideView(long Id, string Path, DateTime At);
+
+/// <summary>Keeps the safe states of all desktops.</summary>
+public sealed class SafeStateShelf(
+    IDbContextFactory<FuroshikiDb> databases,
+    IContentStore content,
+    TimeProvider clock
+)
+{
+    /// <summary>The safe states of a desktop's folder: desktops that share it share the way back.</summary>
+    public IReadOnlyList<SafeStateView> All(LiveDesktop desktop)
+    {
+        using var db = databases.CreateDbContext();
+        return [.. Of(db, desktop).AsEnumerable().Select(View)];
+    }
+
+    /// <summary>The newest safe state of a desktop's folder; null if it has none.</summary>
+    public SafeStateView? Last(LiveDesktop desktop)
+    {
+        using var db = databases.CreateDbContext();
+        return Of(db, desktop).FirstOrDefault() is { } last ? View(last) : null;
+    }
+
+    /// <summary>The safe state, if it is one of a desktop's folder.</summary>
+    public SafeStateRow Get(LiveDesktop desktop, long id)
+    {
+        using var db = databases.CreateDbContext();
+        return Of(db, desktop).FirstOrDefault(one => one.Id == id)
+            ?? throw ProblemException.NotFound("This safe state");
+    }
+
+    /// <summary>Keeps a safe state whose files are in the content store already.</summary>
+    public long Keep(LiveDesktop desktop, Tree tree, Look look, string title, string reason)
+    {
+        KeepLook(desktop, look, keepSystem: false);
+        using var db = databases.CreateDbContext();
+        var files = tree
+            .All.Select(one => one.Value)
+            .Where(state => state.Type == FileType.File)
+            .ToList();
+        var row = new SafeStateRow
+        {
+            DesktopId = desktop.Id,
+            Tree = tree.Digest.Hex,
+            Look = look.Digest.Hex,
+            Title = title,
+            Reason = reason,
+            MadeAt = clock.GetUtcNow().UtcDateTime,
+            SavingOnId = desktop.On.Saving,
+            PartsOn = OnText.Parts(desktop.On),
+            Gaps = JsonSerializer.Serialize(tree.Gaps.Select(PlaceView.Of)),
+            Files = files.Count,
+            Size = files.Sum(file => file.Size),
+        };
+        db.SafeStates.Add(row);
+        db.SaveChanges();
+        return row.Id;
+    }
+
+    /// <summary>What a desktop goes back to with a safe state.</summary>
+    /// <param name="desktop">The desktop.</param>
+    /// <param name="row">The safe state.</param>
+    /// <param name="files">The files that are gone back to; null for all.</param>
+    public StateBack Open(LiveDesktop desktop, SafeStateRow row, IReadOnlyList<string>? files)
+    {
+        var tree = TreeOf(row.Tree);
+        var gaps = JsonSerializer
+            .Deserialize<PlaceView[]>(row.Gaps)!
+            .Select(gap => new Gap(PathText.Unescape(gap.Path), gap.Reason))
+            .ToList();
+        return files is null
+            ? StateBack.Of(desktop.Maps, tree, gaps, content, desktop.Folder)
+            : StateBack.OfPaths(desktop.Map, files, tree, content, desktop.Folder);
+    }
+
+    /// <summary>What was set aside of a desktop's folder, the newest first.</summary>
+    public IReadOnlyList<AsideView> Asides(LiveDesktop desktop)
+    {
+        using var db = databases.CreateDbContext();
+        return
+        [
+            .. db
+                .Asides.AsNoTracking()
+                .Where(one => one.DesktopId == desktop.Id)
+                .OrderByDescending(one => one.Id)
+                .AsEnumerable()
+                .Select(one => new AsideView(
+                    one.Id,
+                    content.FindTree(Digest.Parse(one.Tree)) is { Entries: [var entry] }
+                        ? PathText.Printable(entry.Name)
+                        : "a damaged copy",
+                    DateTime.SpecifyKind(one.At, DateTimeKind.Utc)
+                )),
+        ];
+    }
+
+    /// <summary>What was set aside, as something that a desktop goes back to; and its path.</summary>
+    public (StateBack State, string Path) OpenAside(LiveDesktop desktop, long id)
+    {
+        using var db = databases.CreateDbContext();
+        var row =
+            db.Asides.AsNoTracking()
+                .FirstOrDefault(one => one.Id == id && one.DesktopId == desktop.Id)
+            ?? throw ProblemException.NotFound("What was set aside");
+        var tree = TreeOf(row.Tree);
+        var path = tree.Entries[0].Name;
+        return (
+            StateBack.OfPaths(desktop.Map, [path], tree, content, desktop.Folder),
+            PathText.Printable(path)
+        );
+    }
+
+    /// <summary>Forgets what was set aside: it is back, or not wanted.</summary>
+    public void ForgetAside(long desktop, long id)
+    {
+        using var db = databases.CreateDbContext();
+        db.Asides.Where(one => one.Id == id && one.DesktopId == desktop).ExecuteDelete();
+    }
+
+    private Tree TreeOf(string digest) =>
+        content.FindTree(Digest.Parse(digest))
+        ?? throw ProblemException.InTheWay(
+            "safe-state-damaged",
+            "The list of what this safe state holds is damaged, so it cannot be gone back to.",
+            "Nothing was changed. Other safe states can still be used."
+        );
+
+    /// <summary>
+    /// Keeps a look with the content of the person's assets; of the administrator's their fingerprints, and their content only if
+    /// that is wanted.
+    /// </summary>
+    public void KeepLook(LiveDesktop desktop, Look look, bool keepSystem)
+    {
+        using var batch = content.Begin();
+        try
+        {
+            LookKeeper.Keep(look, batch, desktop.Folder, desktop.Map, keepSystem);
+        }
+        catch (ChangedMeanwhileException changed)
+        {
+            throw ProblemException.InTheWay(
+                "changed-meanwhile",
+                $"{changed.Message} Try again.",
+                "Nothing was saved."
+            );
+        }
+        batch.Commit();
+    }
+
+    private static IQueryable<SafeStateRow> Of(FuroshikiDb db, LiveDesktop desktop) =>
+        db
+            .SafeStates.AsNoTracking()
+            .Where(one =>
+                one.DesktopId == desktop.Id
+                || db.Desktops.Any(other =>
+                    other.Id == one.DesktopId && other.Root == desktop.Folder.Root
+                )
+            )
+            .OrderByDescending(one => one.Id);
+
+    private static SafeStateView View(SafeStateRow row) =>
+        new(
+            row.Id,
+            row.Title.Length > 0 ? row.Title : row.Reason,
+            row.Reason,
+            DateTime.SpecifyKind(row.MadeAt, DateTimeKind.Utc),
+            row.Look,
+            row.Files,
+            row.Size,
+            JsonSerializer.Deserialize<PlaceView[]>(row.Gaps)!
+        );
+}

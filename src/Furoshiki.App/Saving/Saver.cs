@@ -1,0 +1,137 @@
+using System.Text.Json;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
+using Furoshiki.App.SafeStates;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Reading;
+using Furoshiki.Core.Words;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.App.Saving;
+
+/// <summary>What of a desktop is saved, and how.</summary>
+/// <param name="Note">What the person noted.</param>
+/// <param name="Cover">The kinds that the profile takes charge of.</param>
+/// <param name="AsSaved">The kinds that stay as the profile's last saving has them.</param>
+/// <param name="KeepSystem">Whether the content of the administrator's assets is kept too, and not only their fingerprint.</param>
+public sealed record SaveChoice(
+    string Note,
+    IReadOnlyCollection<string> Cover,
+    IReadOnlyCollection<string> AsSaved,
+    bool KeepSystem
+);
+
+/// <summary>Something that belonged to a saving and could not be held.</summary>
+public sealed record SavedGap(string Kind, string Path, string Reason);
+
+/// <summary>Takes what is on a desktop as a profile's saving.</summary>
+public sealed class Saver(
+    IDbContextFactory<FuroshikiDb> databases,
+    LookLibrary library,
+    SafeStateShelf shelf,
+    DesktopRegister register,
+    TimeProvider clock
+)
+{
+    private const int LongestNote = 2000;
+
+    /// <summary>Saves as a new profile.</summary>
+    public SavingRow SaveNew(LiveDesktop desktop, ProfileForm form, SaveChoice choice)
+    {
+        using var db = databases.CreateDbContext();
+        var row = new ProfileRow
+        {
+            Name = "",
+            Description = "",
+            Author = "",
+            Licence = "",
+            Tags = "",
+        };
+        form.Checked(db, null).WriteTo(row);
+        var saving = Capture(desktop, choice, null);
+        row.Savings.Add(saving);
+        db.Profiles.Add(row);
+        db.SaveChanges();
+        NoteOn(desktop, saving);
+        return saving;
+    }
+
+    /// <summary>Saves as the next saving of a profile.</summary>
+    public SavingRow SaveNext(LiveDesktop desktop, long profile, SaveChoice choice)
+    {
+        using var db = databases.CreateDbContext();
+        var row =
+            db.Profiles.Include(one => one.Savings).FirstOrDefault(one => one.Id == profile)
+            ?? throw ProblemException.NotFound("This profile");
+        var last = row.Savings.MaxBy(one => one.Number)!;
+        var saving = Capture(desktop, choice, last);
+        if (library.Of(last).Digest.Hex == saving.Look)
+            throw ProblemException.Field(
+                "note",
+                $"Nothing differs from the {Counting.Ordinal(last.Number)} saving, so there is nothing to save."
+            );
+        row.Savings.Add(saving);
+        db.SaveChanges();
+        NoteOn(desktop, saving);
+        return saving;
+    }
+
+    private void NoteOn(LiveDesktop desktop, SavingRow saving) =>
+        register.NoteOn(
+            desktop.Id,
+            desktop.On.With(saving.Id, JsonSerializer.Deserialize<string[]>(saving.Cover)!)
+        );
+
+    private SavingRow Capture(LiveDesktop desktop, SaveChoice choice, SavingRow? last)
+    {
+        var reading = library.ReadNow(desktop).Reading;
+        if (PersonsText.WhyNot("The note", choice.Note, LongestNote, hasLines: true) is { } reason)
+            throw ProblemException.Field("note", reason);
+        if (choice.Cover.Count == 0)
+            throw ProblemException.Field("cover", "A profile covers at least one part.");
+        foreach (var kind in choice.Cover)
+            if (reading.Parts.All(one => one.Kind != kind))
+                throw ProblemException.Field("cover", $"This desktop has no part '{kind}'.");
+        var covered = reading.Parts.Where(part => choice.Cover.Contains(part.Kind)).ToList();
+        var fresh = covered.Where(part => !choice.AsSaved.Contains(part.Kind)).ToList();
+        var look = Look.Of(
+            fresh
+                .Select(part => part.Component)
+                .OfType<Component>()
+                .Concat(Kept(last, choice.AsSaved.Intersect(choice.Cover)))
+        );
+        if (!look.Components.Any())
+            throw ProblemException.Field(
+                "cover",
+                $"Nothing of it can be saved: {fresh[0].File} could not be read. {fresh[0].Reason}"
+            );
+        shelf.KeepLook(desktop, look, choice.KeepSystem);
+        return new SavingRow
+        {
+            Number = (last?.Number ?? 0) + 1,
+            Look = look.Digest.Hex,
+            Places = look.Places,
+            Map = desktop.MapDigest.Hex,
+            Cover = JsonSerializer.Serialize(look.Components.Select(part => part.Kind)),
+            Gaps = JsonSerializer.Serialize(fresh.SelectMany(GapsOf)),
+            Note = PersonsText.Tidy(choice.Note),
+            SavedAt = clock.GetUtcNow().UtcDateTime,
+        };
+    }
+
+    private IEnumerable<Component> Kept(SavingRow? last, IEnumerable<string> kinds) =>
+        last is null ? [] : library.Of(last).Only(kinds).Components;
+
+    /// <summary>What of a part is not in the saving, which says so for ever after.</summary>
+    private static IEnumerable<SavedGap> GapsOf(PartReading part) =>
+        part.Component is null
+            ? [new SavedGap(part.Kind, part.File!, part.Reason!)]
+            : part
+                .Values.Select(value => new SavedGap(
+                    part.Kind,
+                    value.File,
+                    $"At {value.At}: {value.Reason}"
+                ))
+                .Concat(part.Gaps.Select(gap => new SavedGap(part.Kind, gap.Path, gap.Reason)));
+}

@@ -1,0 +1,27 @@
+using Furoshiki.App.Views;
+
+namespace Furoshiki.App.Shelf;
+
+/// <summary>A saving in the list of a profile.</summary>
+/// <param name="Changes">What differs from the saving before it, in words; empty for the first.</param>
+/// <param name="Gaps">What belonged to it and could not be held.</param>
+public sealed record SavingView(
+    long Id,
+    string Ordinal,
+    string Look,
+    string Note,
+    DateTime SavedAt,
+    IReadOnlyList<DriftView> Changes,
+    IReadOnlyList<GapView> Gaps
+);
+
+/// <summary>A profile with all its savings, newest first.</summary>
+public sealed record ProfilePage(
+    ProfileCard Card,
+    IReadOnlyList<SavingView> Savings,
+    IReadOnlyList<PartView> Parts,
+    IReadOnlyList<string> LeftAlone
+);
+
+/// <summary>A saving by its name, with its look.</summary>
+public sealed record SavingName(string Profile, string Ordinal, string Look);

@@ -1,0 +1,101 @@
+using System.Text.Json;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
+using Furoshiki.App.Saving;
+using Furoshiki.App.Views;
+using Furoshiki.Core.Compare;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Words;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.App.Shelf;
+
+/// <summary>Opens profiles and names savings.</summary>
+public sealed class ProfileShelf(
+    CardMaker cards,
+    LookLibrary library,
+    IContentStore content,
+    IDbContextFactory<FuroshikiDb> databases
+)
+{
+    /// <summary>A saving by its name.</summary>
+    /// <param name="id">The saving's number among all.</param>
+    public SavingName Name(long id)
+    {
+        using var db = databases.CreateDbContext();
+        var row =
+            db.Savings.AsNoTracking()
+                .Include(one => one.Profile)
+                .FirstOrDefault(one => one.Id == id)
+            ?? throw ProblemException.NotFound("This saving");
+        return new SavingName(row.Profile!.Name, Counting.Ordinal(row.Number), row.Look);
+    }
+
+    /// <summary>A profile with its savings, and how it stands to a desktop.</summary>
+    public ProfilePage Open(long id, LiveDesktop desktop)
+    {
+        using var db = databases.CreateDbContext();
+        var row =
+            db.Profiles.AsNoTracking()
+                .Include(one => one.Savings)
+                .FirstOrDefault(one => one.Id == id)
+            ?? throw ProblemException.NotFound("This profile");
+        var savings = row.Savings.OrderBy(one => one.Number).ToList();
+        var looks = savings.Select(one => library.Of(one)).ToList();
+        return new ProfilePage(
+            cards.One(desktop, row),
+            [.. savings.Select((_, i) => View(savings, looks, i)).Reverse()],
+            [.. looks[^1].Components.Select(part => PartView.Of(part, content))],
+            [
+                .. desktop
+                    .Map.Kinds.Select(kind => kind.Kind)
+                    .Where(kind => looks[^1][kind.Name] is null)
+                    .Select(kind => kind.Title),
+            ]
+        );
+    }
+
+    /// <summary>Changes what a person says of a profile.</summary>
+    /// <returns>It as it was taken.</returns>
+    public ProfileForm Describe(long id, ProfileForm form)
+    {
+        using var db = databases.CreateDbContext();
+        var row =
+            db.Profiles.FirstOrDefault(one => one.Id == id)
+            ?? throw ProblemException.NotFound("This profile");
+        var taken = form.Checked(db, id);
+        taken.WriteTo(row);
+        db.SaveChanges();
+        return taken;
+    }
+
+    private SavingView View(List<SavingRow> savings, List<Look> looks, int i) =>
+        new(
+            savings[i].Id,
+            Counting.Ordinal(savings[i].Number),
+            savings[i].Look,
+            savings[i].Note,
+            DateTime.SpecifyKind(savings[i].SavedAt, DateTimeKind.Utc),
+            i == 0
+                ? []
+                :
+                [
+                    .. Difference
+                        .Between(looks[i - 1], looks[i], library.FindTree)
+                        .Select(part => DriftView.Of(part, since: null)),
+                ],
+            [
+                .. JsonSerializer
+                    .Deserialize<SavedGap[]>(savings[i].Gaps)!
+                    .Select(gap => new GapView(
+                        gap.Kind,
+                        Kind.Get(gap.Kind).Title,
+                        PathText.Printable(gap.Path),
+                        gap.Reason
+                    )),
+            ]
+        );
+}

@@ -1,0 +1,39 @@
+using Furoshiki.App.Views;
+
+namespace Furoshiki.App.Switching;
+
+/// <summary>What became of a part.</summary>
+public enum PartOutcome
+{
+    /// <summary>It is on.</summary>
+    Taken,
+
+    /// <summary>It is written, and shows later.</summary>
+    Waiting,
+
+    /// <summary>It is not on.</summary>
+    NotTaken,
+}
+
+/// <summary>What became of a part, and why in words.</summary>
+public sealed record PartResult(string Kind, string Title, PartOutcome Outcome, string Words);
+
+/// <summary>How a switch ended.</summary>
+/// <param name="Switched">Whether every file is as planned.</param>
+/// <param name="Problem">Why it is not; null if it is.</param>
+/// <param name="Unharmed">How the desktop stands, in a sentence.</param>
+/// <param name="SafeState">The safe state that was made before it; null if it came to none.</param>
+/// <param name="NotLookedAt">What was not looked at, since it cannot be held.</param>
+public sealed record RunResult(
+    bool Switched,
+    string? Problem,
+    string Unharmed,
+    long? SafeState,
+    IReadOnlyList<PartResult> Parts,
+    IReadOnlyList<PlaceView> NotLookedAt
+)
+{
+    /// <summary>A switch that did not come about.</summary>
+    public static RunResult Not(string problem, string unharmed, long? safeState = null) =>
+        new(false, problem, unharmed, safeState, [], []);
+}

@@ -1,0 +1,93 @@
+using System.Runtime.CompilerServices;
+using Furoshiki.App.Planning;
+
+namespace Furoshiki.App.Switching;
+
+/// <summary>How far a switch is.</summary>
+/// <param name="Stage">What is being done: "safe-state", "writing", "checking" or "ended".</param>
+/// <param name="Done">Files that are in place.</param>
+/// <param name="Total">Files in all.</param>
+/// <param name="Path">The file that was put in place last.</param>
+/// <param name="Result">How it ended; null before that.</param>
+public sealed record RunProgress(
+    string Stage,
+    int Done,
+    int Total,
+    string? Path,
+    RunResult? Result
+);
+
+/// <summary>A switch on its way, or ended.</summary>
+public sealed class SwitchRun(ReadyPlan plan) : IDisposable
+{
+    private readonly CancellationTokenSource _stop = new();
+    private readonly List<RunProgress> _progress = [];
+    private TaskCompletionSource _more = new(TaskCreationOptions.RunContinuationsAsynchronously);
+
+    /// <summary>What is carried out.</summary>
+    public ReadyPlan Plan { get; } = plan;
+
+    /// <summary>Asks it to go back.</summary>
+    public CancellationToken Stopped => _stop.Token;
+
+    /// <summary>Asks it to go back.</summary>
+    public void Stop() => _stop.Cancel();
+
+    /// <summary>Tells all who follow how far it is.</summary>
+    public void Report(RunProgress progress)
+    {
+        lock (_progress)
+        {
+            _progress.Add(progress);
+            _more.SetResult();
+            _more = new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously);
+        }
+    }
+
+    /// <summary>How it ended; null before that.</summary>
+    public RunResult? Result { get; private set; }
+
+    /// <summary>Tells all who follow how it ended.</summary>
+    public void End(RunResult result)
+    {
+        Result = result;
+        Report(
+            new RunProgress(
+                "ended",
+                result.Switched ? Plan.Plan.Changes.Length : 0,
+                Plan.Plan.Changes.Length,
+                null,
+                result
+            )
+        );
+    }
+
+    /// <summary>All progress from the beginning, then each as it comes, to the end.</summary>
+    public async IAsyncEnumerable<RunProgress> Follow(
+        [EnumeratorCancellation] CancellationToken cancellation
+    )
+    {
+        for (var next = 0; ; next++)
+        {
+            RunProgress? progress;
+            Task more;
+            lock (_progress)
+            {
+                progress = next < _progress.Count ? _progress[next] : null;
+                more = _more.Task;
+            }
+            if (progress is null)
+            {
+                await more.WaitAsync(cancellation);
+                next--;
+                continue;
+            }
+            yield return progress;
+            if (progress.Result is not null)
+                yield break;
+        }
+    }
+
+    /// <summary>Frees what it holds.</summary>
+    public void Dispose() => _stop.Dispose();
+}

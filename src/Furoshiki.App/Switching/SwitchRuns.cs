@@ -1,0 +1,274 @@
+using System.Collections.Concurrent;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
+using Furoshiki.App.Now;
+using Furoshiki.App.Planning;
+using Furoshiki.App.SafeStates;
+using Furoshiki.App.Session;
+using Furoshiki.App.Views;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Reading;
+using Furoshiki.Core.Switching;
+using Furoshiki.Desktops;
+using Furoshiki.Store;
+using Microsoft.Extensions.Logging;
+
+namespace Furoshiki.App.Switching;
+
+/// <summary>A request to carry out a plan as it was shown.</summary>
+public sealed record SwitchRequest(
+    Target Target,
+    string Fingerprint,
+    IReadOnlyList<MadeFromView> MadeFrom
+);
+
+/// <summary>Carries plans out, one after the other on each desktop, and tells how far they are.</summary>
+public sealed class SwitchRuns(
+    PlanMaker plans,
+    IContentStore content,
+    SqliteSwitchJournal journal,
+    SafeStateShelf safeStates,
+    NowReader nowReader,
+    LookLibrary library,
+    Sessions sessions,
+    ILogger<SwitchRuns> log
+)
+{
+    private const string NothingChanged = "Nothing was changed by the switch.";
+
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    {
+        Converters = { new JsonStringEnumConverter() },
+    };
+
+    private readonly ConcurrentDictionary<long, SwitchRun> _runs = new();
+
+    /// <summary>A switch that is on its way; null if none of this number is.</summary>
+    public SwitchRun? Find(long id) => _runs.GetValueOrDefault(id);
+
+    /// <summary>How a switch ended, also one of an earlier start; null while it is on its way.</summary>
+    public RunResult? ResultOf(long id)
+    {
+        if (Find(id) is { } run)
+            return run.Result;
+        var (state, result, news) =
+            journal.Find(id) ?? throw ProblemException.NotFound("This switch");
+        if (result is not null)
+            return JsonSerializer.Deserialize<RunResult>(result, Json);
+        return state switch
+        {
+            "begun" => RunResult.Not(
+                "The application ended before the switch had begun.",
+                NothingChanged
+            ),
+            "done" => new RunResult(
+                true,
+                null,
+                news ?? "The application ended at its very end. Its files are in place.",
+                null,
+                [],
+                []
+            ),
+            "went-back" => RunResult.Not(
+                "The application ended in the middle of it.",
+                news ?? "All that the switch had written was taken back."
+            ),
+            _ => RunResult.Not(
+                "The application ended in the middle of it.",
+                news ?? "It is ended before anything else touches the desktop."
+            ),
+        };
+    }
+
+    /// <summary>Begins to carry out a plan as it was shown.</summary>
+    /// <returns>The switch's number.</returns>
+    /// <exception cref="ProblemException">The desktop changed after the plan was made.</exception>
+    public long Start(long desktop, SwitchRequest request)
+    {
+        var plan = plans.Make(desktop, request.Target);
+        if (
+            PlanMaker.ChangedSince(plan, request.Fingerprint, request.MadeFrom) is
+            { Count: > 0 } changed
+        )
+            throw new ProblemException(
+                new Problem(
+                    ProblemKind.Conflict,
+                    "plan-outdated",
+                    "The desktop changed after this plan was made, so the plan was not carried out.",
+                    "Nothing was changed by the switch."
+                )
+                {
+                    Changed = changed,
+                }
+            );
+        var id = journal.Open(plan.Desktop.Id, plan.Desktop.Folder.Root, plan.Name);
+        var run = _runs[id] = new SwitchRun(plan);
+        _ = Task.Run(() =>
+        {
+            CarryOut(run, id);
+            // From here on the journal tells how it ended.
+            if (journal.Find(id)?.Result is not null)
+                _runs.TryRemove(id, out _);
+        });
+        return id;
+    }
+
+    /// <summary>Carries a plan out and returns how it ended. However it does, the result is there for all who ask.</summary>
+    public RunResult CarryOut(SwitchRun run, long? id = null)
+    {
+        long? safeState = null;
+        RunResult result;
+        try
+        {
+            result = Execute(run, id, state => safeState = state);
+        }
+        catch (SwitchRefusedException refused)
+        {
+            result = RunResult.Not(
+                $"{refused.Sentence} {string.Join(", ", refused.Paths.Select(PathText.Printable))}".Trim(),
+                NothingChanged
+            );
+        }
+        catch (WayBackException problem)
+        {
+            SwitchLog.BrokenOff(log, problem);
+            result = RunResult.Not(
+                problem.Message,
+                "The journal has this switch: it is ended before anything else touches the desktop, and at the next start.",
+                safeState
+            );
+        }
+#pragma warning disable CA1031 // However a switch ends, the person who waits for it is told.
+        catch (Exception problem)
+#pragma warning restore CA1031
+        {
+            SwitchLog.BrokenOff(log, problem);
+            result = RunResult.Not(problem.Message, NothingChanged, safeState);
+        }
+        if (id is { } number)
+            Keep(number, result);
+        run.End(result);
+        return result;
+    }
+
+    private void Keep(long id, RunResult result)
+    {
+        try
+        {
+            journal.NoteResult(id, JsonSerializer.Serialize(result, Json));
+        }
+#pragma warning disable CA1031 // It stays in memory then, and the page still gets it.
+        catch (Exception problem)
+#pragma warning restore CA1031
+        {
+            SwitchLog.BrokenOff(log, problem);
+        }
+    }
+
+    private RunResult Execute(SwitchRun run, long? id, Action<long> safeStateMade)
+    {
+        var (plan, desktop) = (run.Plan.Plan, run.Plan.Desktop);
+        var total = plan.Changes.Length;
+        var done = 0;
+        run.Report(new RunProgress("safe-state", 0, total, null, null));
+        var before = library.ReadNow(desktop);
+        var title = nowReader.DriftOf(desktop, before).Words;
+        var faults = sessions.FaultsOf(desktop.Id);
+        var gaps = new List<Gap>();
+        long? safeState = null;
+        var transaction = new SwitchTransaction(
+            desktop.Id,
+            desktop.Folder,
+            desktop.Maps,
+            content,
+            journal
+        )
+        {
+            Run = id,
+            OnAfter = run.Plan.OnAfter,
+            SafeStateMade = tree =>
+            {
+                gaps.AddRange(tree.Gaps);
+                safeState = safeStates.Keep(
+                    desktop,
+                    tree,
+                    before.Reading.Look,
+                    title,
+                    $"before {run.Plan.Verb}"
+                );
+                safeStateMade(safeState.Value);
+            },
+            At = point =>
+            {
+                if (point.Action == "in place")
+                    run.Report(new RunProgress("writing", ++done, total, point.Path, null));
+                else if (point.Action == "verify")
+                    run.Report(new RunProgress("checking", done, total, null, null));
+                faults.RaiseAt(point);
+            },
+        };
+        var outcome = transaction.Execute(plan, run.Stopped);
+        if (!outcome.Switched)
+            return RunResult.Not(
+                outcome.Problem!,
+                "All that the switch had written was taken back.",
+                safeState
+            );
+        IReadOnlyList<PlaceView> unseen =
+        [
+            .. gaps.Concat(plan.NotTouched).DistinctBy(gap => gap.Path).Select(PlaceView.Printable),
+        ];
+        return new RunResult(
+            true,
+            null,
+            unseen.Count == 0
+                ? "Every file was read again and is as planned."
+                : $"Every file that was written was read again and is as planned. {unseen.Count} more could not be looked at.",
+            safeState,
+            Check(plan, desktop),
+            unseen
+        );
+    }
+
+    /// <summary>Reads the desktop again and tells of each part whether it took.</summary>
+    private List<PartResult> Check(SwitchPlan plan, LiveDesktop desktop)
+    {
+        var reading = library.ReadNow(desktop).Reading;
+        return
+        [
+            .. plan.Steps.Select(step => Check(step, plan.Wanted, reading)),
+            .. plan.Refused.Select(part => Result(part.Kind, PartOutcome.NotTaken, part.Reason)),
+        ];
+    }
+
+    private static PartResult Check(PartStep step, Look wanted, DesktopReading reading)
+    {
+        var kind = step.Difference.Kind;
+        var part = reading.Parts.First(one => one.Kind == kind);
+        if (part.Component is null)
+            return Result(
+                kind,
+                PartOutcome.NotTaken,
+                $"{part.File} could not be read: {part.Reason}"
+            );
+        if (!Equals(part.Component, wanted[kind]) && step.Notes.IsEmpty)
+            return Result(kind, PartOutcome.NotTaken, $"It reads as {part.Component.Words} now.");
+        return step.Shows == Shows.AtOnce
+            ? Result(kind, PartOutcome.Taken, part.Component.Words)
+            : Result(kind, PartOutcome.Waiting, $"{part.Component.Words}, written");
+    }
+
+    private static PartResult Result(string kind, PartOutcome outcome, string words) =>
+        new(kind, Kind.Get(kind).Title, outcome, words);
+}
+
+internal static partial class SwitchLog
+{
+    [LoggerMessage(Level = LogLevel.Error, Message = "A switch was broken off.")]
+    public static partial void BrokenOff(ILogger logger, Exception problem);
+}

@@ -1,0 +1,74 @@
+using Furoshiki.Core.Compare;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Reading;
+
+namespace Furoshiki.App.Views;
+
+/// <summary>A path with something to say of it.</summary>
+public sealed record PlaceView(string Path, string Reason)
+{
+    /// <summary>A gap with a path that can be read back.</summary>
+    public static PlaceView Of(Gap gap) => new(PathText.Escape(gap.Path), gap.Reason);
+
+    /// <summary>A gap with a path for people.</summary>
+    public static PlaceView Printable(Gap gap) => new(PathText.Printable(gap.Path), gap.Reason);
+}
+
+/// <summary>A kind of part by its names.</summary>
+public sealed record KindName(string Kind, string Title);
+
+/// <summary>A file that could not be read, with the parts that it takes out.</summary>
+public sealed record UnreadView(string File, string Reason, IReadOnlyList<KindName> Parts)
+{
+    /// <summary>The files of a desktop that could not be read.</summary>
+    public static IReadOnlyList<UnreadView> Of(DesktopReading reading) =>
+        [
+            .. reading
+                .Unread.GroupBy(part => (part.File, part.Reason))
+                .Select(group => new UnreadView(
+                    PathText.Printable(group.Key.File!),
+                    group.Key.Reason!,
+                    [
+                        .. group.Select(part => new KindName(
+                            part.Kind,
+                            Core.Kinds.Kind.Get(part.Kind).Title
+                        )),
+                    ]
+                )),
+        ];
+}
+
+/// <summary>A value that could not be read; the rest of its part could.</summary>
+public sealed record UnreadValueView(
+    string Kind,
+    string Title,
+    string Setting,
+    string File,
+    string At,
+    string Reason
+)
+{
+    /// <summary>The values of a part that could not be read.</summary>
+    public static IEnumerable<UnreadValueView> Of(PartReading part) =>
+        part.Values.Select(value => new UnreadValueView(
+            part.Kind,
+            Core.Kinds.Kind.Get(part.Kind).Title,
+            Difference.TitleOf(Core.Kinds.Kind.Get(part.Kind), value.Key),
+            PathText.Printable(value.File),
+            value.At,
+            value.Reason
+        ));
+}
+
+/// <summary>Something of a part that stands on the disk and cannot be held.</summary>
+public sealed record GapView(string Kind, string Title, string Path, string Reason)
+{
+    /// <summary>What of a part cannot be held.</summary>
+    public static IEnumerable<GapView> Of(PartReading part) =>
+        part.Gaps.Select(gap => new GapView(
+            part.Kind,
+            Core.Kinds.Kind.Get(part.Kind).Title,
+            PathText.Printable(gap.Path),
+            gap.Reason
+        ));
+}
