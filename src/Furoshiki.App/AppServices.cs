@@ -61,6 +61,7 @@ public static class AppServices
                 )
             );
         return services
+            .AddSingleton<Observer>()
             .AddSingleton<DesktopWatch>()
             .AddSingleton<LookLibrary>()
             .AddSingleton<Painter>()

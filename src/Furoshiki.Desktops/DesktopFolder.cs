@@ -21,8 +21,14 @@ public sealed class DesktopFolder : IDesktopView
     /// <param name="root">Its path.</param>
     /// <param name="limits">How much of it is held.</param>
     /// <param name="shut">A folder that no path and no link reaches into: where the product keeps its own data.</param>
+    /// <param name="isWatched">Whether it hears of changes in what was looked at.</param>
     /// <exception cref="DirectoryNotFoundException">There is no such folder.</exception>
-    public DesktopFolder(string root, ScanLimits? limits = null, string? shut = null)
+    public DesktopFolder(
+        string root,
+        ScanLimits? limits = null,
+        string? shut = null,
+        bool isWatched = false
+    )
     {
         if (!Directory.Exists(root))
             throw new DirectoryNotFoundException($"There is no folder {root}.");
@@ -30,8 +36,12 @@ public sealed class DesktopFolder : IDesktopView
             RealPath(Path.GetFullPath(root))
             ?? throw new DirectoryNotFoundException($"The links to {root} lead in a circle.");
         _shut = shut is null ? null : RealPath(Path.GetFullPath(shut));
-        _index = new FolderIndex(limits ?? ScanLimits.Default, _shut);
+        Watch = isWatched ? new FolderWatch() : null;
+        _index = new FolderIndex(limits ?? ScanLimits.Default, _shut, Watch);
     }
+
+    /// <summary>Hears of changes in what was looked at; null if it does not.</summary>
+    public FolderWatch? Watch { get; }
 
     /// <summary>The folder's own path, with no link in it.</summary>
     public string Root { get; }
@@ -54,7 +64,11 @@ public sealed class DesktopFolder : IDesktopView
             );
         var parent = Root;
         foreach (var name in names[..^1])
+        {
+            Watch?.Hear(parent, name);
             parent = Enter($"{parent}/{name}", path);
+        }
+        Watch?.Hear(parent, names[^1]);
         var full = $"{parent}/{names[^1]}";
         return IsShut(full)
             ? throw new SettingsFileException(
@@ -69,7 +83,7 @@ public sealed class DesktopFolder : IDesktopView
     /// <exception cref="SettingsFileException">It is a link that leads out of the root.</exception>
     internal string Enter(string full, string path)
     {
-        var real = Posix.LStat(full) is { IsLink: true } ? RealPath(full) : full;
+        var real = Posix.LStat(full) is { IsLink: true } ? RealPath(full, Hear) : full;
         return real is not null && IsWithin(real)
             ? real
             : throw new SettingsFileException(
@@ -245,6 +259,8 @@ public sealed class DesktopFolder : IDesktopView
                 return (FileState.OfLink(Posix.ReadLink(full)), null);
             if (stat.IsFile)
             {
+                if (stat.Names > 1)
+                    Watch?.MakeUnsure();
                 var (state, gap) = _index.File(full, stat);
                 return (state ?? FileState.Other, gap);
             }
@@ -270,25 +286,31 @@ public sealed class DesktopFolder : IDesktopView
     private static FileStream OpenFull(string full) =>
         new(Posix.OpenFile(full), FileAccess.Read, bufferSize: 0);
 
+    private void Hear(string folder, string name)
+    {
+        if (IsWithin(folder))
+            Watch?.Hear(folder, name);
+    }
+
     private bool IsShut(string real) => _shut is not null && PathText.IsIn(real, _shut);
 
     private bool IsWithin(string real) => PathText.IsIn(real, Root);
 
     /// <summary>Where a link leads, with every link among the folders above it followed; null if they lead in a circle.</summary>
-    private static string? RealParent(string link, string target)
+    private string? RealParent(string link, string target)
     {
         var path = target.StartsWith('/') ? target : $"{link[..link.LastIndexOf('/')]}/{target}";
         path = path.TrimEnd('/');
         var name = path[(path.LastIndexOf('/') + 1)..];
         if (name is "" or "." or "..")
-            return RealPath(path);
-        return RealPath(path[..path.LastIndexOf('/')]) is { } parent
+            return RealPath(path, Hear);
+        return RealPath(path[..path.LastIndexOf('/')], Hear) is { } parent
             ? $"{parent.TrimEnd('/')}/{name}"
             : null;
     }
 
     /// <summary>The path with every link in it followed; null if they lead in a circle.</summary>
-    private static string? RealPath(string path)
+    private static string? RealPath(string path, Action<string, string>? looked = null)
     {
         var real = "";
         var left = new Stack<string>(
@@ -301,6 +323,7 @@ public sealed class DesktopFolder : IDesktopView
             else if (name != ".")
             {
                 var next = $"{real}/{name}";
+                looked?.Invoke(real, name);
                 if (Posix.LStat(next) is not { IsLink: true })
                 {
                     real = next;

@@ -24,7 +24,8 @@ public sealed record ScanLimits(long LargestFile, int Deepest, int MostEntries)
 /// </summary>
 /// <param name="limits">How much is held.</param>
 /// <param name="shut">The full path of a folder that is never entered, such as where the product keeps its own; null for none.</param>
-public sealed class FolderIndex(ScanLimits limits, string? shut = null)
+/// <param name="watch">Hears of changes in what was looked at, so that the rest need not be looked at again; null for none.</param>
+public sealed class FolderIndex(ScanLimits limits, string? shut = null, FolderWatch? watch = null)
 {
     /// <summary>How coarse the kernel's file times can be, in nanoseconds: a tick of its clock, with room to spare.</summary>
     private const long Grain = 20_000_000;
@@ -58,13 +59,35 @@ public sealed class FolderIndex(ScanLimits limits, string? shut = null)
     }
 
     /// <summary>A folder, as it was when it was last looked at.</summary>
-    private sealed class Node
+    private sealed class Node(FolderWatch? watch, Node? above) : IFolderListener
     {
         public Stat Stat;
         public long LookedAt;
         public string Attributes = "";
         public Entry[] Entries = [];
         public Tree? Tree;
+
+        /// <summary>How many entries are in it, and in the folders in it.</summary>
+        public int Count;
+
+        /// <summary>Whether it and all that is in it are watched, and nothing was heard since the last look began.</summary>
+        public volatile bool IsSettled;
+
+        public void Changed(string name)
+        {
+            Unsettle();
+            watch!.Note();
+        }
+
+        public void Lost() => Changed("");
+
+        private void Unsettle()
+        {
+            for (var node = this; node is not null; node = node.Above)
+                node.IsSettled = false;
+        }
+
+        private Node? Above => above;
     }
 
     /// <summary>A look at a folder that is under way.</summary>
@@ -83,7 +106,7 @@ public sealed class FolderIndex(ScanLimits limits, string? shut = null)
         lock (_lock)
         {
             using var folder = Posix.OpenFolder(path);
-            var node = _folders.GetValueOrDefault(path) ?? (_folders[path] = new Node());
+            var node = _folders.GetValueOrDefault(path) ?? (_folders[path] = new Node(watch, null));
             var pass = new Pass(limits.MostEntries);
             Walk(folder, path, node, pass, 0);
             Parallel.ForEach(pass.ToRead, one => Read(one.Folder, one.Entry));
@@ -114,6 +137,16 @@ public sealed class FolderIndex(ScanLimits limits, string? shut = null)
     {
         var lookedAt = Now();
         var stat = Posix.StatOf(folder);
+        if (node.IsSettled && (node.Stat.Inode, node.Stat.Device) == (stat.Inode, stat.Device))
+        {
+            pass.Left -= node.Count;
+            return;
+        }
+        // What changes from here on is heard, and unsettles it again.
+        node.IsSettled = true;
+        if (watch?.HearAll($"/proc/self/fd/{folder.DangerousGetHandle()}", node) is not Hearing.All)
+            node.IsSettled = false;
+        var left = pass.Left;
         if (!IsSame(node.Stat, stat, node.LookedAt))
         {
             var known = node.Entries.ToDictionary(entry => entry.Text, StringComparer.Ordinal);
@@ -137,7 +170,20 @@ public sealed class FolderIndex(ScanLimits limits, string? shut = null)
                     Look(folder, path, node, entry, pass, depth);
                 else
                     pass.Left--;
-        (node.Stat, node.LookedAt) = (stat, lookedAt);
+        (node.Stat, node.LookedAt, node.Count) = (stat, lookedAt, left - pass.Left);
+        if (pass.Left < 0 || node.Entries.Any(entry => !IsHeard(entry)))
+            node.IsSettled = false;
+    }
+
+    /// <summary>Whether something cannot change unheard. A file with several names can, through one of them in another folder.</summary>
+    private bool IsHeard(Entry entry)
+    {
+        if (entry.Inside is { } inside)
+            return inside.IsSettled;
+        if (!entry.Stat.IsFile || entry.Stat.Names <= 1)
+            return true;
+        watch?.MakeUnsure();
+        return false;
     }
 
     private void Look(
@@ -176,7 +222,7 @@ public sealed class FolderIndex(ScanLimits limits, string? shut = null)
         if (stat.IsFile)
             pass.ToRead.Add((path, entry));
         else if (stat.IsFolder)
-            Enter(folder, path, node, entry, new Node(), pass, depth);
+            Enter(folder, path, node, entry, new Node(watch, node), pass, depth);
         else if (!stat.IsLink)
             Leave(entry, $"It is {stat.Oddity}, and cannot be held.");
         else if (Posix.ReadLink(folder, entry.Name) is { } target)

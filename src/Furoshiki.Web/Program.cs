@@ -1,9 +1,10 @@
 using System.Reflection;
+using Furoshiki.App;
 using Furoshiki.App.Demo;
 using Furoshiki.App.Installation;
 using Furoshiki.App.Recovery;
-using Furoshiki.App;
 using Furoshiki.Store;
+using Furoshiki.Web;
 using Furoshiki.Web.Compare;
 using Furoshiki.Web.Desktops;
 using Furoshiki.Web.Pictures;
@@ -11,9 +12,8 @@ using Furoshiki.Web.Profiles;
 using Furoshiki.Web.SafeStates;
 using Furoshiki.Web.Security;
 using Furoshiki.Web.Switching;
-using Furoshiki.Web;
-using Microsoft.AspNetCore.Hosting.Server.Features;
 using Microsoft.AspNetCore.Hosting.Server;
+using Microsoft.AspNetCore.Hosting.Server.Features;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.Data.Sqlite;
 

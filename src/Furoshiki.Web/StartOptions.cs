@@ -38,7 +38,12 @@ internal sealed record StartOptions(
         {
             Description = "Folder in which desktops may be registered; can be given several times",
             DefaultValueFactory = _ =>
-                [Environment.GetFolderPath(Environment.SpecialFolder.UserProfile)],
+                [
+                    Environment.GetFolderPath(
+                        Environment.SpecialFolder.UserProfile,
+                        Environment.SpecialFolderOption.DoNotVerify
+                    ),
+                ],
         };
         var open = new Option<bool>("--open")
         {
@@ -63,7 +68,10 @@ internal sealed record StartOptions(
 
     private static string DefaultData() =>
         Path.Combine(
-            Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData),
+            Environment.GetFolderPath(
+                Environment.SpecialFolder.LocalApplicationData,
+                Environment.SpecialFolderOption.DoNotVerify
+            ),
             "furoshiki"
         );
 }

@@ -143,6 +143,50 @@ public sealed class AnythingTests
         }
     }
 
+    [Theory]
+    [InlineData(5)]
+    [InlineData(6)]
+    public void What_is_watched_is_seen_as_it_is_whatever_becomes_of_it(int batch)
+    {
+        using var first = new RealDesktop();
+        Directory.CreateDirectory(first.At("home/kept/folder"));
+        Directory.CreateDirectory(first.Outside);
+        for (var i = 0; i < 20 * Effort; i++)
+        {
+            var seed = batch * 100_000 + i;
+            using var desktop = first.Twin();
+            var random = new Random(seed);
+            var folder = new DesktopFolder(desktop.Root, isWatched: true);
+            var seen = Seen(desktop, folder);
+            for (var round = 0; round < 6; round++)
+            {
+                var stamp = folder.Watch!.Stamp;
+                Become(desktop, random, random.Next(1, 3));
+                var fresh = Seen(desktop, new DesktopFolder(desktop.Root));
+                if (folder.Watch.Stamp == stamp)
+                    seen.ShouldBe(fresh, $"what changed was heard ({seed})");
+                seen = Seen(desktop, folder);
+                seen.ShouldBe(fresh, $"and seen ({seed})");
+            }
+            folder.Watch!.IsSure.ShouldBeTrue();
+        }
+    }
+
+    /// <summary>All that can be seen of a desktop, in words.</summary>
+    private static List<string> Seen(RealDesktop desktop, DesktopFolder folder)
+    {
+        var reading = DesktopReader.Read(desktop.Map, folder);
+        var tree = folder.ManagedTree([desktop.Map]);
+        return
+        [
+            reading.Look.Digest.Hex,
+            .. reading.Unread.Select(part => $"{part.Kind} {part.Reason}"),
+            tree.Digest.Hex,
+            .. tree.Gaps.Select(gap => $"{gap.Path} {gap.Reason}"),
+            .. Places.Select(place => $"{folder.Find(place)} {folder.End(place).Path}"),
+        ];
+    }
+
     private static bool Touches(IEnumerable<Core.Content.Gap> gaps, string path) =>
         gaps.Any(gap =>
             gap.Path == path

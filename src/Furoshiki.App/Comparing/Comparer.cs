@@ -1,5 +1,6 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
+using Furoshiki.App.Observing;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
@@ -55,7 +56,11 @@ public sealed record ComparisonView(
 );
 
 /// <summary>Puts looks side by side.</summary>
-public sealed class Comparer(IDbContextFactory<FuroshikiDb> databases, LookLibrary library)
+public sealed class Comparer(
+    IDbContextFactory<FuroshikiDb> databases,
+    LookLibrary library,
+    Observer observer
+)
 {
     private const string Now = "now";
     private const string NotCovered = "not covered";
@@ -114,7 +119,7 @@ public sealed class Comparer(IDbContextFactory<FuroshikiDb> databases, LookLibra
     )
     {
         if (reference == Now)
-            return ("Now", desktop.Name, library.ReadNow(desktop).Reading.Look, null);
+            return ("Now", desktop.Name, observer.See(desktop).Reading.Look, null);
         using var db = databases.CreateDbContext();
         var row = long.TryParse(
             reference.Replace("saving-", "", StringComparison.Ordinal),

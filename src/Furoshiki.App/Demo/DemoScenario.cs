@@ -3,7 +3,6 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
-using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Planning;
 using Furoshiki.App.Saving;
@@ -29,7 +28,7 @@ public sealed class DemoScenario(
     Saver saver,
     SwitchRuns runs,
     Sessions sessions,
-    LookLibrary library,
+    Observer observer,
     IContentStore content
 )
 {
@@ -81,7 +80,7 @@ public sealed class DemoScenario(
             Save(ids[profile.Desktop], profile);
         // Whoever uses these desktops has signed in since their looks were put on.
         foreach (var id in ids.Values)
-            sessions.Showing(register.Get(id), library.ReadNow(register.Get(id)));
+            sessions.Showing(register.Get(id), observer.See(register.Get(id)));
         foreach (var edit in scenario.Edits)
             Edit(register.Get(ids[edit.Desktop]).Folder.PathOf(edit.File), edit);
     }
@@ -139,8 +138,8 @@ public sealed class DemoScenario(
 
     private void PutOn(LiveDesktop desktop, Dictionary<string, JsonObject> settings, string name)
     {
-        var view = new RememberingView(desktop.Folder);
-        var reading = DesktopReader.Read(desktop.Map, view);
+        var seen = observer.See(desktop);
+        var (reading, view) = (seen.Reading, seen.View);
         var look = Look.Of(
             settings.Select(kind => ComponentOf(desktop, reading, kind.Key, kind.Value))
         );
@@ -158,7 +157,7 @@ public sealed class DemoScenario(
                 name,
                 "",
                 desktop.On,
-                new Sight(reading, view)
+                seen
             )
         );
         var result = runs.CarryOut(run);

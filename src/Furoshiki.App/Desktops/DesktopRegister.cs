@@ -151,6 +151,19 @@ public sealed class DesktopRegister(
         return Open(db, row);
     }
 
+    /// <summary>What tells one state of what is saved from another, as far as a desktop's pages show it.</summary>
+    public string SavedState(LiveDesktop desktop)
+    {
+        using var db = databases.CreateDbContext();
+        return string.Join(
+            ' ',
+            desktop.On.Saving,
+            db.Profiles.Count(),
+            db.Savings.Max(one => (long?)one.Id),
+            db.SafeStates.Max(one => (long?)one.Id)
+        );
+    }
+
     /// <summary>Notes what a desktop has on after something of it was saved.</summary>
     public void NoteOn(long desktop, WhatIsOn on)
     {
@@ -170,7 +183,11 @@ public sealed class DesktopRegister(
     {
         if (!Directory.Exists(root))
             throw new DirectoryNotFoundException($"There is no folder {root}.");
-        var folder = new DesktopFolder(root, shut: data.Holds(root) ? null : data.Path);
+        var folder = new DesktopFolder(
+            root,
+            shut: data.Holds(root) ? null : data.Path,
+            isWatched: true
+        );
         return folder.Root == root
             ? _folders.GetOrAdd(root, folder)
             : throw new DirectoryNotFoundException(

@@ -32,4 +32,15 @@ public sealed record LiveDesktop(
 {
     /// <summary>The maps through which the folder is managed, this desktop's own first.</summary>
     public IReadOnlyList<DesktopMap> Maps => [Map, .. Siblings];
+
+    /// <summary>Where each file of a folder stands, by its content.</summary>
+    /// <param name="path">The folder, relative to the root.</param>
+    /// <param name="tree">What is in it.</param>
+    public IEnumerable<(Digest Content, string Stands)> FilesIn(string path, Tree tree)
+    {
+        var folder = Folder.PathOf(path);
+        foreach (var (inside, state) in tree.All)
+            if (state.Content is { } content)
+                yield return (content, $"{folder}/{inside}");
+    }
 }

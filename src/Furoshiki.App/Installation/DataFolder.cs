@@ -34,6 +34,8 @@ public sealed class DataFolder(string path) : IDisposable
 
     private static readonly string[] DatabaseEndings = ["", "-wal", "-shm", "-journal"];
 
+    private readonly FolderWatch _watch = new();
+
     private IDisposable? _owned;
 
     /// <summary>Its path, with no link in it once it is prepared.</summary>
@@ -61,6 +63,14 @@ public sealed class DataFolder(string path) : IDisposable
 
     /// <summary>The folder of a simulated desktop.</summary>
     public string Desktop(string name) => System.IO.Path.Combine(Desktops, name);
+
+    /// <summary>Hears of everything that is written to the database, by whichever process.</summary>
+    public FolderWatch Watch()
+    {
+        foreach (var file in DatabaseFiles())
+            _watch.Hear(Path, System.IO.Path.GetFileName(file));
+        return _watch;
+    }
 
     /// <summary>Whether a path is the folder, or in it.</summary>
     public bool Holds(string path) => PathText.IsIn(path, Path);

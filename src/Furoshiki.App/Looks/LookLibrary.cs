@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using System.Collections.Immutable;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Observing;
 using Furoshiki.Core.Content;
@@ -12,52 +11,15 @@ namespace Furoshiki.App.Looks;
 /// <summary>
 /// Looks and their assets by digest: those that were saved, and those that were last seen on a desktop without being saved.
 /// </summary>
-public sealed class LookLibrary(IContentStore content)
+public sealed class LookLibrary(IContentStore content, Observer observer)
 {
     private const int MostPlanned = 64;
     private const int MostTrees = 512;
 
-    /// <summary>What was seen at the last reading of a desktop, with where its files are.</summary>
-    private sealed record Seen(
-        Look Look,
-        ImmutableDictionary<Digest, Tree> Trees,
-        Lazy<Dictionary<Digest, string>> Files
-    );
-
-    private readonly ConcurrentDictionary<long, Seen> _seen = new();
     private readonly ConcurrentDictionary<Digest, string> _standing = new();
     private readonly ConcurrentDictionary<Digest, Tree> _trees = new();
     private readonly ConcurrentDictionary<Digest, Look> _planned = new();
     private readonly ConcurrentDictionary<long, Look> _saved = new();
-
-    /// <summary>Reads a desktop, and remembers what was seen.</summary>
-    public Sight ReadNow(LiveDesktop desktop)
-    {
-        var view = new RememberingView(desktop.Folder);
-        var reading = DesktopReader.Read(desktop.Map, view);
-        var (trees, files) = (
-            new Dictionary<Digest, (Tree, string)>(),
-            new Dictionary<Digest, string>()
-        );
-        foreach (var asset in reading.Look.Components.SelectMany(component => component.Assets))
-        {
-            if (
-                asset is not { Path: { } place, Content: { } digest }
-                || view.Follow(desktop.Map.FindPath(place)!.FromRoot) is not { } path
-            )
-                continue;
-            if (asset.IsFolder && view.FindTree(path) is { } tree)
-                trees[digest] = (tree, path);
-            else
-                files[digest] = path;
-        }
-        _seen[desktop.Id] = new Seen(
-            reading.Look,
-            trees.ToImmutableDictionary(one => one.Key, one => one.Value.Item1),
-            new(() => PathsOf(desktop, trees.Values, files))
-        );
-        return new Sight(reading, view);
-    }
 
     /// <summary>Remembers a look that a plan leads to, so that its picture can be drawn; nothing is kept on the disk for it.</summary>
     public void Remember(Look look)
@@ -86,7 +48,7 @@ public sealed class LookLibrary(IContentStore content)
                     if (!asset.IsFolder)
                         _standing[digest] = desktop.Folder.PathOf(path);
                     else if (desktop.Folder.FindTree(path) is { } tree)
-                        foreach (var (file, stands) in FilesIn(desktop, path, tree))
+                        foreach (var (file, stands) in desktop.FilesIn(path, tree))
                             _standing[file] = stands;
                     break;
                 }
@@ -96,9 +58,9 @@ public sealed class LookLibrary(IContentStore content)
     /// <summary>The look with a digest.</summary>
     public Look Get(Digest digest)
     {
-        foreach (var seen in _seen.Values)
-            if (seen.Look.Digest == digest)
-                return seen.Look;
+        foreach (var seen in observer.All)
+            if (seen.Reading.Look.Digest == digest)
+                return seen.Reading.Look;
         if (_planned.TryGetValue(digest, out var planned))
             return planned;
         return content.SizeOf(digest) is null
@@ -140,7 +102,7 @@ public sealed class LookLibrary(IContentStore content)
     /// <summary>The tree with a digest; null if it was neither saved nor seen.</summary>
     public Tree? FindTree(Digest digest)
     {
-        foreach (var seen in _seen.Values)
+        foreach (var seen in observer.All)
             if (seen.Trees.TryGetValue(digest, out var tree))
                 return tree;
         if (_trees.TryGetValue(digest, out var known))
@@ -160,14 +122,14 @@ public sealed class LookLibrary(IContentStore content)
     /// <summary>Whether some bytes were saved, or were seen on a desktop.</summary>
     public bool IsAtHand(Digest digest) =>
         content.SizeOf(digest) is not null
-        || _seen.Values.Any(seen => seen.Files.Value.ContainsKey(digest));
+        || observer.All.Any(seen => seen.Files.ContainsKey(digest));
 
     /// <summary>Some bytes by their digest; null if they were neither saved nor are where they were seen.</summary>
     public byte[]? FindBytes(Digest digest)
     {
-        foreach (var seen in _seen.Values)
+        foreach (var seen in observer.All)
             if (
-                seen.Files.Value.TryGetValue(digest, out var path)
+                seen.Files.TryGetValue(digest, out var path)
                 && ReadIfSame(path, digest) is { } bytes
             )
                 return bytes;
@@ -199,33 +161,5 @@ public sealed class LookLibrary(IContentStore content)
         {
             return null;
         }
-    }
-
-    private static Dictionary<Digest, string> PathsOf(
-        LiveDesktop desktop,
-        IEnumerable<(Tree Tree, string Path)> trees,
-        Dictionary<Digest, string> files
-    )
-    {
-        var paths = new Dictionary<Digest, string>();
-        foreach (var (digest, path) in files)
-            paths[digest] = desktop.Folder.PathOf(path);
-        foreach (var (tree, path) in trees)
-        foreach (var (digest, stands) in FilesIn(desktop, path, tree))
-            paths[digest] = stands;
-        return paths;
-    }
-
-    /// <summary>Where each file of a folder on a desktop stands, by its content.</summary>
-    private static IEnumerable<(Digest Content, string Stands)> FilesIn(
-        LiveDesktop desktop,
-        string path,
-        Tree tree
-    )
-    {
-        var folder = desktop.Folder.PathOf(path);
-        foreach (var (inside, state) in tree.All)
-            if (state.Content is { } content)
-                yield return (content, $"{folder}/{inside}");
     }
 }

@@ -19,6 +19,7 @@ public sealed class NowReader(
     IDbContextFactory<FuroshikiDb> databases,
     IContentStore content,
     LookLibrary library,
+    Observer observer,
     MapLibrary maps,
     Sessions sessions,
     SafeStateShelf safeStates,
@@ -28,11 +29,11 @@ public sealed class NowReader(
     /// <summary>A desktop as it is.</summary>
     public NowView Read(LiveDesktop desktop)
     {
-        var sight = library.ReadNow(desktop);
-        var reading = sight.Reading;
-        var drift = DriftOf(desktop, sight);
+        var seen = observer.See(desktop);
+        var reading = seen.Reading;
+        var drift = DriftOf(desktop, seen);
         library.Remember(drift.Then);
-        var showing = sessions.Showing(desktop, sight);
+        var showing = sessions.Showing(desktop, seen);
         if (showing is not null)
             library.Remember(showing);
         return new NowView(
@@ -53,7 +54,7 @@ public sealed class NowReader(
             drift.Then.Digest.Hex,
             showing is null
                 ? []
-                : [.. Sessions.NotShowing(desktop, sight, showing).Select(NotShowingView.Of)],
+                : [.. Sessions.NotShowing(desktop, seen, showing).Select(NotShowingView.Of)],
             UnreadView.Of(reading),
             [.. reading.Parts.SelectMany(UnreadValueView.Of)],
             [
@@ -83,7 +84,7 @@ public sealed class NowReader(
     /// What changed since the saving that last held each part, as far as this desktop can hold it; parts that could not be read are
     /// not counted.
     /// </summary>
-    public Drift DriftOf(LiveDesktop desktop, Sight sight)
+    public Drift DriftOf(LiveDesktop desktop, Observation seen)
     {
         using var db = databases.CreateDbContext();
         var ids = desktop.On.Parts.Values.Append(desktop.On.Saving ?? 0).Distinct().ToList();
@@ -92,7 +93,7 @@ public sealed class NowReader(
             .Include(one => one.Profile)
             .Where(one => ids.Contains(one.Id))
             .ToDictionary(one => one.Id);
-        var unread = sight.Reading.Unread.Select(part => part.Kind).ToHashSet();
+        var unread = seen.Reading.Unread.Select(part => part.Kind).ToHashSet();
         var held = desktop
             .On.Parts.Where(part => rows.ContainsKey(part.Value) && !unread.Contains(part.Key))
             .ToDictionary(part => part.Key, part => rows[part.Value]);
@@ -109,7 +110,7 @@ public sealed class NowReader(
                 damaged.Add(kind);
             }
         var then = Look.Of(saved);
-        var now = sight.Reading.Look.Only(saved.Select(part => part.Kind));
+        var now = seen.Reading.Look.Only(saved.Select(part => part.Kind));
         return new Drift(
             rows.GetValueOrDefault(desktop.On.Saving ?? 0),
             Difference.Between(then, now, library.FindTree),
@@ -124,7 +125,7 @@ public sealed class NowReader(
                     part,
                     maps.Get(Digest.Parse(saving.Map)),
                     desktop.Map,
-                    sight.Reading.Look[part.Kind]
+                    seen.Reading.Look[part.Kind]
                 )
                 .Component;
     }

@@ -1,97 +1,141 @@
-using System.Collections.Concurrent;
 using System.Runtime.CompilerServices;
+using System.Threading.Channels;
 using Furoshiki.App.Desktops;
+using Furoshiki.App.Installation;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Reading;
+using Furoshiki.Desktops;
 using Microsoft.Extensions.Logging;
 
 namespace Furoshiki.App.Observing;
 
 /// <summary>A desktop at one moment.</summary>
+/// <param name="Desktop">The desktop's number.</param>
 /// <param name="State">What tells this state of it from another.</param>
 public sealed record DesktopState(long Desktop, string State);
 
 /// <summary>
-/// Checks the desktops in the background while somebody looks, and tells when one is no longer as it was. What cannot have
-/// changed since the last check is not read again.
+/// Tells those who follow when a desktop is no longer as it was, or something was saved, be it by this process or another. It waits for
+/// the kernel to tell of changes, and only looks from time to time where that cannot.
 /// </summary>
 public sealed partial class DesktopWatch(
     DesktopRegister register,
+    Observer observer,
+    DataFolder data,
     TimeProvider clock,
     ILogger<DesktopWatch> log
 )
 {
-    private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(700);
+    /// <summary>How long changes that come together are waited for.</summary>
+    private static readonly TimeSpan Together = TimeSpan.FromMilliseconds(20);
 
-    private readonly ConcurrentDictionary<long, (long At, string State)> _last = new();
+    /// <summary>How often it is looked where the kernel does not tell of changes.</summary>
+    private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(700);
 
     /// <summary>The state of every desktop now, then of each that has changed.</summary>
     public async IAsyncEnumerable<DesktopState> Follow(
         [EnumeratorCancellation] CancellationToken cancellation
     )
     {
-        using var timer = new PeriodicTimer(Pause, clock);
+        var news = Channel.CreateBounded<bool>(
+            new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite }
+        );
+        using var hearing = new Hearing(() => news.Writer.TryWrite(true));
+        var saved = data.Watch();
+        hearing.Add(saved);
         var told = new Dictionary<long, string>();
         do
         {
+            var isSure = saved.IsSure;
             foreach (var id in register.Ids())
-                if (StateOf(id) is var state && told.GetValueOrDefault(id) != state)
+            {
+                var (state, watch) = Check(id);
+                isSure &= watch is { IsSure: true };
+                if (watch is not null)
+                    hearing.Add(watch);
+                if (told.GetValueOrDefault(id) != state)
                     yield return new DesktopState(id, told[id] = state);
-        } while (await Next(timer, cancellation));
+            }
+            await Next(news.Reader, isSure, cancellation);
+        } while (!cancellation.IsCancellationRequested);
     }
 
-    private static async Task<bool> Next(PeriodicTimer timer, CancellationToken ends)
+    /// <summary>Waits for news, or for a while where they may not come.</summary>
+    private async Task Next(ChannelReader<bool> news, bool isSure, CancellationToken cancellation)
     {
         try
         {
-            return await timer.WaitForNextTickAsync(ends);
+            if (isSure)
+                await news.ReadAsync(cancellation);
+            else
+            {
+                using var pause = new CancellationTokenSource(Pause, clock);
+                using var either = CancellationTokenSource.CreateLinkedTokenSource(
+                    cancellation,
+                    pause.Token
+                );
+                await news.ReadAsync(either.Token);
+            }
+            await Task.Delay(Together, clock, cancellation);
+            news.TryRead(out _);
         }
         catch (OperationCanceledException)
         {
-            return false;
+            // It has been a while, or nobody follows any more.
         }
     }
 
-    /// <summary>What tells one state of a desktop from another; that of just now if somebody else has asked.</summary>
-    private string StateOf(long id)
-    {
-        if (_last.TryGetValue(id, out var last) && clock.GetElapsedTime(last.At) < Pause / 2)
-            return last.State;
-        var state = Check(id) ?? "gone";
-        _last[id] = (clock.GetTimestamp(), state);
-        return state;
-    }
-
-    /// <summary>A desktop's look and what of it could not be read or held; null if it cannot be checked now.</summary>
-    private string? Check(long id)
+    private (string State, FolderWatch? Watch) Check(long id)
     {
         try
         {
             var desktop = register.Get(id);
-            var reading = DesktopReader.Read(desktop.Map, new RememberingView(desktop.Folder));
-            var unread = reading
-                .Unread.Select(part => $"{part.Kind}: {part.Reason}")
-                .Concat(
-                    reading
-                        .Parts.SelectMany(part => part.Values)
-                        .Select(value => $"{value.File} {value.At}: {value.Reason}")
-                );
-            var gaps = reading
-                .Parts.SelectMany(part => part.Gaps)
-                .Select(gap => PathText.Printable(gap.Path));
-            return string.Join(
-                ' ',
-                [reading.Look.Digest.Short, $"{desktop.On.Saving}", .. unread, .. gaps]
-            );
+            var seen = observer.See(desktop);
+            var state = seen.Derive("state", () => StateOf(seen));
+            return ($"{state} {register.SavedState(desktop)}", desktop.Folder.Watch);
         }
         catch (Exception problem)
             when (problem is IOException or UnauthorizedAccessException or ProblemException)
         {
             NotReadable(log, problem);
-            return null;
+            return ("gone", null);
         }
     }
 
-    [LoggerMessage(Level = LogLevel.Information, Message = "A desktop could not be checked.")]
+    /// <summary>A desktop's look and what of it could not be read or held.</summary>
+    private static string StateOf(Observation seen)
+    {
+        var reading = seen.Reading;
+        var unread = reading
+            .Unread.Select(part => $"{part.Kind}: {part.Reason}")
+            .Concat(
+                reading
+                    .Parts.SelectMany(part => part.Values)
+                    .Select(value => $"{value.File} {value.At}: {value.Reason}")
+            );
+        var gaps = reading
+            .Parts.SelectMany(part => part.Gaps)
+            .Select(gap => PathText.Printable(gap.Path));
+        return string.Join(' ', [reading.Look.Digest.Short, .. unread, .. gaps]);
+    }
+
+    [LoggerMessage(Level = LogLevel.Information, Message = "A desktop could not be looked at.")]
     private static partial void NotReadable(ILogger logger, Exception problem);
+
+    /// <summary>What one who follows listens to.</summary>
+    private sealed class Hearing(Action heard) : IDisposable
+    {
+        private readonly HashSet<FolderWatch> _all = [];
+
+        public void Add(FolderWatch watch)
+        {
+            if (_all.Add(watch))
+                watch.Changed += heard;
+        }
+
+        public void Dispose()
+        {
+            foreach (var watch in _all)
+                watch.Changed -= heard;
+        }
+    }
 }

@@ -20,6 +20,7 @@ public sealed class PlanMaker(
     IDbContextFactory<FuroshikiDb> databases,
     DesktopRegister register,
     LookLibrary library,
+    Observer observer,
     MapLibrary maps,
     IContentStore content,
     SafeStateShelf safeStates,
@@ -48,7 +49,7 @@ public sealed class PlanMaker(
     public PlanView View(ReadyPlan ready)
     {
         var (desktop, plan) = (ready.Desktop, ready.Plan);
-        var now = ready.Sight.Reading.Look;
+        var now = ready.Seen.Reading.Look;
         var leftAlone = plan
             .LeftAlone.Select(kind => now[kind])
             .Concat(plan.Refused.Select(part => now[part.Kind]));
@@ -56,7 +57,7 @@ public sealed class PlanMaker(
             plan.Wanted.Components.Concat(leftAlone.OfType<Core.Looks.Component>())
         );
         library.Remember(next);
-        var drift = nowReader.DriftOf(desktop, ready.Sight);
+        var drift = nowReader.DriftOf(desktop, ready.Seen);
         var managed = desktop.Folder.ManagedTree(desktop.Maps);
         var isBack = ready.Target.Kind == TargetKind.PutBack;
         var changed = plan.Steps.Select(step => step.Difference.Kind).ToHashSet();
@@ -150,13 +151,13 @@ public sealed class PlanMaker(
                 .FirstOrDefault(one => one.Id == target.Id)
             ?? throw ProblemException.NotFound("This saving");
         var look = library.Of(row);
-        var sight = library.ReadNow(desktop);
+        var seen = observer.See(desktop);
         var cover = look
             .Components.Select(part => part.Kind)
             .Concat(look.Kept.Keys)
             .Where(kind => target.Kinds is null || target.Kinds.Contains(kind))
             .ToList();
-        var plan = Planner(desktop, sight, _ => maps.Get(Digest.Parse(row.Map))).Plan(look, cover);
+        var plan = Planner(desktop, seen, _ => maps.Get(Digest.Parse(row.Map))).Plan(look, cover);
         return new ReadyPlan(
             desktop,
             target,
@@ -166,15 +167,15 @@ public sealed class PlanMaker(
                 ? $"{Counting.Ordinal(row.Number)} saving"
                 : $"{Counting.Ordinal(row.Number)} saving, {cover.Count} of its parts",
             desktop.On.With(row.Id, OnOf(plan), isWhole: target.Kinds is null),
-            sight
+            seen
         );
     }
 
     /// <summary>Plans to bring parts back to what the savings have that last held them.</summary>
     private ReadyPlan PutBack(LiveDesktop desktop, Target target)
     {
-        var sight = library.ReadNow(desktop);
-        var drift = nowReader.DriftOf(desktop, sight);
+        var seen = observer.See(desktop);
+        var drift = nowReader.DriftOf(desktop, seen);
         var kinds =
             target.Kinds
             ??
@@ -182,8 +183,7 @@ public sealed class PlanMaker(
                 .. drift
                     .Parts.Select(part => part.Kind)
                     .Concat(
-                        sight
-                            .Reading.Parts.Where(part =>
+                        seen.Reading.Parts.Where(part =>
                                 part.Component is null || part.Values.Length > 0
                             )
                             .Select(part => part.Kind)
@@ -194,7 +194,7 @@ public sealed class PlanMaker(
         var look = Core.Looks.Look.Of(
             held.Select(part => library.Of(part.Value)[part.Key]).OfType<Core.Looks.Component>()
         );
-        var plan = Planner(desktop, sight, kind => maps.Get(Digest.Parse(drift.Held[kind].Map)))
+        var plan = Planner(desktop, seen, kind => maps.Get(Digest.Parse(drift.Held[kind].Map)))
             .Plan(look, [.. look.Components.Select(part => part.Kind)]);
         return new ReadyPlan(
             desktop,
@@ -203,7 +203,7 @@ public sealed class PlanMaker(
             drift.On?.Profile!.Name ?? "What was saved",
             $"{held.Count} {(held.Count == 1 ? "part" : "parts")} put back",
             desktop.On,
-            sight
+            seen
         );
     }
 
@@ -212,9 +212,9 @@ public sealed class PlanMaker(
 
     private SwitchPlanner Planner(
         LiveDesktop desktop,
-        Sight sight,
+        Observation seen,
         Func<string, Core.Maps.DesktopMap> source
-    ) => new(desktop.Map, sight.Reading, sight.View, content, source);
+    ) => new(desktop.Map, seen.Reading, seen.View, content, source);
 
     private ReadyPlan ToSafeState(LiveDesktop desktop, Target target)
     {
@@ -255,15 +255,15 @@ public sealed class PlanMaker(
         WhatIsOn on
     )
     {
-        var sight = library.ReadNow(desktop);
+        var seen = observer.See(desktop);
         var plan = GoBackPlanner.Plan(
             desktop.Map,
-            sight.Reading,
-            sight.View,
+            seen.Reading,
+            seen.View,
             state,
             library.FindTree
         );
-        return new ReadyPlan(desktop, target, plan, name, caption, on, sight);
+        return new ReadyPlan(desktop, target, plan, name, caption, on, seen);
     }
 
     private static StepView Step(PartStep step) =>

@@ -14,7 +14,7 @@ public sealed record ReadyPlan(
     string Name,
     string Caption,
     WhatIsOn OnAfter,
-    Sight Sight
+    Observation Seen
 )
 {
     /// <summary>What carrying it out does, in words.</summary>

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
+using Furoshiki.App.Observing;
 using Furoshiki.App.SafeStates;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Reading;
@@ -29,6 +30,7 @@ public sealed record SavedGap(string Kind, string Path, string Reason);
 public sealed class Saver(
     IDbContextFactory<FuroshikiDb> databases,
     LookLibrary library,
+    Observer observer,
     SafeStateShelf shelf,
     DesktopRegister register,
     TimeProvider clock
@@ -85,7 +87,7 @@ public sealed class Saver(
 
     private SavingRow Capture(LiveDesktop desktop, SaveChoice choice, SavingRow? last)
     {
-        var reading = library.ReadNow(desktop).Reading;
+        var reading = observer.See(desktop).Reading;
         if (PersonsText.WhyNot("The note", choice.Note, LongestNote, hasLines: true) is { } reason)
             throw ProblemException.Field("note", reason);
         if (choice.Cover.Count == 0)

@@ -55,7 +55,8 @@ public sealed record DiskFaults(string? Refuses, bool IsFull)
 public sealed class Sessions(
     IDbContextFactory<FuroshikiDb> databases,
     IContentStore content,
-    LookLibrary library
+    LookLibrary library,
+    Observer observer
 )
 {
     private readonly ConcurrentDictionary<long, DiskFaults> _faults = new();
@@ -68,15 +69,15 @@ public sealed class Sessions(
     public void SetFaults(long desktop, DiskFaults faults) => _faults[desktop] = faults;
 
     /// <summary>What a simulated desktop shows; null for one that is not simulated.</summary>
-    public Look? Showing(LiveDesktop desktop, Sight sight) =>
-        desktop.IsSimulated ? Read(desktop, sight, Shows.AtOnce, null) : null;
+    public Look? Showing(LiveDesktop desktop, Observation seen) =>
+        desktop.IsSimulated ? Read(desktop, seen, Shows.AtOnce, null) : null;
 
     /// <summary>The parts of which something else shows than what is set.</summary>
     public static IReadOnlyList<NotShowing> NotShowing(
         LiveDesktop desktop,
-        Sight sight,
+        Observation seen,
         Look showing
-    ) => [.. new SimulatedSession(desktop.Map, sight.View).NotShowing(showing, sight.Reading)];
+    ) => [.. new SimulatedSession(desktop.Map, seen.View).NotShowing(showing, seen.Reading)];
 
     /// <summary>Tells the session of a simulated desktop to do something.</summary>
     /// <param name="program">The program that starts again, where that is what it does.</param>
@@ -91,7 +92,7 @@ public sealed class Sessions(
             );
         Read(
             desktop,
-            library.ReadNow(desktop),
+            observer.See(desktop),
             action switch
             {
                 SessionAction.Restart => Shows.AfterRestart,
@@ -102,18 +103,18 @@ public sealed class Sessions(
         );
     }
 
-    private Look Read(LiveDesktop desktop, Sight sight, Shows upTo, string? program)
+    private Look Read(LiveDesktop desktop, Observation seen, Shows upTo, string? program)
     {
         lock (_lock)
         {
             using var db = databases.CreateDbContext();
             var row = db.Desktops.Single(one => one.Id == desktop.Id);
             var before = row.Showing is { } digest ? library.Get(Digest.Parse(digest)) : null;
-            var session = new SimulatedSession(desktop.Map, sight.View);
+            var session = new SimulatedSession(desktop.Map, seen.View);
             // A session that has shown nothing yet begins, and reads everything.
             var shows = session.Read(
                 before,
-                sight.Reading,
+                seen.Reading,
                 before is null ? Shows.AfterRestart : upTo,
                 program
             );

@@ -1,5 +1,5 @@
 using Furoshiki.App.Desktops;
-using Furoshiki.App.Looks;
+using Furoshiki.App.Observing;
 using Furoshiki.Core.Session;
 
 namespace Furoshiki.App.Session;
@@ -22,7 +22,7 @@ public sealed record DesktopPage(
 public sealed record OtherEditView(string Path, string Words);
 
 /// <summary>Opens desktops, and does to simulated ones what the world does to real ones.</summary>
-public sealed class SimulatedDesktops(Sessions sessions, LookLibrary library)
+public sealed class SimulatedDesktops(Sessions sessions, Observer observer)
 {
     /// <summary>A desktop with what its map found.</summary>
     public DesktopPage Open(LiveDesktop desktop) =>
@@ -47,7 +47,7 @@ public sealed class SimulatedDesktops(Sessions sessions, LookLibrary library)
     public OtherEditView EditAsOther(LiveDesktop desktop, string kind)
     {
         RefuseReal(desktop);
-        if (OtherProgram.Edit(desktop.Map, library.ReadNow(desktop).Reading, kind) is not { } edit)
+        if (OtherProgram.Edit(desktop.Map, observer.See(desktop).Reading, kind) is not { } edit)
             throw ProblemException.Field(
                 "kind",
                 "This part has no setting that another program could change."

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
@@ -5,78 +6,134 @@ using Furoshiki.App.Saving;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
-using Furoshiki.Core.Switching;
+using Furoshiki.Core.Maps;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.App.Shelf;
 
-/// <summary>Makes the cards of the shelf: reads the desktop once, and plans every profile against it.</summary>
+/// <summary>
+/// Makes the cards of the shelf: holds the last saving of every profile against a desktop. What does not change with the desktop is worked
+/// out once for a saving, and the rest only for the parts that a change touches.
+/// </summary>
 public sealed class CardMaker(
     IDbContextFactory<FuroshikiDb> databases,
     LookLibrary library,
+    Observer observer,
     MapLibrary maps,
     IContentStore content
 )
 {
+    private readonly Standings _standings = new();
+    private readonly ConcurrentDictionary<long, LookFacts> _facts = new();
+
+    /// <summary>What a card says of a look, whatever the desktop.</summary>
+    private sealed record LookFacts(
+        IReadOnlyList<Component> Parts,
+        bool IsDark,
+        int Unknown,
+        IReadOnlyList<string> Supplies
+    );
+
     /// <summary>The cards of all profiles, the one that was on last first.</summary>
-    public List<ProfileCard> All(LiveDesktop desktop)
+    public IReadOnlyList<ProfileCard> All(LiveDesktop desktop)
     {
         using var db = databases.CreateDbContext();
-        var sight = library.ReadNow(desktop);
+        var standings = _standings.Of(observer.See(desktop), content);
+        var newest = db
+            .Savings.GroupBy(one => one.ProfileId)
+            .Select(group => new { ProfileId = group.Key, Number = group.Max(one => one.Number) });
+        var savings = db
+            .Savings.AsNoTracking()
+            .Join(
+                newest,
+                saving => new { saving.ProfileId, saving.Number },
+                last => new { last.ProfileId, last.Number },
+                (saving, _) => saving
+            )
+            .ToDictionary(one => one.ProfileId);
+        var on = db
+            .Savings.Where(one => one.Id == desktop.On.Saving)
+            .Select(one => new OnNow(one.ProfileId, one.Id, one.Number))
+            .FirstOrDefault();
         return
         [
             .. db
                 .Profiles.AsNoTracking()
-                .Include(one => one.Savings)
                 .OrderByDescending(one => one.LastOn)
                 .AsEnumerable()
-                .Select(row => Card(desktop, sight, row)),
+                .AsParallel()
+                .AsOrdered()
+                .Select(row => Card(desktop, standings, row, savings[row.Id], on)),
         ];
     }
 
     /// <summary>The card of one profile.</summary>
     /// <param name="row">The profile, with its savings.</param>
     public ProfileCard One(LiveDesktop desktop, ProfileRow row) =>
-        Card(desktop, library.ReadNow(desktop), row);
+        Card(
+            desktop,
+            _standings.Of(observer.See(desktop), content),
+            row,
+            row.Savings.MaxBy(one => one.Number)!,
+            row.Savings.Where(one => one.Id == desktop.On.Saving)
+                .Select(one => new OnNow(row.Id, one.Id, one.Number))
+                .FirstOrDefault()
+        );
 
-    private ProfileCard Card(LiveDesktop desktop, Sight sight, ProfileRow row)
+    /// <summary>The saving that a desktop has on.</summary>
+    private sealed record OnNow(long Profile, long Saving, int Number);
+
+    private ProfileCard Card(
+        LiveDesktop desktop,
+        Standings.OfDesktop standings,
+        ProfileRow row,
+        SavingRow saving,
+        OnNow? on
+    )
     {
-        var saving = row.Savings.MaxBy(one => one.Number)!;
-        if (LookOf(saving, out var damage) is not { } look)
+        if (FactsOf(saving, out var damage) is not { } facts)
             return Damaged(row, saving, damage!);
-        var kinds = look.Components.Select(part => part.Kind).ToList();
-        var plan = new SwitchPlanner(
-            desktop.Map,
-            sight.Reading,
-            sight.View,
-            content,
-            _ => maps.Get(Digest.Parse(saving.Map))
-        ).Plan(look, kinds);
+        var parts = facts
+            .Parts.Select(part =>
+                (part.Kind, Standing: standings.Of(part, saving.Look, saving.Map, MapOf))
+            )
+            .ToList();
+        var how = parts.Select(part => part.Standing).ToList();
         return new ProfileCard(
             row.Id,
             ProfileForm.Of(row),
             saving.Id,
             Counting.Ordinal(saving.Number),
             saving.Look,
-            look.IsDark,
-            kinds.Count,
-            Readiness(desktop, row, saving, plan),
-            plan.Steps.Length + plan.Refused.Length,
-            [.. SuppliesOf(look)],
+            facts.IsDark,
+            how.Count,
+            Readiness(how, facts, saving, on),
+            how.Count(one => one.State is PartState.Ready or PartState.Refused),
+            facts.Supplies,
             LastOn(row),
             PictureOf(row)
         );
     }
 
-    /// <summary>The look of a saving; null and the reason if its copy is damaged.</summary>
-    private Look? LookOf(SavingRow saving, out string? damage)
+    private DesktopMap MapOf(string digest) => maps.Get(Digest.Parse(digest));
+
+    /// <summary>What a card says of a saving's look; null and the reason if its copy is damaged.</summary>
+    private LookFacts? FactsOf(SavingRow saving, out string? damage)
     {
+        damage = null;
+        if (_facts.TryGetValue(saving.Id, out var known))
+            return known;
         try
         {
-            damage = null;
-            return library.Of(saving);
+            var look = library.Of(saving);
+            return _facts[saving.Id] = new LookFacts(
+                [.. look.Components],
+                look.IsDark,
+                look.Kept.Count,
+                [.. SuppliesOf(look)]
+            );
         }
         catch (ProblemException problem)
         {
@@ -109,43 +166,43 @@ public sealed class CardMaker(
         row.Screenshot is { } picture ? $"/api/content/{picture}/{Screenshots.FileName}" : null;
 
     private static ReadinessView Readiness(
-        LiveDesktop desktop,
-        ProfileRow row,
+        List<PartStanding> parts,
+        LookFacts facts,
         SavingRow saving,
-        SwitchPlan plan
+        OnNow? on
     )
     {
-        if (plan.Refused.Length > 0)
+        var refused = parts.Count(one => one.State == PartState.Refused);
+        var missing = parts.Count(one => one.State == PartState.NoMatch);
+        var steps = parts.Count(one => one.State == PartState.Ready);
+        if (refused > 0)
             return new ReadinessView(
                 ReadinessState.Cannot,
-                $"{Counting.Of(plan.Refused.Length, "part")} cannot go on"
+                $"{Counting.Of(refused, "part")} cannot go on"
             );
-        if (plan.Steps.IsEmpty && plan.Same.IsEmpty)
+        if (missing == parts.Count)
             return new ReadinessView(ReadinessState.Cannot, "No part of it has a match here");
-        if (plan.Steps.IsEmpty)
+        if (steps == 0)
             return new ReadinessView(ReadinessState.On, "On now");
-        return desktop.On.Saving == saving.Id
-                ? new ReadinessView(
-                    ReadinessState.Drifted,
-                    $"On, {Counting.Of(plan.Steps.Length, "part")} changed"
-                )
-            : row.Savings.FirstOrDefault(one => one.Id == desktop.On.Saving) is { } on
-                ? new ReadinessView(ReadinessState.Drifted, $"{Counting.Ordinal(on.Number)} is on")
-            : plan.Losses.Length > 0
-                ? new ReadinessView(ReadinessState.Partly, $"Ready but for {Lost(desktop, plan)}")
+        if (on?.Saving == saving.Id)
+            return new ReadinessView(
+                ReadinessState.Drifted,
+                $"On, {Counting.Of(steps, "part")} changed"
+            );
+        if (on?.Profile == saving.ProfileId)
+            return new ReadinessView(
+                ReadinessState.Drifted,
+                $"{Counting.Ordinal(on.Number)} is on"
+            );
+        if (missing + facts.Unknown > 0)
+            return new ReadinessView(
+                ReadinessState.Partly,
+                $"Ready but for {Counting.Of(missing + facts.Unknown, "part")}"
+            );
+        return parts.Any(one => one.Loses)
+            ? new ReadinessView(ReadinessState.Partly, "Ready but for some settings")
             : new ReadinessView(ReadinessState.Ready, "Ready here");
     }
-
-    /// <summary>What has no match on a desktop, in words: whole parts, or settings only.</summary>
-    private static string Lost(LiveDesktop desktop, SwitchPlan plan) =>
-        plan
-            .Losses.Select(loss => loss.Kind)
-            .Distinct()
-            .Count(kind => desktop.Map.Find(kind) is null)
-            is > 0
-                and var parts
-            ? Counting.Of(parts, "part")
-            : "some settings";
 
     private static IEnumerable<string> SuppliesOf(Look look) =>
         look

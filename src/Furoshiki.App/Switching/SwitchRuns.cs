@@ -2,8 +2,8 @@ using System.Collections.Concurrent;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Furoshiki.App.Desktops;
-using Furoshiki.App.Looks;
 using Furoshiki.App.Now;
+using Furoshiki.App.Observing;
 using Furoshiki.App.Planning;
 using Furoshiki.App.SafeStates;
 using Furoshiki.App.Session;
@@ -34,7 +34,7 @@ public sealed class SwitchRuns(
     SqliteSwitchJournal journal,
     SafeStateShelf safeStates,
     NowReader nowReader,
-    LookLibrary library,
+    Observer observer,
     Sessions sessions,
     ILogger<SwitchRuns> log
 )
@@ -176,7 +176,7 @@ public sealed class SwitchRuns(
         var total = plan.Changes.Length;
         var done = 0;
         run.Report(new RunProgress("safe-state", 0, total, null, null));
-        var before = library.ReadNow(desktop);
+        var before = observer.See(desktop);
         var title = nowReader.DriftOf(desktop, before).Words;
         var faults = sessions.FaultsOf(desktop.Id);
         var gaps = new List<Gap>();
@@ -238,7 +238,7 @@ public sealed class SwitchRuns(
     /// <summary>Reads the desktop again and tells of each part whether it took.</summary>
     private List<PartResult> Check(SwitchPlan plan, LiveDesktop desktop)
     {
-        var reading = library.ReadNow(desktop).Reading;
+        var reading = observer.See(desktop).Reading;
         return
         [
             .. plan.Steps.Select(step => Check(step, plan.Wanted, reading)),

@@ -19,7 +19,10 @@ public readonly record struct SettingKey(string Name, string? Item = null) : ICo
     }
 
     /// <inheritdoc />
-    public int CompareTo(SettingKey other) => string.CompareOrdinal(ToString(), other.ToString());
+    public int CompareTo(SettingKey other) =>
+        Item is null && other.Item is null
+            ? string.CompareOrdinal(Name, other.Name)
+            : string.CompareOrdinal(ToString(), other.ToString());
 
     /// <inheritdoc />
     public override string ToString() => Item is null ? Name : $"{Item}/{Name}";

@@ -12,7 +12,8 @@ namespace Furoshiki.Core.Looks;
 public sealed class Look
 {
     private readonly ImmutableSortedDictionary<string, Component> _components;
-    private readonly byte[] _bytes;
+    private readonly Lazy<byte[]> _bytes;
+    private readonly Lazy<Digest> _digest;
 
     private Look(IEnumerable<Component> components, ImmutableSortedDictionary<string, string> kept)
     {
@@ -22,8 +23,8 @@ public sealed class Look
             StringComparer.Ordinal
         );
         Kept = kept;
-        _bytes = LookJson.Write(_components.Values, kept);
-        Digest = Digest.Of(_bytes);
+        _bytes = new(() => LookJson.Write(_components.Values, kept));
+        _digest = new(() => Digest.Of(_bytes.Value));
     }
 
     /// <summary>Makes a look of components, at most one of each kind.</summary>
@@ -37,10 +38,10 @@ public sealed class Look
     public ImmutableSortedDictionary<string, string> Kept { get; }
 
     /// <summary>The digest by which the look is known.</summary>
-    public Digest Digest { get; }
+    public Digest Digest => _digest.Value;
 
     /// <summary>The look as canonical JSON, in UTF-8.</summary>
-    public ReadOnlyMemory<byte> Bytes => _bytes;
+    public ReadOnlyMemory<byte> Bytes => _bytes.Value;
 
     /// <summary>The components, in the order in which people read them.</summary>
     public IEnumerable<Component> Components =>

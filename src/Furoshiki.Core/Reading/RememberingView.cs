@@ -1,15 +1,16 @@
+using System.Collections.Concurrent;
 using Furoshiki.Core.Content;
 
 namespace Furoshiki.Core.Reading;
 
-/// <summary>A desktop's folder as it is seen once: what was asked before is not looked at again. For one thread.</summary>
+/// <summary>A desktop's folder as it is seen once: what was asked before is not looked at again. For use by several threads at once.</summary>
 /// <param name="view">The folder.</param>
 public sealed class RememberingView(IDesktopView view) : IDesktopView
 {
-    private readonly Dictionary<string, FileState?> _states = new(StringComparer.Ordinal);
-    private readonly Dictionary<string, Tree?> _trees = new(StringComparer.Ordinal);
-    private readonly Dictionary<string, string?> _reasons = new(StringComparer.Ordinal);
-    private readonly Dictionary<string, PathEnd?> _ends = new(StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<string, FileState?> _states = new(StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<string, Tree?> _trees = new(StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<string, string?> _reasons = new(StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<string, PathEnd?> _ends = new(StringComparer.Ordinal);
 
     /// <inheritdoc />
     public string Root => view.Root;
@@ -32,11 +33,10 @@ public sealed class RememberingView(IDesktopView view) : IDesktopView
     /// <inheritdoc />
     public string? NotKept(string path) => view.NotKept(path);
 
-    private static T? Once<T>(Dictionary<string, T?> known, string path, Func<string, T?> look)
-        where T : class
-    {
-        if (!known.TryGetValue(path, out var found))
-            known[path] = found = look(path);
-        return found;
-    }
+    private static T? Once<T>(
+        ConcurrentDictionary<string, T?> known,
+        string path,
+        Func<string, T?> look
+    )
+        where T : class => known.GetOrAdd(path, look);
 }

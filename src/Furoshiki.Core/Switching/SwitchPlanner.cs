@@ -27,6 +27,7 @@ public sealed class SwitchPlanner(
     /// <summary>What was edited, by the real path: two files of a map can be one on the disk.</summary>
     private readonly Dictionary<string, SettingsDocument> _documents = [];
     private readonly Dictionary<string, FileChange> _assetChanges = [];
+    private readonly PartFitter _fitter = new(map, reading, view, saved);
     private readonly List<PartStep> _steps = [];
     private readonly List<PartRefusal> _refused = [];
     private readonly List<Loss> _losses = [];
@@ -99,50 +100,28 @@ public sealed class SwitchPlanner(
 
     private void PlanPart(Component wanted)
     {
-        var kind = map.Find(wanted.Kind);
-        var part = reading.Parts.FirstOrDefault(one => one.Kind == wanted.Kind);
-        var now = part?.Component;
-        var (held, losses) = Adaptation.Fit(wanted, source(wanted.Kind), map, now);
-        if (kind is null)
-        {
-            _losses.AddRange(losses);
-            return;
-        }
-        var reason =
-            held is null ? string.Join(' ', losses.Select(loss => loss.Reason).Distinct())
-            : now is null ? $"{part!.File} could not be read: {part.Reason}"
-            : null;
-        if (reason is null)
-        {
-            _losses.AddRange(losses);
-            _losses.AddRange(
-                wanted.Kept.Keys.Select(key => new Loss(
-                    wanted.Kind,
-                    key,
-                    "It was saved with a value that this version of Furoshiki does not know."
-                ))
-            );
-        }
-        if (reason is null && now!.Equals(held))
-        {
-            _same.Add(held!);
-            return;
-        }
-        reason ??= kind.TakesAdministrator
-            ? "Putting it on takes the administrator's rights, so it is left as it is."
-            : MissingAsset(held!);
-        if (reason is not null)
+        var fit = _fitter.Fit(wanted, source(wanted.Kind));
+        _losses.AddRange(fit.Losses);
+        if (fit.Refusal is { } reason)
         {
             _refused.Add(new PartRefusal(wanted.Kind, reason));
             return;
         }
-
-        var difference = Difference.Between(Look.Of([now!]), Look.Of([held!]), TreeOf)[0];
+        if (fit.Held is not { } held)
+            return;
+        if (fit.IsSame)
+        {
+            _same.Add(held);
+            return;
+        }
+        var kind = map.Find(wanted.Kind)!;
+        var now = reading.Parts.First(one => one.Kind == wanted.Kind).Component!;
+        var difference = Difference.Between(Look.Of([now]), Look.Of([held]), TreeOf)[0];
         try
         {
-            var edits = Edit(kind, now!, held!, difference);
+            var edits = Edit(kind, now, held, difference);
             var notes = new List<string>();
-            var assets = held!.Assets.SelectMany(asset => Restore(kind, asset, notes)).ToList();
+            var assets = held.Assets.SelectMany(asset => Restore(kind, asset, notes)).ToList();
             foreach (var (file, document) in edits)
                 _documents[file] = document;
             foreach (var change in assets)
@@ -157,71 +136,13 @@ public sealed class SwitchPlanner(
         }
 
         Tree? TreeOf(Digest digest) =>
-            now!
-                .Assets.Where(asset =>
+            now.Assets.Where(asset =>
                     asset.Content == digest && asset is { IsFolder: true, Path: not null }
                 )
                 .Select(asset => view.FindTree(map.FindPath(asset.Path!)!.FromRoot))
                 .FirstOrDefault()
             ?? saved.FindTree(digest);
     }
-
-    private string? MissingAsset(Component wanted)
-    {
-        var kind = map.Find(wanted.Kind)!;
-        foreach (var asset in wanted.Assets.Where(asset => asset.Setting is not null))
-        {
-            if (asset.Content is not { } content)
-            {
-                // What an asset inherits from and was not there then is not needed to put on what was.
-                if (!AssetFinder.NamesIn(wanted, asset.Setting!).Contains(asset.Name))
-                    continue;
-                return $"{asset.Name} was not found when this was saved, so there is nothing to put on.";
-            }
-            var (path, stands) = Locate(kind, asset);
-            if (stands?.Content == content || saved.HoldsAll(content) && path.Place.IsPersons)
-                continue;
-            if (stands is null)
-                return $"{asset.Name} is not here, and its content was not kept when this was saved.";
-            if (path.Place.IsPersons)
-                return $"{asset.Name} is another here, and its saved content is not held.";
-        }
-        return null;
-    }
-
-    /// <summary>
-    /// Where an asset stands or will stand, and what stands there now. The first folder that has the name is the one that the
-    /// desktop takes. Where that is another asset, or there is none, the saved one comes to where it stood, if that is the
-    /// person's, or else to the person's own folder.
-    /// </summary>
-    private (PlacePath Path, Asset? Stands) Locate(KindMap kind, Asset asset)
-    {
-        var recorded = asset.Path is null ? null : map.FindPath(asset.Path);
-        var all = (
-            asset.Setting is null
-                ? [recorded!]
-                : kind
-                    .Assets.First(rule => rule.Setting == asset.Setting)
-                    .AllFolders.Select(folder => folder.Within(asset.Name))
-                    .Distinct()
-        )
-            .Select(path => (Path: path, Stands: StandsAt(path, asset)))
-            .ToList();
-        var taken = all.FirstOrDefault(one => one.Stands is not null, all[0]);
-        if (
-            taken.Stands?.Equals(asset with { Path = taken.Stands.Path }) == true
-            || (taken.Stands is not null && taken.Path.Place.IsPersons)
-        )
-            return taken;
-        var own = all.Where(one => one.Path.Place.IsPersons).ToList();
-        var before = own.FirstOrDefault(one => one.Path == recorded);
-        return before.Path is not null ? before
-            : taken.Stands is null && own.Count > 0 ? own[0]
-            : taken;
-    }
-
-    private Asset? StandsAt(PlacePath path, Asset asset) =>
-        AssetFinder.At(path, asset.Name, asset.Setting, asset.IsFolder, view);
 
     private Dictionary<string, SettingsDocument> Edit(
         KindMap kind,
@@ -263,7 +184,7 @@ public sealed class SwitchPlanner(
     /// <summary>What it takes to bring an asset back to what was saved.</summary>
     private IReadOnlyList<FileChange> Restore(KindMap kind, Asset asset, List<string> notes)
     {
-        var (path, stands) = Locate(kind, asset);
+        var (path, stands) = _fitter.Locate(kind, asset);
         if (
             stands is null
                 ? asset.Content is null
