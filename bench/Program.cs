@@ -18,17 +18,44 @@ var repository = AppContext.BaseDirectory;
 while (!File.Exists(Path.Combine(repository, "Furoshiki.slnx")))
     repository = Path.GetDirectoryName(repository)!;
 var map = DesktopMapReader
-    .Read(File.ReadAllBytes(Path.Combine(repository, "src/Furoshiki.Web/Maps/open-desktop.json")))
+    .Read(File.ReadAllBytes(Path.Combine(repository, "src/Furoshiki.App/Maps/open-desktop.json")))
     .For([new Screen("main", 1920, 1080)]);
 
 // A small tree first, so that nothing measured is the runtime's own start.
+if (args is ["--only", "shelf"])
+{
+    MeasureShelf();
+    return;
+}
 using (var small = new Sample(factor: 1))
     Measure(small, print: false);
 using (var sample = new Sample(factor))
     Measure(sample, print: true);
 MeasureDrawing();
 MeasureFormats();
+MeasureShelf();
 return;
+
+void MeasureShelf()
+{
+    foreach (var profiles in new[] { 10, 250, 1000 })
+    {
+        using var wardrobe = new Wardrobe(Path.Combine(repository, "scenario"), profiles);
+        var (first, again, changed, read) = wardrobe.Shelf();
+        // Ten first, so that nothing measured is the runtime's own start.
+        if (profiles == 10)
+            continue;
+        Line(
+            $"shelf of {profiles} profiles, nothing known",
+            first,
+            "reading and parsing alone",
+            read,
+            null
+        );
+        Line("again", again, "reading and parsing alone", read, null);
+        Line("after one setting changed", changed, "reading and parsing alone", read, null);
+    }
+}
 
 void Measure(Sample sample, bool print)
 {

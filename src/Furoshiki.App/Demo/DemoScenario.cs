@@ -178,7 +178,9 @@ public sealed class DemoScenario(
         var kind = Kind.Get(kindName);
         var wanted = json.ToDictionary(
             set => SettingKey.Parse(set.Key),
-            set => kind.Setting(SettingKey.Parse(set.Key)).Type.Read(NativeJson.Read(set.Value!))
+            set =>
+                kind.Setting(SettingKey.Parse(set.Key))
+                    .Type.Read(NativeJson.Read(JsonSerializer.SerializeToElement(set.Value)))
         );
         var items = wanted
             .Keys.Select(key => key.Item)

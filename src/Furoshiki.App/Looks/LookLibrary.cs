@@ -5,13 +5,18 @@ using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Reading;
 using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.App.Looks;
 
 /// <summary>
 /// Looks and their assets by digest: those that were saved, and those that were last seen on a desktop without being saved.
 /// </summary>
-public sealed class LookLibrary(IContentStore content, Observer observer)
+public sealed class LookLibrary(
+    IContentStore content,
+    Observer observer,
+    IDbContextFactory<FuroshikiDb> databases
+)
 {
     private const int MostPlanned = 64;
     private const int MostTrees = 512;
@@ -80,6 +85,31 @@ public sealed class LookLibrary(IContentStore content, Observer observer)
                     saving.Places is { Length: > 0 } places ? places : null
                 )
             );
+
+    /// <summary>The looks of savings by their numbers, each with where its assets stood; not those that are damaged.</summary>
+    public IReadOnlyDictionary<long, Look> OfSavings(IReadOnlyCollection<long> ids)
+    {
+        var missing = ids.Where(id => !_saved.ContainsKey(id)).ToList();
+        if (missing.Count > 0)
+        {
+            using var db = databases.CreateDbContext();
+            var rows = db.Savings.AsNoTracking().Where(one => missing.Contains(one.Id)).ToList();
+            Parallel.ForEach(rows, row => TryParse(row));
+        }
+        return ids.Where(_saved.ContainsKey).ToDictionary(id => id, id => _saved[id]);
+    }
+
+    private void TryParse(SavingRow row)
+    {
+        try
+        {
+            Of(row);
+        }
+        catch (ProblemException)
+        {
+            // Whoever asks for this one alone is told.
+        }
+    }
 
     private Look Parse(Digest digest, string? places)
     {

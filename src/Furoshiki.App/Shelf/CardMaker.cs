@@ -41,18 +41,8 @@ public sealed class CardMaker(
     {
         using var db = databases.CreateDbContext();
         var standings = _standings.Of(observer.See(desktop), content);
-        var newest = db
-            .Savings.GroupBy(one => one.ProfileId)
-            .Select(group => new { ProfileId = group.Key, Number = group.Max(one => one.Number) });
-        var savings = db
-            .Savings.AsNoTracking()
-            .Join(
-                newest,
-                saving => new { saving.ProfileId, saving.Number },
-                last => new { last.ProfileId, last.Number },
-                (saving, _) => saving
-            )
-            .ToDictionary(one => one.ProfileId);
+        var savings = LastSavings(db);
+        Learn([.. savings.Values.Select(one => one.Id)]);
         var on = db
             .Savings.Where(one => one.Id == desktop.On.Saving)
             .Select(one => new OnNow(one.ProfileId, one.Id, one.Number))
@@ -65,36 +55,78 @@ public sealed class CardMaker(
                 .AsEnumerable()
                 .AsParallel()
                 .AsOrdered()
-                .Select(row => Card(desktop, standings, row, savings[row.Id], on)),
+                .Select(row => Card(standings, row, savings[row.Id], on)),
         ];
+    }
+
+    /// <summary>The last saving of every profile, by the profile's number.</summary>
+    private static Dictionary<long, SavingNumber> LastSavings(FuroshikiDb db)
+    {
+        var last = db
+            .Savings.GroupBy(one => one.ProfileId)
+            .Select(group => new { ProfileId = group.Key, Number = group.Max(one => one.Number) });
+        return db
+            .Savings.Join(
+                last,
+                saving => new { saving.ProfileId, saving.Number },
+                one => new { one.ProfileId, one.Number },
+                (saving, _) =>
+                    new SavingNumber(
+                        saving.Id,
+                        saving.ProfileId,
+                        saving.Number,
+                        saving.Look,
+                        saving.Map
+                    )
+            )
+            .ToDictionary(one => one.ProfileId);
     }
 
     /// <summary>The card of one profile.</summary>
     /// <param name="row">The profile, with its savings.</param>
-    public ProfileCard One(LiveDesktop desktop, ProfileRow row) =>
-        Card(
-            desktop,
+    public ProfileCard One(LiveDesktop desktop, ProfileRow row)
+    {
+        var last = row
+            .Savings.Select(one => new SavingNumber(
+                one.Id,
+                one.ProfileId,
+                one.Number,
+                one.Look,
+                one.Map
+            ))
+            .MaxBy(one => one.Number)!;
+        Learn([last.Id]);
+        return Card(
             _standings.Of(observer.See(desktop), content),
             row,
-            row.Savings.MaxBy(one => one.Number)!,
+            last,
             row.Savings.Where(one => one.Id == desktop.On.Saving)
                 .Select(one => new OnNow(row.Id, one.Id, one.Number))
                 .FirstOrDefault()
         );
+    }
+
+    /// <summary>A saving without all that a card does not show.</summary>
+    private sealed record SavingNumber(
+        long Id,
+        long ProfileId,
+        int Number,
+        string Look,
+        string Map
+    );
 
     /// <summary>The saving that a desktop has on.</summary>
     private sealed record OnNow(long Profile, long Saving, int Number);
 
     private ProfileCard Card(
-        LiveDesktop desktop,
         Standings.OfDesktop standings,
         ProfileRow row,
-        SavingRow saving,
+        SavingNumber saving,
         OnNow? on
     )
     {
-        if (FactsOf(saving, out var damage) is not { } facts)
-            return Damaged(row, saving, damage!);
+        if (!_facts.TryGetValue(saving.Id, out var facts))
+            return Damaged(row, saving);
         var parts = facts
             .Parts.Select(part =>
                 (part.Kind, Standing: standings.Of(part, saving.Look, saving.Map, MapOf))
@@ -119,31 +151,22 @@ public sealed class CardMaker(
 
     private DesktopMap MapOf(string digest) => maps.Get(Digest.Parse(digest));
 
-    /// <summary>What a card says of a saving's look; null and the reason if its copy is damaged.</summary>
-    private LookFacts? FactsOf(SavingRow saving, out string? damage)
+    /// <summary>Works out what cards say of the looks of some savings.</summary>
+    private void Learn(IReadOnlyCollection<long> savings)
     {
-        damage = null;
-        if (_facts.TryGetValue(saving.Id, out var known))
-            return known;
-        try
-        {
-            var look = library.Of(saving);
-            return _facts[saving.Id] = new LookFacts(
+        foreach (
+            var (id, look) in library.OfSavings([.. savings.Where(id => !_facts.ContainsKey(id))])
+        )
+            _facts[id] = new LookFacts(
                 [.. look.Components],
                 look.IsDark,
                 look.Kept.Count,
                 [.. SuppliesOf(look)]
             );
-        }
-        catch (ProblemException problem)
-        {
-            damage = problem.Message;
-            return null;
-        }
     }
 
     /// <summary>A profile whose last saving cannot be read: it takes out itself, and no other.</summary>
-    private static ProfileCard Damaged(ProfileRow row, SavingRow saving, string damage) =>
+    private static ProfileCard Damaged(ProfileRow row, SavingNumber saving) =>
         new(
             row.Id,
             ProfileForm.Of(row),
@@ -152,7 +175,10 @@ public sealed class CardMaker(
             saving.Look,
             false,
             0,
-            new ReadinessView(ReadinessState.Cannot, damage),
+            new ReadinessView(
+                ReadinessState.Cannot,
+                "The copy of this look in the data folder is damaged."
+            ),
             0,
             [],
             LastOn(row),
@@ -168,7 +194,7 @@ public sealed class CardMaker(
     private static ReadinessView Readiness(
         List<PartStanding> parts,
         LookFacts facts,
-        SavingRow saving,
+        SavingNumber saving,
         OnNow? on
     )
     {

@@ -21,18 +21,18 @@ public static class NativeJson
             _ => JsonValue.Create(value.Content),
         };
 
-    /// <summary>The value that a JSON node stands for.</summary>
+    /// <summary>The value that a JSON element stands for.</summary>
     /// <exception cref="SettingsFileException">It is an object, null, or a list of anything but strings.</exception>
-    public static NativeValue Read(JsonNode node) =>
-        node.GetValueKind() switch
+    public static NativeValue Read(JsonElement json) =>
+        json.ValueKind switch
         {
-            JsonValueKind.String => NativeValue.Text(node.GetValue<string>()),
-            JsonValueKind.Number => NativeValue.Number(node.ToJsonString()),
+            JsonValueKind.String => NativeValue.Text(json.GetString()!),
+            JsonValueKind.Number => NativeValue.Number(json.GetRawText()),
             JsonValueKind.True => NativeValue.Flag(true),
             JsonValueKind.False => NativeValue.Flag(false),
             JsonValueKind.Array
-                when node.AsArray().All(item => item?.GetValueKind() == JsonValueKind.String) =>
-                NativeValue.List([.. node.AsArray().Select(item => item!.GetValue<string>())]),
+                when json.EnumerateArray().All(item => item.ValueKind == JsonValueKind.String) =>
+                NativeValue.List([.. json.EnumerateArray().Select(item => item.GetString()!)]),
             _ => throw new SettingsFileException(
                 "A value is neither a text, a number, a flag nor a list of texts."
             ),

@@ -1,3 +1,4 @@
+using System.Collections.Frozen;
 using System.Collections.Immutable;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Picture;
@@ -98,10 +99,22 @@ public sealed record Kind(
         BehaviourKind.Kind,
     ];
 
-    private static readonly ImmutableDictionary<string, int> Places = All.Select(
+    private static readonly FrozenDictionary<string, int> Places = All.Select(
             (kind, i) => (kind.Name, i)
         )
-        .ToImmutableDictionary(one => one.Name, one => one.i, StringComparer.Ordinal);
+        .ToFrozenDictionary(one => one.Name, one => one.i, StringComparer.Ordinal);
+
+    private readonly FrozenDictionary<(string Name, bool OfItem), Setting> _settings = new[]
+    {
+        true,
+        false,
+    }
+        .SelectMany(ofItem =>
+            Settings
+                .Where(setting => setting.IsFor(ofItem))
+                .Select(setting => KeyValuePair.Create((setting.Name, ofItem), setting))
+        )
+        .ToFrozenDictionary();
 
     /// <summary>What is drawn of it; null if it cannot be seen.</summary>
     internal Layer? Layer { get; init; }
@@ -125,9 +138,7 @@ public sealed record Kind(
 
     /// <summary>The setting that a key of a component belongs to; null if this kind has none of that name there.</summary>
     public Setting? FindSetting(SettingKey key) =>
-        Settings.FirstOrDefault(setting =>
-            setting.Name == key.Name && setting.IsFor(key.Item is not null)
-        );
+        _settings.GetValueOrDefault((key.Name, key.Item is not null));
 
     /// <summary>The setting that a key of a component belongs to.</summary>
     /// <exception cref="ArgumentException">There is none.</exception>

@@ -179,9 +179,30 @@ public sealed record Component(
     public bool Equals(Component? other) =>
         other is not null
         && Kind == other.Kind
-        && Settings.SequenceEqual(other.Settings)
-        && Kept.SequenceEqual(other.Kept)
+        && IsSame(Settings, other.Settings)
+        && IsSame(Kept, other.Kept)
         && Assets.SequenceEqual(other.Assets);
+
+    private static bool IsSame<TKey, TValue>(
+        ImmutableSortedDictionary<TKey, TValue> one,
+        ImmutableSortedDictionary<TKey, TValue> other
+    )
+        where TKey : IEquatable<TKey>
+    {
+        if (ReferenceEquals(one, other))
+            return true;
+        if (one.Count != other.Count)
+            return false;
+        using var first = one.GetEnumerator();
+        using var second = other.GetEnumerator();
+        while (first.MoveNext() && second.MoveNext())
+            if (
+                !first.Current.Key.Equals(second.Current.Key)
+                || !Equals(first.Current.Value, second.Current.Value)
+            )
+                return false;
+        return true;
+    }
 
     /// <inheritdoc />
     public override int GetHashCode() => HashCode.Combine(Kind, Settings.Count, Assets.Length);

@@ -84,7 +84,7 @@ public sealed class Look
                     is JsonException
                         or InvalidOperationException
                         or ArgumentException
-                        or NullReferenceException
+                        or KeyNotFoundException
                         or SettingsFileException
             )
         {

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
@@ -43,18 +44,29 @@ internal static class LookJson
         ImmutableSortedDictionary<string, string> Kept
     ) Read(ReadOnlySpan<byte> bytes, string? places)
     {
-        var look = JsonNode.Parse(bytes)!.AsObject();
-        if (look["form"]?.GetValue<int>() > Form)
+        var reader = new Utf8JsonReader(bytes);
+        using var document = JsonDocument.ParseValue(ref reader);
+        var look = document.RootElement;
+        var hasForm = look.TryGetProperty("form", out var form);
+        if (hasForm && form.GetInt32() > Form)
             throw new FormatException("This look was saved by a newer version of Furoshiki.");
-        var parts = look.ContainsKey("form") ? look["parts"]!.AsObject() : look;
-        var stood = places is null ? null : JsonNode.Parse(places)!.AsObject();
+        var parts = hasForm ? look.GetProperty("parts") : look;
+        using var stood = places is null ? null : JsonDocument.Parse(places);
         var components = new List<Component>();
         var kept = ImmutableSortedDictionary.CreateBuilder<string, string>(StringComparer.Ordinal);
-        foreach (var (name, part) in parts)
-            if (Kind.Find(name) is { } kind)
-                components.Add(ReadPart(kind, part!.AsObject(), stood?[name]?.AsArray()));
+        foreach (var part in parts.EnumerateObject())
+            if (Kind.Find(part.Name) is { } kind)
+                components.Add(
+                    ReadPart(
+                        kind,
+                        part.Value,
+                        stood?.RootElement.TryGetProperty(part.Name, out var at) == true
+                            ? at
+                            : default
+                    )
+                );
             else
-                kept[name] = Text(part!);
+                kept[part.Name] = Text(part.Value);
         return (components, kept.ToImmutable());
     }
 
@@ -91,46 +103,57 @@ internal static class LookJson
         return json;
     }
 
-    private static Component ReadPart(Kind kind, JsonObject json, JsonArray? places)
+    private static Component ReadPart(Kind kind, JsonElement json, JsonElement places)
     {
         var settings = ImmutableSortedDictionary.CreateBuilder<SettingKey, SettingValue>();
         var kept = ImmutableSortedDictionary.CreateBuilder<string, string>(StringComparer.Ordinal);
-        foreach (var (text, value) in json["settings"]!.AsObject())
+        foreach (var setting in json.GetProperty("settings").EnumerateObject())
         {
-            var key = SettingKey.Parse(text);
-            if (Value(kind, key, value!) is { } known)
+            var key = SettingKey.Parse(setting.Name);
+            if (Value(kind, key, setting.Value) is { } known)
                 settings[key] = known;
             else
-                kept[text] = Text(value!);
+                kept[setting.Name] = Text(setting.Value);
         }
-        var assets = json["assets"]!
-            .AsArray()
-            .Select(
-                (asset, i) =>
-                    new Asset(
-                        asset!["name"]!.GetValue<string>(),
-                        asset["setting"]?.GetValue<string>(),
-                        (
-                            asset["path"] ?? (places?.Count > i ? places[i] : null)
-                        )?.GetValue<string>(),
-                        asset["folder"]!.GetValue<bool>(),
-                        asset["content"] is { } content
-                            ? Digest.Parse(content.GetValue<string>())
-                            : null
-                    )
-                    {
-                        Mode = asset["mode"]?.GetValue<int>() ?? Asset.CommonMode,
-                        Attributes = asset["attributes"]?.GetValue<string>() ?? "",
-                    }
-            );
-        return new Component(kind.Name, settings.ToImmutable(), [.. assets])
+        var stood =
+            places.ValueKind == JsonValueKind.Array
+                ? places.EnumerateArray().Select(place => place.GetString()).ToList()
+                : [];
+        return new Component(
+            kind.Name,
+            settings.ToImmutable(),
+            [
+                .. json.GetProperty("assets")
+                    .EnumerateArray()
+                    .Select((asset, i) => ReadAsset(asset, stood.ElementAtOrDefault(i))),
+            ]
+        )
         {
             Kept = kept.ToImmutable(),
         };
     }
 
+    private static Asset ReadAsset(JsonElement json, string? stood) =>
+        new(
+            json.GetProperty("name").GetString()!,
+            Find(json, "setting")?.GetString(),
+            Find(json, "path")?.GetString() ?? stood,
+            json.GetProperty("folder").GetBoolean(),
+            Find(json, "content") is { } content ? Digest.Parse(content.GetString()!) : null
+        )
+        {
+            Mode = Find(json, "mode")?.GetInt32() ?? Asset.CommonMode,
+            Attributes = Find(json, "attributes")?.GetString() ?? "",
+        };
+
+    /// <summary>A member; null if it is not there, or null.</summary>
+    private static JsonElement? Find(JsonElement json, string name) =>
+        json.TryGetProperty(name, out var found) && found.ValueKind != JsonValueKind.Null
+            ? found
+            : null;
+
     /// <summary>A saved value; null if this version has no such setting, or cannot take such a value.</summary>
-    private static SettingValue? Value(Kind kind, SettingKey key, JsonNode json)
+    private static SettingValue? Value(Kind kind, SettingKey key, JsonElement json)
     {
         try
         {
@@ -143,5 +166,6 @@ internal static class LookJson
         }
     }
 
-    private static string Text(JsonNode json) => Encoding.UTF8.GetString(CanonicalJson.Write(json));
+    private static string Text(JsonElement json) =>
+        Encoding.UTF8.GetString(CanonicalJson.Write(JsonNode.Parse(json.GetRawText())!));
 }

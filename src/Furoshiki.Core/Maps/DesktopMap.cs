@@ -147,25 +147,31 @@ public sealed record KindMap(
 )
 {
     /// <summary>The settings files that the kind's settings live in.</summary>
-    public IEnumerable<SettingsFile> Files =>
-        Settings
-            .Values.Select(place => place.File)
-            .Concat(
-                Items is null
-                    ? []
-                    : Items.Settings.Values.Select(place => place.File).Prepend(Items.File)
-            )
-            .Distinct();
+    public ImmutableArray<SettingsFile> Files { get; } = [.. FilesOf(Settings, Items)];
 
     /// <summary>Whether putting it on takes the administrator's rights.</summary>
-    public bool TakesAdministrator =>
-        Files.Any(file => !file.Path.Place.IsPersons) || Whole.Any(path => !path.Place.IsPersons);
+    public bool TakesAdministrator { get; } =
+        FilesOf(Settings, Items).Any(file => !file.Path.Place.IsPersons)
+        || Whole.Any(path => !path.Place.IsPersons);
 
     /// <summary>Where a setting lives; null if the platform has no place for it.</summary>
     public SettingPlace? PlaceOf(SettingKey key) =>
         key.Item is null
             ? Settings.GetValueOrDefault(key.Name)
             : Items?.Settings.GetValueOrDefault(key.Name);
+
+    private static IEnumerable<SettingsFile> FilesOf(
+        ImmutableDictionary<string, SettingPlace> settings,
+        ItemsMap? items
+    ) =>
+        settings
+            .Values.Select(place => place.File)
+            .Concat(
+                items is null
+                    ? []
+                    : items.Settings.Values.Select(place => place.File).Prepend(items.File)
+            )
+            .Distinct();
 
     /// <summary>The address of a setting in its file.</summary>
     public Address AddressOf(SettingKey key) =>

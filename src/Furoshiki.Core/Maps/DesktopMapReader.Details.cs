@@ -26,6 +26,11 @@ public sealed partial class DesktopMapReader
         var (scale, decimals) = json.Unit is { } unit
             ? ScaleOf(setting, unit, [.. at, "unit"])
             : (json.Scale ?? 1, json.Scale is null ? null : json.Decimals ?? 0);
+        if (
+            json is
+            { Values: null, Unit: null, Scale: null, Suffix: null, Separator: null, Colour: null }
+        )
+            return Spelling.Plain;
         return new Spelling(
             (json.Values ?? []).ToImmutableDictionary(
                 value => value.Key,

@@ -53,9 +53,10 @@ public sealed record Spelling(
                 Type = NativeType.Untyped,
                 Content = native.Content[..^suffix.Length].TrimEnd(),
             };
-        foreach (var (ours, theirs) in Values)
-            if (native.Content == theirs.Content && native.CanBe(theirs.Type))
-                return native with { Type = NativeType.Untyped, Content = ours };
+        if (!Values.IsEmpty)
+            foreach (var (ours, theirs) in Values)
+                if (native.Content == theirs.Content && native.CanBe(theirs.Type))
+                    return native with { Type = NativeType.Untyped, Content = ours };
         if (Separator is { } separator)
             return NativeValue.List(
                 native.Content.Length == 0

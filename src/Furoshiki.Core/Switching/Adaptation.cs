@@ -45,12 +45,14 @@ public static class Adaptation
             );
         var losses = new List<Loss>();
         var away = ItemsAway(kind, wanted, map, losses);
-        var settings = ImmutableSortedDictionary.CreateBuilder<SettingKey, SettingValue>();
+        var settings = wanted.Settings.ToBuilder();
         foreach (var (key, value) in wanted.Settings)
             if (
-                !(key.Item is { } item && away.Contains(item))
-                && Hold(kind, here, map, key, value, losses) is { } held
+                (key.Item is { } item && away.Contains(item))
+                || Hold(kind, here, map, key, value, now, losses) is not { } held
             )
+                settings.Remove(key);
+            else if (!ReferenceEquals(held, value))
                 settings[key] = held;
         WithoutOrderOf(away, settings);
         var then = source.Find(wanted.Kind);
@@ -92,7 +94,10 @@ public static class Adaptation
             return away;
         foreach (var item in wanted.Items)
         {
-            var name = wanted.ItemAlone(item).Text(screen.Name, SettingType.ScreenName.Main);
+            var name = wanted.Settings.GetValueOrDefault(new SettingKey(screen.Name, item))
+                is SettingValue.Text text
+                ? text.Value
+                : SettingType.ScreenName.Main;
             if (
                 name == SettingType.ScreenName.Main
                 || map.Screens.Skip(1).Any(one => one.Id == name)
@@ -110,9 +115,13 @@ public static class Adaptation
         DesktopMap map,
         SettingKey key,
         SettingValue value,
+        Component? now,
         List<Loss> losses
     )
     {
+        // What the desktop has, it can hold.
+        if (now is not null && value.Equals(now.Settings.GetValueOrDefault(key)))
+            return value;
         var setting = kind.Setting(key);
         var what = setting.Title.ToLowerInvariant();
         if (!here.CanHold(key))
@@ -121,7 +130,7 @@ public static class Adaptation
                 losses.Add(new Loss(kind.Name, what, $"{map.Platform} has no place for it."));
             return null;
         }
-        if (here.PlaceOf(key) is not { } place)
+        if (here.PlaceOf(key) is not { } place || ReferenceEquals(place.Spelling, Spelling.Plain))
             return value;
         try
         {

@@ -1,0 +1,189 @@
+using System.Collections.Immutable;
+using System.Diagnostics;
+using System.Text.Json;
+using Furoshiki.App;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Installation;
+using Furoshiki.App.Observing;
+using Furoshiki.App.Shelf;
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Picture;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace Furoshiki.Bench;
+
+/// <summary>A data folder with many profiles, all of them saved on one desktop.</summary>
+internal sealed class Wardrobe : IDisposable
+{
+    private const int Savings = 50;
+    private const string Surface = "home/.config/engawa/surface.conf";
+
+    private readonly string _folder = Directory.CreateTempSubdirectory("furoshiki-bench-").FullName;
+    private readonly int _profiles;
+
+    /// <summary>Makes it.</summary>
+    /// <param name="scenario">The folder of the demo scenario, of which it takes the desktop.</param>
+    /// <param name="profiles">How many profiles; each has 50 savings.</param>
+    public Wardrobe(string scenario, int profiles)
+    {
+        _profiles = profiles;
+        Sample.Run($"cp -a {scenario}/dome-console {_folder}/desktop", "/");
+        using var data = Start(out var services);
+        services.GetRequiredService<FuroshikiDbFactory>().Migrate();
+        var desktop = services
+            .GetRequiredService<DesktopRegister>()
+            .Add(
+                "Dome console",
+                Path.Combine(_folder, "desktop"),
+                "4.1",
+                [new Screen("main", 2560, 1440), new Screen("upright", 1080, 1920)],
+                File.ReadAllBytes(Path.Combine(scenario, "maps/engawa.json")),
+                isSimulated: true
+            );
+        Fill(services, desktop);
+        services.GetRequiredService<FuroshikiDbFactory>().Close();
+    }
+
+    /// <summary>How long the shelf takes when nothing is known, again, and after one setting changed on the disk; in ms.</summary>
+    public (double First, double Again, double Changed, double Read) Shelf()
+    {
+        using var data = Start(out var services);
+        var read = Time(() => ReadAlone(services));
+        double Cards() =>
+            Time(() =>
+            {
+                var desktop = services.GetRequiredService<DesktopRegister>().Get(1);
+                var cards = services.GetRequiredService<CardMaker>().All(desktop);
+                if (cards.Count != _profiles)
+                    throw new InvalidOperationException("Some cards are missing.");
+            });
+        var first = Cards();
+        var again = Enumerable.Range(0, 5).Select(_ => Cards()).Order().ElementAt(2);
+        var surface = Path.Combine(_folder, "desktop", Surface);
+        var changed = Enumerable
+            .Range(0, 5)
+            .Select(_ =>
+            {
+                Toggle(surface);
+                return Cards();
+            })
+            .Order()
+            .ElementAt(2);
+        return (first, again, changed, read);
+    }
+
+    public void Dispose() => Directory.Delete(_folder, recursive: true);
+
+    private DataFolder Start(out IServiceProvider services)
+    {
+        var data = new DataFolder(Path.Combine(_folder, "data"));
+        data.Prepare(fresh: false);
+        services = new ServiceCollection()
+            .AddLogging()
+            .AddFuroshiki(data, null, [])
+            .BuildServiceProvider();
+        return data;
+    }
+
+    /// <summary>What no shelf could do without: the profiles, their last savings and their looks, read and understood as JSON.</summary>
+    private static void ReadAlone(IServiceProvider services)
+    {
+        using var db = services.GetRequiredService<FuroshikiDbFactory>().CreateDbContext();
+        var content = services.GetRequiredService<IContentStore>();
+        _ = db.Profiles.AsNoTracking().ToList();
+        foreach (
+            var look in db
+                .Savings.Where(one => one.Number == Savings)
+                .Select(one => one.Look)
+                .ToList()
+        )
+            JsonDocument.Parse(content.Read(Digest.Parse(look))).Dispose();
+    }
+
+    private void Fill(IServiceProvider services, LiveDesktop desktop)
+    {
+        var look = services.GetRequiredService<Observer>().See(desktop).Reading.Look;
+        var content = services.GetRequiredService<IContentStore>();
+        using var db = services.GetRequiredService<FuroshikiDbFactory>().CreateDbContext();
+        using var batch = content.Begin();
+        Furoshiki.Desktops.LookKeeper.Keep(look, batch, desktop.Folder, desktop.Map, false);
+        for (var i = 0; i < _profiles; i++)
+        {
+            var profile = new ProfileRow
+            {
+                Name = $"Look {i}",
+                Description = "",
+                Author = "",
+                Licence = "",
+                Tags = "[]",
+            };
+            var last = Vary(look, i);
+            batch.Put(last.Bytes.Span);
+            for (var number = 1; number <= Savings; number++)
+                profile.Savings.Add(
+                    new SavingRow
+                    {
+                        Number = number,
+                        Look = (number == Savings ? last : look).Digest.Hex,
+                        Places = last.Places,
+                        Map = desktop.MapDigest.Hex,
+                        Cover = "[]",
+                        Gaps = "[]",
+                        Note = "",
+                        SavedAt = DateTime.UnixEpoch,
+                    }
+                );
+            db.Profiles.Add(profile);
+        }
+        batch.Commit();
+        db.SaveChanges();
+    }
+
+    /// <summary>A look like another, with some settings of most of its parts unlike those of any other.</summary>
+    private static Look Vary(Look look, int i) =>
+        Look.Of(
+            look.Components.Select(part =>
+                part with
+                {
+                    Settings = part.Settings.ToImmutableSortedDictionary(
+                        one => one.Key,
+                        one =>
+                            one.Value switch
+                            {
+                                SettingValue.Colour => new SettingValue.Colour(
+                                    new Rgba((byte)(i * 7), (byte)(i * 13), (byte)(i >> 4), 255)
+                                ),
+                                SettingValue.Flag flag => new SettingValue.Flag(
+                                    flag.Value ^ (i % 3 == 0)
+                                ),
+                                _ => one.Value,
+                            }
+                    ),
+                }
+            )
+        );
+
+    private static void Toggle(string file)
+    {
+        var text = File.ReadAllText(file);
+        File.WriteAllText(
+            file,
+            text.Contains("tone=dark", StringComparison.Ordinal)
+                ? text.Replace("tone=dark", "tone=light", StringComparison.Ordinal)
+                : text.Replace("tone=light", "tone=dark", StringComparison.Ordinal)
+        );
+    }
+
+    private static double Time(Action action)
+    {
+        GC.Collect();
+        var watch = Stopwatch.StartNew();
+        action();
+        return watch.Elapsed.TotalMilliseconds;
+    }
+}
