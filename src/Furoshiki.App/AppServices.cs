@@ -68,6 +68,7 @@ public static class AppServices
             .AddSingleton<Sessions>()
             .AddSingleton<SimulatedDesktops>()
             .AddSingleton<SafeStateShelf>()
+            .AddSingleton<LookFinder>()
             .AddSingleton<NowReader>()
             .AddSingleton<Saver>()
             .AddSingleton<Screenshots>()

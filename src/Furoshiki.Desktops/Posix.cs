@@ -65,6 +65,7 @@ internal static partial class Posix
     private const int AtRemoveFolder = 0x200;
     private const int AtEmptyPath = 0x1000;
     private const uint BasicStats = 0x7FF;
+    private const int LockShared = 1;
     private const int LockExclusive = 2;
     private const int LockNonBlocking = 4;
     private const int NotPermitted = 1;
@@ -344,14 +345,21 @@ internal static partial class Posix
         Check(SyncFs((int)folder.DangerousGetHandle()), path);
     }
 
-    /// <summary>Takes the one lock of a folder (flock(2)), which the kernel gives back when the process ends; null if another has it.</summary>
-    public static IDisposable? TryLockFolder(string path)
+    /// <summary>Takes the lock of a file or folder (flock(2)), which the kernel gives back when the process ends; null if another has it.</summary>
+    /// <param name="path">Its path, in whose last name no link is followed.</param>
+    /// <param name="isShared">Whether others may have it in the same way.</param>
+    public static IDisposable? TryLock(string path, bool isShared)
     {
-        var folder = OpenFolder(path);
-        if (FLock((int)folder.DangerousGetHandle(), LockExclusive | LockNonBlocking) == 0)
-            return folder;
+        var file = OpenFile(path);
+        if (
+            FLock(
+                (int)file.DangerousGetHandle(),
+                (isShared ? LockShared : LockExclusive) | LockNonBlocking
+            ) == 0
+        )
+            return file;
         var error = Marshal.GetLastPInvokeError();
-        folder.Dispose();
+        file.Dispose();
         return error == WouldBlock ? null : throw Failure(error, path);
     }
 

@@ -41,7 +41,7 @@ public static class SwitchRecovery
             try
             {
                 var folder = open(root);
-                using var held = Posix.TryLockFolder(folder.Root);
+                using var held = PathLock.TryTake(folder.Root);
                 if (held is not null)
                     recovered.AddRange(Settle(folder, root, journal, content));
             }

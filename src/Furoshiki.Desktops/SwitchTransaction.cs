@@ -75,7 +75,7 @@ public sealed class SwitchTransaction(
     public SwitchOutcome Execute(SwitchPlan plan, CancellationToken stop)
     {
         using var held =
-            Posix.TryLockFolder(folder.Root)
+            PathLock.TryTake(folder.Root)
             ?? throw new SwitchRefusedException(
                 "Another switch is on its way on this desktop.",
                 []

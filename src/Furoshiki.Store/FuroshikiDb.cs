@@ -130,6 +130,13 @@ public sealed class FuroshikiDbFactory(string path) : IDbContextFactory<Furoshik
         db.Database.Migrate();
     }
 
+    /// <summary>Whether the database has the form that this version of the product knows.</summary>
+    public bool IsCurrent()
+    {
+        using var db = CreateDbContext();
+        return db.Database.GetAppliedMigrations().SequenceEqual(db.Database.GetMigrations());
+    }
+
     /// <summary>Puts everything into the database file itself, and gives its other files back.</summary>
     public void Close()
     {

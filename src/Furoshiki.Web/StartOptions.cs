@@ -1,4 +1,5 @@
 using System.CommandLine;
+using Furoshiki.App.Installation;
 
 namespace Furoshiki.Web;
 
@@ -26,7 +27,7 @@ internal sealed record StartOptions(
         var data = new Option<string>("--data")
         {
             Description = "Folder in which everything is kept",
-            DefaultValueFactory = _ => DefaultData(),
+            DefaultValueFactory = _ => DataFolder.DefaultPath,
         };
         var port = new Option<int>("--port")
         {
@@ -65,13 +66,4 @@ internal sealed record StartOptions(
         var code = command.Parse(args).Invoke();
         return (options, code);
     }
-
-    private static string DefaultData() =>
-        Path.Combine(
-            Environment.GetFolderPath(
-                Environment.SpecialFolder.LocalApplicationData,
-                Environment.SpecialFolderOption.DoNotVerify
-            ),
-            "furoshiki"
-        );
 }

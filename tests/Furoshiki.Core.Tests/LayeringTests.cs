@@ -10,6 +10,7 @@ public sealed class LayeringTests
         ["Furoshiki.Desktops"] = ["Furoshiki.Core"],
         ["Furoshiki.Store"] = ["Furoshiki.Core"],
         ["Furoshiki.App"] = ["Furoshiki.Core", "Furoshiki.Desktops", "Furoshiki.Store"],
+        ["Furoshiki.Cli"] = ["Furoshiki.Core", "Furoshiki.App"],
         ["Furoshiki.Web"] = ["Furoshiki.Core", "Furoshiki.App"],
     };
 

@@ -22,10 +22,13 @@ public sealed class InstallTests : IDisposable
             .Where(line => line.StartsWith("  /", StringComparison.Ordinal))
             .Select(line => line.Trim())
             .ToList();
-        paths.Count.ShouldBe(6);
+        paths.Count.ShouldBe(9);
         foreach (var path in paths)
             (File.Exists(path) || Directory.Exists(path)).ShouldBeTrue(path);
         (await Start(Path.Combine(_home, ".local/bin/furoshiki"), ["--version"])).Code.ShouldBe(0);
+        (
+            await Start(Path.Combine(_home, ".local/bin/furoshiki"), ["drift", "--help"])
+        ).Printed.ShouldContain("Tell what changed since it was saved");
 
         await Run("uninstall");
         foreach (var path in paths)

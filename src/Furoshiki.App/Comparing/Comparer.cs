@@ -1,14 +1,10 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
-using Furoshiki.App.Observing;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
-using Furoshiki.Core.Words;
-using Furoshiki.Store;
-using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.App.Comparing;
 
@@ -56,18 +52,13 @@ public sealed record ComparisonView(
 );
 
 /// <summary>Puts looks side by side.</summary>
-public sealed class Comparer(
-    IDbContextFactory<FuroshikiDb> databases,
-    LookLibrary library,
-    Observer observer
-)
+public sealed class Comparer(LookLibrary library, LookFinder finder)
 {
-    private const string Now = "now";
     private const string NotCovered = "not covered";
 
     /// <summary>Puts looks side by side.</summary>
     /// <param name="desktop">The desktop whose screens and parts they are told by.</param>
-    /// <param name="refs">The looks, each "now" or "saving-" and a number; two to four.</param>
+    /// <param name="refs">The looks, two to four, each named as <see cref="LookFinder"/> finds it.</param>
     /// <exception cref="ProblemException">There are fewer or more, or one is not here.</exception>
     public ComparisonView Compare(LiveDesktop desktop, IReadOnlyList<string> refs)
     {
@@ -80,7 +71,7 @@ public sealed class Comparer(
                     "Nothing was changed."
                 )
             );
-        var sides = refs.Select(one => Side(desktop, one)).ToList();
+        var sides = refs.Select(one => finder.Find(desktop, one)).ToList();
         var first = sides[0].Look;
         var differences = sides
             .Select(side =>
@@ -103,7 +94,7 @@ public sealed class Comparer(
                             side.Name,
                             side.Caption,
                             side.Look.Digest.Hex,
-                            side.Saving,
+                            side.Source == LookSource.Saving ? side.Id : null,
                             differences[i].Count
                         )
                 ),
@@ -111,33 +102,6 @@ public sealed class Comparer(
             rows,
             rows.Count(row => row.Differs)
         );
-    }
-
-    private (string Name, string Caption, Look Look, long? Saving) Side(
-        LiveDesktop desktop,
-        string reference
-    )
-    {
-        if (reference == Now)
-            return ("Now", desktop.Name, observer.See(desktop).Reading.Look, null);
-        using var db = databases.CreateDbContext();
-        var row = long.TryParse(
-            reference.Replace("saving-", "", StringComparison.Ordinal),
-            out var id
-        )
-            ? db
-                .Savings.AsNoTracking()
-                .Include(one => one.Profile)
-                .FirstOrDefault(one => one.Id == id)
-            : null;
-        return row is null
-            ? throw ProblemException.NotFound("One of these looks")
-            : (
-                row.Profile!.Name,
-                $"{Counting.Ordinal(row.Number)} saving",
-                library.Of(row),
-                row.Id
-            );
     }
 
     private static PartRowView Row(

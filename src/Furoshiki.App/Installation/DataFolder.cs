@@ -32,11 +32,26 @@ public sealed class DataFolder(string path) : IDisposable
     /// <summary>What the marker says once there is a database with something in it.</summary>
     private const string InUse = "in use\n";
 
+    /// <summary>How long a start waits for a command to end, in ms, and how often it looks.</summary>
+    private const int LongestCommand = 3000;
+    private const int CommandPause = 50;
+
     private static readonly string[] DatabaseEndings = ["", "-wal", "-shm", "-journal"];
 
     private readonly FolderWatch _watch = new();
 
     private IDisposable? _owned;
+    private IDisposable? _joined;
+
+    /// <summary>Where a person's own is, by the freedesktop base directories.</summary>
+    public static string DefaultPath { get; } =
+        System.IO.Path.Combine(
+            Environment.GetFolderPath(
+                Environment.SpecialFolder.LocalApplicationData,
+                Environment.SpecialFolderOption.DoNotVerify
+            ),
+            "furoshiki"
+        );
 
     /// <summary>Its path, with no link in it once it is prepared.</summary>
     public string Path { get; private set; } = path;
@@ -79,6 +94,48 @@ public sealed class DataFolder(string path) : IDisposable
     /// <exception cref="IOException">It holds other things than an installation, or another process has it.</exception>
     public void Prepare(bool fresh)
     {
+        RefuseOthers();
+        Directory.CreateDirectory(Path, OwnFolder);
+        Path = new DesktopFolder(Path).Root;
+        _owned = Take() ?? throw new DataFolderInUseException(Path, Address());
+        File.SetUnixFileMode(Path, OwnFolder);
+        if (fresh && File.Exists(Marker))
+            using (PathLock.TryTake(Marker) ?? throw new DataFolderInUseException(Path, null))
+                Clear();
+        Own();
+    }
+
+    /// <summary>
+    /// Takes the folder for one command: for itself if nobody has it, and else beside the one that has, who then sees what it does.
+    /// </summary>
+    /// <returns>Whether it is this process's own.</returns>
+    /// <exception cref="IOException">It holds other things than an installation.</exception>
+    public bool Join()
+    {
+        RefuseOthers();
+        Directory.CreateDirectory(Path, OwnFolder);
+        Path = new DesktopFolder(Path).Root;
+        if (!File.Exists(Marker))
+            File.WriteAllText(Marker, "");
+        _joined = PathLock.TryShare(Marker) ?? throw new DataFolderInUseException(Path, Address());
+        _owned = PathLock.TryTake(Path);
+        if (_owned is null)
+            return false;
+        // What a server left that was killed.
+        ForgetAddress();
+        Own();
+        return true;
+    }
+
+    /// <summary>Where the application can be opened; null if none runs with this folder.</summary>
+    public string? RunningAt()
+    {
+        using var owned = Directory.Exists(Path) ? PathLock.TryTake(Path) : null;
+        return owned is null ? Address() : null;
+    }
+
+    private void RefuseOthers()
+    {
         if (
             Directory.Exists(Path)
             && !File.Exists(Marker)
@@ -87,12 +144,23 @@ public sealed class DataFolder(string path) : IDisposable
             throw new IOException(
                 $"{Path} has other files in it, so it was not taken as a data folder. Choose an empty or a new one with --data. Nothing was changed."
             );
-        Directory.CreateDirectory(Path, OwnFolder);
-        Path = new DesktopFolder(Path).Root;
-        _owned = FolderOwner.TryTake(Path) ?? throw new DataFolderInUseException(Path, Address());
-        File.SetUnixFileMode(Path, OwnFolder);
-        if (fresh)
-            Clear();
+    }
+
+    /// <summary>Takes the folder; a command that has it is waited for, since it soon ends.</summary>
+    private IDisposable? Take()
+    {
+        for (var waited = 0; ; waited += CommandPause)
+        {
+            if (PathLock.TryTake(Path) is { } owned)
+                return owned;
+            if (Address() is not null || waited >= LongestCommand)
+                return null;
+            Thread.Sleep(CommandPause);
+        }
+    }
+
+    private void Own()
+    {
         if (!File.Exists(Marker))
             File.WriteAllText(Marker, "");
         CheckDatabase();
@@ -164,11 +232,17 @@ public sealed class DataFolder(string path) : IDisposable
     /// <summary>Gives the folder back.</summary>
     public void Dispose()
     {
-        if (_owned is null)
-            return;
+        // A command leaves what a server wrote there: it may have begun meanwhile.
+        if (_joined is null && _owned is not null)
+            ForgetAddress();
+        _owned?.Dispose();
+        _joined?.Dispose();
+    }
+
+    private void ForgetAddress()
+    {
         File.Delete(AddressFile);
         File.Delete(EntrancePage);
-        _owned.Dispose();
     }
 
     private string? Address() => File.Exists(AddressFile) ? File.ReadAllText(AddressFile) : null;

@@ -1,0 +1,176 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Observing;
+using Furoshiki.App.SafeStates;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Words;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.App.Looks;
+
+/// <summary>What a look is a look of.</summary>
+public enum LookSource
+{
+    /// <summary>The desktop as it is.</summary>
+    Now,
+
+    /// <summary>A saving.</summary>
+    Saving,
+
+    /// <summary>A safe state.</summary>
+    SafeState,
+}
+
+/// <summary>A look by its name, as it is named in an address, a comparison and a command.</summary>
+/// <param name="Ref">How it is named for certain: "now", "saving-" or "state-" and a number.</param>
+/// <param name="Source">What it is a look of.</param>
+/// <param name="Id">The number of the saving or safe state; 0 for now.</param>
+/// <param name="Name">What people call it.</param>
+/// <param name="Caption">Which one of that name.</param>
+/// <param name="Look">The look.</param>
+public sealed record NamedLook(
+    string Ref,
+    LookSource Source,
+    long Id,
+    string Name,
+    string Caption,
+    Look Look
+);
+
+/// <summary>Finds looks by how people and programs name them.</summary>
+public sealed partial class LookFinder(
+    IDbContextFactory<FuroshikiDb> databases,
+    LookLibrary library,
+    Observer observer,
+    SafeStateShelf safeStates
+)
+{
+    private const string Now = "now";
+    private const int ShortestDigest = 6;
+    private const int LongestShown = 60;
+
+    /// <summary>
+    /// Finds a look: "now"; "saving-18" or "state-3"; the name of a profile, of which the last saving is meant, or with a number after it,
+    /// as in "Open Night 4" or "Open Night, 4th"; or the beginning of a saving's digest, of six digits at least.
+    /// </summary>
+    /// <param name="desktop">The desktop that is meant by now, and whose safe states are.</param>
+    /// <param name="text">How it is named.</param>
+    /// <exception cref="ProblemException">There is none; the problem says what is near.</exception>
+    public NamedLook Find(LiveDesktop desktop, string text)
+    {
+        if (text.Equals(Now, StringComparison.OrdinalIgnoreCase))
+            return new NamedLook(
+                Now,
+                LookSource.Now,
+                0,
+                "Now",
+                desktop.Name,
+                observer.See(desktop).Reading.Look
+            );
+        using var db = databases.CreateDbContext();
+        if (NumberAfter(text, "state-") is { } state)
+            return OfState(safeStates.Get(desktop, state));
+        if (NumberAfter(text, "saving-") is { } number)
+            return Of(Savings(db).FirstOrDefault(one => one.Id == number))
+                ?? throw ProblemException.NotFound("This saving");
+        return Of(Named(db, text) ?? OfDigest(db, text)) ?? throw NothingNamed(db, text);
+    }
+
+    private static IQueryable<SavingRow> Savings(FuroshikiDb db) =>
+        db.Savings.AsNoTracking().Include(one => one.Profile);
+
+    private static long? NumberAfter(string text, string prefix) =>
+        text.StartsWith(prefix, StringComparison.Ordinal)
+        && long.TryParse(
+            text[prefix.Length..],
+            NumberStyles.None,
+            CultureInfo.InvariantCulture,
+            out var number
+        )
+            ? number
+            : null;
+
+    /// <summary>The saving that a profile's name means, alone or with a number after it; a name that ends in a number is itself first.</summary>
+    private static SavingRow? Named(FuroshikiDb db, string text)
+    {
+        var names = db.Profiles.Select(one => new { one.Id, one.Name }).ToList();
+        long? ProfileOf(string name) =>
+            names.FirstOrDefault(one => PersonsText.KeyOf(one.Name) == PersonsText.KeyOf(name))?.Id;
+        if (ProfileOf(text) is { } profile)
+            return Savings(db)
+                .Where(one => one.ProfileId == profile)
+                .OrderByDescending(one => one.Number)
+                .FirstOrDefault();
+        if (NumberBehind().Match(text) is not { Success: true } match)
+            return null;
+        var number = int.Parse(match.Groups["number"].Value, CultureInfo.InvariantCulture);
+        return ProfileOf(match.Groups["name"].Value) is { } numbered
+            ? Savings(db).FirstOrDefault(one => one.ProfileId == numbered && one.Number == number)
+                ?? throw new ProblemException(
+                    new Problem(
+                        ProblemKind.NotFound,
+                        "not-found",
+                        $"{match.Groups["name"].Value} has no {Counting.Ordinal(number)} saving.",
+                        "Nothing was changed."
+                    )
+                )
+            : null;
+    }
+
+    private static SavingRow? OfDigest(FuroshikiDb db, string text)
+    {
+        if (text.Length < ShortestDigest || !text.All(char.IsAsciiHexDigit))
+            return null;
+        var digest = text.ToLowerInvariant();
+        return Savings(db)
+            .Where(one => one.Look.StartsWith(digest))
+            .OrderByDescending(one => one.Id)
+            .FirstOrDefault();
+    }
+
+    private NamedLook? Of(SavingRow? saving) =>
+        saving is null
+            ? null
+            : new NamedLook(
+                $"saving-{saving.Id}",
+                LookSource.Saving,
+                saving.Id,
+                saving.Profile!.Name,
+                $"{Counting.Ordinal(saving.Number)} saving",
+                library.Of(saving)
+            );
+
+    private NamedLook OfState(SafeStateRow state) =>
+        new(
+            $"state-{state.Id}",
+            LookSource.SafeState,
+            state.Id,
+            state.Title.Length > 0 ? state.Title : state.Reason,
+            "safe state",
+            library.Get(Digest.Parse(state.Look))
+        );
+
+    private static ProblemException NothingNamed(FuroshikiDb db, string text)
+    {
+        var near = Nearest.To(text, db.Profiles.Select(one => one.Name));
+        var asked = PathText.Printable(
+            text.Length > LongestShown ? text[..LongestShown] + "…" : text
+        );
+        return new ProblemException(
+            new Problem(
+                ProblemKind.NotFound,
+                "not-found",
+                near.Count == 0
+                    ? $"There is no look '{asked}'."
+                    : $"There is no look '{asked}'. Near it: {string.Join(", ", near)}.",
+                "Nothing was changed."
+            )
+        );
+    }
+
+    [GeneratedRegex(@"^(?<name>.*?),?\s+(?<number>[1-9]\d{0,5})(st|nd|rd|th)?$")]
+    private static partial Regex NumberBehind();
+}

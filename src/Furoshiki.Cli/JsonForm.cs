@@ -1,0 +1,72 @@
+using System.CommandLine;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using System.Text.Json.Schema;
+using System.Text.Json.Serialization.Metadata;
+using Furoshiki.App;
+using Furoshiki.App.Comparing;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Now;
+using Furoshiki.App.Planning;
+using Furoshiki.App.SafeStates;
+using Furoshiki.App.Shelf;
+using Furoshiki.App.Switching;
+using Furoshiki.App.Views;
+using Furoshiki.Cli.Verbs;
+
+namespace Furoshiki.Cli;
+
+/// <summary>The form of what the verbs print with --json, as a JSON Schema made of the same types.</summary>
+internal static class JsonForm
+{
+    private static readonly (string Verb, Type Type)[] Types =
+    [
+        ("desktops", typeof(IReadOnlyList<DesktopView>)),
+        ("now", typeof(NowView)),
+        ("drift", typeof(IReadOnlyList<DriftView>)),
+        ("shelf", typeof(IReadOnlyList<ProfileCard>)),
+        ("show", typeof(LookView)),
+        ("compare", typeof(ComparisonView)),
+        ("states", typeof(IReadOnlyList<SafeStateView>)),
+        ("save", typeof(SavedView)),
+        ("plan", typeof(PlanView)),
+        ("switch", typeof(RunResult)),
+        ("back", typeof(RunResult)),
+        ("put-back", typeof(RunResult)),
+        ("open", typeof(AddressView)),
+        ("problem", typeof(Problem)),
+    ];
+
+    /// <summary>A hidden verb that prints it.</summary>
+    public static Command Verb()
+    {
+        var verb = new Command("schema", "Print the form of what --json prints") { Hidden = true };
+        verb.SetAction(_ =>
+        {
+            Console.Out.WriteLine(Schema().ToJsonString(Output.Json));
+            return ExitCode.Done;
+        });
+        return verb;
+    }
+
+    private static JsonObject Schema()
+    {
+        var options = new JsonSerializerOptions(Output.Json)
+        {
+            TypeInfoResolver = new DefaultJsonTypeInfoResolver(),
+            RespectNullableAnnotations = true,
+            RespectRequiredConstructorParameters = true,
+        };
+        var exporting = new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true };
+        var definitions = new JsonObject();
+        foreach (var (verb, type) in Types)
+            definitions[verb] = options.GetJsonSchemaAsNode(type, exporting);
+        return new JsonObject
+        {
+            ["$schema"] = "https://json-schema.org/draft/2020-12/schema",
+            ["title"] =
+                "What the verbs of furoshiki print with --json; a problem goes to standard error",
+            ["$defs"] = definitions,
+        };
+    }
+}

@@ -1,0 +1,124 @@
+using System.Text.Encodings.Web;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Furoshiki.App;
+using Spectre.Console;
+using Spectre.Console.Rendering;
+
+namespace Furoshiki.Cli;
+
+/// <summary>Prints: to standard output what was asked for, to standard error how it goes and what went wrong.</summary>
+/// <param name="isJson">Whether what was asked for is printed as JSON.</param>
+internal sealed class Output(bool isJson)
+{
+    /// <summary>How the command writes JSON.</summary>
+    public static JsonSerializerOptions Json { get; } =
+        new(JsonSerializerDefaults.Web)
+        {
+            WriteIndented = true,
+            Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+            Converters = { new JsonStringEnumConverter() },
+        };
+
+    private readonly IAnsiConsole _out = Console();
+
+    /// <summary>In a file or a pipe every row has a line of its own, however long.</summary>
+    private const int Unbounded = 10_000;
+
+    /// <summary>Whether what was asked for is printed as JSON.</summary>
+    public bool IsJson => isJson;
+
+    /// <summary>Prints what was asked for: as JSON, or in words.</summary>
+    public void Show(object view, Action words)
+    {
+        if (isJson)
+            System.Console.Out.WriteLine(JsonSerializer.Serialize(view, Json));
+        else
+            words();
+    }
+
+    /// <summary>Prints a sentence.</summary>
+    public void Line(string text) => _out.WriteLine(text);
+
+    /// <summary>Prints a heading.</summary>
+    public void Heading(string text) =>
+        _out.Write(new Text(text + "\n", new Style(decoration: Decoration.Bold)));
+
+    /// <summary>Prints a table; columns that are empty in every row are left out.</summary>
+    /// <param name="columns">The names of the columns.</param>
+    /// <param name="rows">The cells of each row.</param>
+    public void Table(IReadOnlyList<string> columns, IEnumerable<IReadOnlyList<Cell>> rows)
+    {
+        var all = rows.ToList();
+        var shown = Enumerable
+            .Range(0, columns.Count)
+            .Where(i => all.Any(row => !row[i].IsEmpty))
+            .ToList();
+        var table = new Table().Border(TableBorder.None);
+        foreach (var i in shown)
+            table.AddColumn(
+                new TableColumn(new Text(columns[i], new Style(decoration: Decoration.Dim)))
+                {
+                    Padding = new Padding(0, 0, 2, 0),
+                }
+            );
+        foreach (var row in all)
+            table.AddRow(shown.Select(i => row[i].Rendered(HasColours)));
+        _out.Write(table);
+    }
+
+    /// <summary>Whether colours can be shown as such.</summary>
+    private bool HasColours =>
+        _out.Profile.Capabilities.Ansi
+        && _out.Profile.Capabilities.ColorSystem != ColorSystem.NoColors;
+
+    private static IAnsiConsole Console()
+    {
+        var console = AnsiConsole.Create(
+            new AnsiConsoleSettings
+            {
+                Out = new AnsiConsoleOutput(System.Console.Out),
+                Ansi = System.Console.IsOutputRedirected ? AnsiSupport.No : AnsiSupport.Detect,
+                Interactive = InteractionSupport.No,
+            }
+        );
+        if (System.Console.IsOutputRedirected)
+            console.Profile.Width = Unbounded;
+        return console;
+    }
+
+    /// <summary>Says how it goes.</summary>
+    public static void Progress(string text) => System.Console.Error.WriteLine(text);
+
+    /// <summary>Says what went wrong, and what was left unharmed.</summary>
+    public void Wrong(Problem problem)
+    {
+        if (isJson)
+            System.Console.Error.WriteLine(JsonSerializer.Serialize(problem, Json));
+        else
+            System.Console.Error.WriteLine($"{problem.Sentence}\n{problem.Unharmed}");
+    }
+}
+
+/// <summary>A cell of a table: text, with colours before it where the terminal can show them.</summary>
+/// <param name="Text">The text.</param>
+/// <param name="Swatches">Colours in CSS notation.</param>
+internal sealed record Cell(string Text, IReadOnlyList<string>? Swatches = null)
+{
+    /// <summary>Whether there is nothing in it.</summary>
+    public bool IsEmpty => Text.Length == 0 && Swatches is null or { Count: 0 };
+
+    public static implicit operator Cell(string text) => new(text);
+
+    public IRenderable Rendered(bool hasColours)
+    {
+        var swatches = hasColours ? Swatches ?? [] : [];
+        var paragraph = new Paragraph();
+        foreach (var colour in swatches)
+            if (colour is { Length: >= 7 } && Color.TryFromHex(colour[..7], out var found))
+                paragraph.Append("  ", new Style(background: found));
+        if (swatches.Count > 0)
+            paragraph.Append(" ");
+        return paragraph.Append(Text);
+    }
+}

@@ -1,0 +1,99 @@
+using Furoshiki.App;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Installation;
+using Furoshiki.App.Recovery;
+using Furoshiki.Core.Words;
+using Furoshiki.Store;
+using Microsoft.Data.Sqlite;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace Furoshiki.Cli;
+
+/// <summary>The application for one command, on a data folder that a server may have at the same time.</summary>
+internal sealed class Session : IDisposable
+{
+    private readonly DataFolder _data;
+    private readonly ServiceProvider _services;
+
+    /// <summary>Opens the application.</summary>
+    /// <param name="folder">The data folder.</param>
+    public Session(string folder)
+    {
+        _data = new DataFolder(folder);
+        var isOwn = _data.Join();
+        _services = new ServiceCollection()
+            .AddLogging()
+            .AddFuroshiki(_data, null, [])
+            .BuildServiceProvider();
+        var databases = Get<FuroshikiDbFactory>();
+        if (isOwn)
+        {
+            databases.Migrate();
+            _data.NoteInUse();
+            Get<Recoverer>().SettleAll();
+        }
+        else if (!databases.IsCurrent())
+            throw ProblemException.InTheWay(
+                "other-version",
+                "Another version of Furoshiki is running with this data folder. End it first."
+            );
+    }
+
+    /// <summary>A part of the application.</summary>
+    public T Get<T>()
+        where T : notnull => _services.GetRequiredService<T>();
+
+    /// <summary>What was found at the start that the person is to be told.</summary>
+    public IReadOnlyList<string> Notices => _data.Notices;
+
+    /// <summary>The desktop of a name; the only one if none is named.</summary>
+    public LiveDesktop Desktop(string? name)
+    {
+        var register = Get<DesktopRegister>();
+        var all = register.List();
+        if (name is null)
+            return all switch
+            {
+                [] => throw new ProblemException(
+                    new Problem(
+                        ProblemKind.NotFound,
+                        "no-desktop",
+                        "There is no desktop yet. Add one on the page: furoshiki open.",
+                        "Nothing was changed."
+                    )
+                ),
+                [var only] => register.Get(only.Id),
+                _ => throw new ProblemException(
+                    new Problem(
+                        ProblemKind.Invalid,
+                        "which-desktop",
+                        $"There are {all.Count} desktops. Say which with --desktop: {string.Join(", ", all.Select(one => one.Name))}.",
+                        "Nothing was changed.",
+                        "desktop"
+                    )
+                ),
+            };
+        if (
+            all.FirstOrDefault(one => PersonsText.KeyOf(one.Name) == PersonsText.KeyOf(name)) is
+            { } found
+        )
+            return register.Get(found.Id);
+        var near = Nearest.To(name, all.Select(one => one.Name));
+        throw new ProblemException(
+            new Problem(
+                ProblemKind.NotFound,
+                "not-found",
+                $"There is no desktop '{name}'. {(near.Count > 0 ? "Near it" : "There are")}: {string.Join(", ", near.Count > 0 ? near : all.Select(one => one.Name))}.",
+                "Nothing was changed.",
+                "desktop"
+            )
+        );
+    }
+
+    public void Dispose()
+    {
+        _services.Dispose();
+        SqliteConnection.ClearAllPools();
+        _data.Dispose();
+    }
+}

@@ -1,0 +1,131 @@
+using System.CommandLine;
+using Furoshiki.App;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Installation;
+using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Words;
+
+namespace Furoshiki.Cli;
+
+/// <summary>What a verb works with.</summary>
+/// <param name="Session">The application.</param>
+/// <param name="Output">Where it prints.</param>
+/// <param name="Given">What was given on the command line.</param>
+internal sealed record Call(Session Session, Output Output, ParseResult Given)
+{
+    /// <summary>The desktop that was named; the only one if none was.</summary>
+    public LiveDesktop Desktop => Session.Desktop(Given.GetValue(Verb.Desktop));
+}
+
+/// <summary>Makes the verbs of the command, all in the same way.</summary>
+internal static class Verb
+{
+    /// <summary>The folder in which everything is kept.</summary>
+    public static Option<string> Data { get; } =
+        new("--data")
+        {
+            Description = "Folder in which everything is kept",
+            DefaultValueFactory = _ => DataFolder.DefaultPath,
+            Recursive = true,
+        };
+
+    /// <summary>Whether to print JSON.</summary>
+    public static Option<bool> Json { get; } =
+        new("--json") { Description = "Print JSON instead of words", Recursive = true };
+
+    /// <summary>Which desktop.</summary>
+    public static Option<string?> Desktop { get; } =
+        new("--desktop") { Description = "Name of the desktop; needed where there are several" };
+
+    /// <summary>Whether to ask nothing.</summary>
+    public static Option<bool> Yes { get; } =
+        new("--yes", "-y") { Description = "Do it without asking" };
+
+    /// <summary>Which parts.</summary>
+    public static Option<string[]> Parts { get; } =
+        new("--parts")
+        {
+            Description = "Only these parts, such as colours or panels",
+            AllowMultipleArgumentsPerToken = true,
+        };
+
+    /// <summary>A look by its name.</summary>
+    public static Argument<string> Look { get; } =
+        new("look")
+        {
+            Description =
+                "A look: 'now', a profile's name, with a number after it for one of its savings ('Open Night 4'), saving-N, state-N, or the first digits of its digest",
+        };
+
+    /// <summary>A verb that works on a desktop.</summary>
+    public static Command OnDesktop(
+        string name,
+        string description,
+        Func<Call, int> run,
+        params Symbol[] takes
+    ) => Make(name, description, run, [.. takes, Desktop]);
+
+    /// <summary>A verb.</summary>
+    /// <param name="name">Its name.</param>
+    /// <param name="description">What it does, in a few words.</param>
+    /// <param name="run">Does it, and returns the exit code.</param>
+    /// <param name="takes">What it takes.</param>
+    public static Command Make(
+        string name,
+        string description,
+        Func<Call, int> run,
+        params IReadOnlyList<Symbol> takes
+    )
+    {
+        var command = new Command(name, description);
+        foreach (var symbol in takes)
+            if (symbol is Option option)
+                command.Options.Add(option);
+            else
+                command.Arguments.Add((Argument)symbol);
+        command.SetAction(given => Run(given, run));
+        return command;
+    }
+
+    /// <summary>The kinds of some parts by their names or titles.</summary>
+    /// <exception cref="ProblemException">There is no such part.</exception>
+    public static IReadOnlyList<string>? KindsOf(IReadOnlyCollection<string> parts) =>
+        parts.Count == 0 ? null : [.. parts.Select(KindOf)];
+
+    private static string KindOf(string part) =>
+        Kind.All.FirstOrDefault(kind =>
+            PersonsText.KeyOf(kind.Name) == PersonsText.KeyOf(part)
+            || PersonsText.KeyOf(kind.Title) == PersonsText.KeyOf(part)
+        )
+            is { } found
+            ? found.Name
+            : throw new ProblemException(
+                new Problem(
+                    ProblemKind.NotFound,
+                    "not-found",
+                    $"There is no part '{part}'. There are: {string.Join(", ", Kind.All.Select(kind => kind.Name))}.",
+                    "Nothing was changed.",
+                    "parts"
+                )
+            );
+
+    private static int Run(ParseResult given, Func<Call, int> run)
+    {
+        var output = new Output(given.GetValue(Json));
+        try
+        {
+            using var session = new Session(Path.GetFullPath(given.GetValue(Data)!));
+            foreach (var notice in session.Notices)
+                Output.Progress(notice);
+            return run(new Call(session, output, given));
+        }
+#pragma warning disable CA1031 // Whatever goes wrong is told, with what was left unharmed.
+        catch (Exception exception)
+#pragma warning restore CA1031
+        {
+            var problem = Problem.Of(exception);
+            output.Wrong(problem);
+            return ExitCode.Of(problem.Kind);
+        }
+    }
+}

@@ -1,0 +1,253 @@
+using System.CommandLine;
+using Furoshiki.App;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
+using Furoshiki.App.Planning;
+using Furoshiki.App.SafeStates;
+using Furoshiki.App.Switching;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Words;
+
+namespace Furoshiki.Cli.Verbs;
+
+/// <summary>The verbs that plan, and change a desktop.</summary>
+internal static class SwitchVerbs
+{
+    private static readonly Argument<string?> State = new("state")
+    {
+        Description = "A safe state, as states lists it; the last one if none is named",
+        Arity = ArgumentArity.ZeroOrOne,
+    };
+
+    private static readonly Argument<string[]> Kinds = new("parts")
+    {
+        Description = "Only these parts; all that drifted if none is named",
+        Arity = ArgumentArity.ZeroOrMore,
+    };
+
+    public static IEnumerable<Command> Make() =>
+        [
+            Verb.OnDesktop("plan", "Tell what a switch would do", Plan, Verb.Look, Verb.Parts),
+            Verb.OnDesktop(
+                "switch",
+                "Put a look on",
+                call => CarryOut(call, call.Desktop, TargetOf(call)),
+                Verb.Look,
+                Verb.Parts,
+                Verb.Yes
+            ),
+            Verb.OnDesktop("back", "Go back to a safe state", Back, State, Verb.Yes),
+            Verb.OnDesktop(
+                "put-back",
+                "Put back what drifted, as it was saved",
+                call =>
+                    CarryOut(
+                        call,
+                        call.Desktop,
+                        new Target(
+                            TargetKind.PutBack,
+                            0,
+                            Verb.KindsOf(call.Given.GetValue(Kinds) ?? [])
+                        )
+                    ),
+                Kinds,
+                Verb.Yes
+            ),
+        ];
+
+    private static Target TargetOf(Call call)
+    {
+        var kinds = Verb.KindsOf(call.Given.GetValue(Verb.Parts) ?? []);
+        var look = call
+            .Session.Get<LookFinder>()
+            .Find(call.Desktop, call.Given.GetRequiredValue(Verb.Look));
+        return look.Source switch
+        {
+            LookSource.Saving => new Target(TargetKind.Saving, look.Id, kinds),
+            LookSource.SafeState when kinds is null => new Target(TargetKind.SafeState, look.Id),
+            LookSource.SafeState => throw new ProblemException(
+                new Problem(
+                    ProblemKind.Invalid,
+                    "parts-of-state",
+                    "A safe state is gone back to as a whole here. The page goes back to single parts.",
+                    "Nothing was changed.",
+                    "parts"
+                )
+            ),
+            _ => throw new ProblemException(
+                new Problem(
+                    ProblemKind.Invalid,
+                    "on-already",
+                    "This is what is on now, so there is nothing to switch.",
+                    "Nothing was changed.",
+                    "look"
+                )
+            ),
+        };
+    }
+
+    private static int Plan(Call call)
+    {
+        var desktop = call.Desktop;
+        var plans = call.Session.Get<PlanMaker>();
+        var plan = plans.View(plans.Make(desktop.Id, TargetOf(call)));
+        call.Output.Show(plan, () => Tell(call.Output, plan));
+        return ExitCode.Done;
+    }
+
+    private static int Back(Call call)
+    {
+        var desktop = call.Desktop;
+        var named = call.Given.GetValue(State);
+        var states = call.Session.Get<SafeStateShelf>();
+        var id =
+            named is null
+                ? states.Last(desktop)?.Id
+                    ?? throw ProblemException.NotFound("A safe state of this desktop")
+            : call.Session.Get<LookFinder>().Find(desktop, named)
+                is { Source: LookSource.SafeState, Id: var found }
+                ? found
+            : throw ProblemException.NotFound("A safe state of this name");
+        return CarryOut(call, desktop, new Target(TargetKind.SafeState, id));
+    }
+
+    private static void Tell(Output output, PlanView plan)
+    {
+        output.Heading($"{plan.Before} → {plan.Name}, {plan.Caption}");
+        foreach (var group in plan.Groups)
+        {
+            output.Line("");
+            output.Table(
+                [When(group.Shows), ""],
+                group.Steps.Select(step => (IReadOnlyList<Cell>)[step.Title, step.Words])
+            );
+        }
+        if (plan.Groups.Count == 0)
+            output.Line("Nothing differs, so there is nothing to do.");
+        foreach (var part in plan.Refused)
+            output.Line($"Not put on: {part.Title}. {part.Reason}");
+        foreach (var loss in plan.Losses)
+            output.Line($"No match: {loss.Title}, {loss.What}. {loss.Reason}");
+        foreach (var part in plan.Unsaved)
+            output.Line($"In no saving, kept by the safe state only: {part.Title}, {part.Words}");
+        foreach (var place in plan.NotTouched.Concat(plan.SafeGaps))
+            output.Line($"Cannot be held: {place.Path}. {place.Reason}");
+        foreach (var place in plan.NotKept)
+            output.Line($"Will be lost: {place.Path}. {place.Reason}");
+        if (plan.LeftAlone is { } alone)
+            output.Line($"Left alone, {alone.Reason}: {string.Join(", ", alone.Titles)}");
+        output.Line(
+            $"\n{Counting.Of(plan.Files.Count, "path")} will change. The safe state holds {Counting.Of(plan.SafeFiles, "file")}."
+        );
+    }
+
+    private static string When(Shows shows) =>
+        shows switch
+        {
+            Shows.AtOnce => "At once",
+            Shows.AfterProgramRestart => "After its program restarts",
+            Shows.AfterSignIn => "After the next sign-in",
+            _ => "After a restart",
+        };
+
+    private static int CarryOut(Call call, LiveDesktop desktop, Target target)
+    {
+        var plans = call.Session.Get<PlanMaker>();
+        var plan = plans.View(plans.Make(desktop.Id, target));
+        if (!call.Output.IsJson)
+            Tell(call.Output, plan);
+        if (plan.Files.Count == 0)
+        {
+            call.Output.Show(
+                new RunResult(true, null, "Nothing was changed.", null, [], []),
+                () => { }
+            );
+            return ExitCode.Done;
+        }
+        if (!call.Given.GetValue(Verb.Yes))
+            Ask();
+        var runs = call.Session.Get<SwitchRuns>();
+        var id = runs.Start(desktop.Id, new SwitchRequest(target, plan.Fingerprint, plan.MadeFrom));
+        var result = Follow(runs, id);
+        call.Output.Show(
+            result,
+            () =>
+            {
+                if (result.Problem is { } problem)
+                    call.Output.Line(problem);
+                call.Output.Line(result.Unharmed);
+                foreach (var part in result.Parts.Where(one => one.Outcome != PartOutcome.Taken))
+                    call.Output.Line(
+                        $"{(part.Outcome == PartOutcome.Waiting ? "Waits" : "Not taken")}: {part.Title}, {part.Words}"
+                    );
+                if (result.SafeState is { } state)
+                    call.Output.Line($"The way back: furoshiki back state-{state}");
+            }
+        );
+        return result.Switched ? ExitCode.Done
+            : result.SafeState is null ? ExitCode.Refused
+            : ExitCode.WentBack;
+    }
+
+    /// <summary>Asks whether to go on.</summary>
+    /// <exception cref="ProblemException">Nobody is there to answer, or the answer is no.</exception>
+    private static void Ask()
+    {
+        if (Console.IsInputRedirected)
+            throw new ProblemException(
+                new Problem(
+                    ProblemKind.Invalid,
+                    "not-asked",
+                    "Nobody can be asked here. Say --yes to do it.",
+                    "Nothing was changed."
+                )
+            );
+        Console.Error.Write("Do it? [y/N] ");
+        if (Console.ReadLine()?.Trim() is not ("y" or "Y" or "yes"))
+            throw new ProblemException(
+                new Problem(
+                    ProblemKind.Conflict,
+                    "not-wanted",
+                    "It was not done.",
+                    "Nothing was changed."
+                )
+            );
+    }
+
+    /// <summary>Tells how far a switch is until it has ended; an interrupt lets it go back.</summary>
+    private static RunResult Follow(SwitchRuns runs, long id)
+    {
+        ConsoleCancelEventHandler stop = (_, key) =>
+        {
+            key.Cancel = true;
+            runs.Find(id)?.Stop();
+        };
+        Console.CancelKeyPress += stop;
+        try
+        {
+            if (runs.Find(id) is { } run)
+            {
+                var stage = "";
+                foreach (var progress in run.Follow(CancellationToken.None).ToBlockingEnumerable())
+                {
+                    if (progress.Stage != stage && progress.Stage != "ended")
+                        Output.Progress(Words(progress));
+                    stage = progress.Stage;
+                }
+            }
+            return runs.ResultOf(id)!;
+        }
+        finally
+        {
+            Console.CancelKeyPress -= stop;
+        }
+    }
+
+    private static string Words(RunProgress progress) =>
+        progress.Stage switch
+        {
+            "safe-state" => "Making the safe state",
+            "writing" => $"Writing {Counting.Of(progress.Total, "path")}",
+            _ => "Reading everything again",
+        };
+}
