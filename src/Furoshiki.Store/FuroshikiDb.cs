@@ -1,8 +1,10 @@
 using System.Data.Common;
+using System.Reflection;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.EntityFrameworkCore.Diagnostics;
+using Microsoft.EntityFrameworkCore.Migrations;
 
 namespace Furoshiki.Store;
 
@@ -119,23 +121,52 @@ public sealed class FuroshikiDbFactory(string path) : IDbContextFactory<Furoshik
     /// <exception cref="NewerDatabaseException">A newer version of the product made it.</exception>
     public void Migrate()
     {
+        if (IsCurrent())
+            return;
         using var db = CreateDbContext();
         // Readers and a writer then never wait for each other. The file remembers it.
         db.Database.ExecuteSqlRaw("PRAGMA journal_mode = WAL");
         if (db.Database.GetAppliedMigrations().Except(db.Database.GetMigrations()).Any())
             throw new NewerDatabaseException();
-        if (!db.Database.GetPendingMigrations().Any())
-            return;
         db.Database.ExecuteSqlRaw("DROP TABLE IF EXISTS \"__EFMigrationsLock\"");
         db.Database.Migrate();
     }
 
-    /// <summary>Whether the database has the form that this version of the product knows.</summary>
+    /// <summary>
+    /// Whether the database has the form that this version of the product knows. It asks the file itself, since a command that only reads
+    /// has no time for more.
+    /// </summary>
     public bool IsCurrent()
     {
-        using var db = CreateDbContext();
-        return db.Database.GetAppliedMigrations().SequenceEqual(db.Database.GetMigrations());
+        using var connection = new SqliteConnection($"Data Source={path}");
+        connection.Open();
+        if (Ask("PRAGMA journal_mode") is not ["wal"])
+            return false;
+        var isThere =
+            Ask("SELECT name FROM sqlite_master WHERE name = '__EFMigrationsHistory'").Count > 0;
+        return isThere
+            && Ask("SELECT MigrationId FROM __EFMigrationsHistory ORDER BY MigrationId")
+                .SequenceEqual(Known);
+
+        List<string> Ask(string sql)
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = sql;
+            using var rows = command.ExecuteReader();
+            var found = new List<string>();
+            while (rows.Read())
+                found.Add(rows.GetString(0));
+            return found;
+        }
     }
+
+    /// <summary>The steps by which the database came to be what it is.</summary>
+    private static IEnumerable<string> Known =>
+        typeof(FuroshikiDb)
+            .Assembly.GetTypes()
+            .Select(type => type.GetCustomAttribute<MigrationAttribute>()?.Id)
+            .OfType<string>()
+            .Order(StringComparer.Ordinal);
 
     /// <summary>Puts everything into the database file itself, and gives its other files back.</summary>
     public void Close()

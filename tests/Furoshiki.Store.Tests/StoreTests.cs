@@ -2,6 +2,8 @@ using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Switching;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Infrastructure;
+using Microsoft.EntityFrameworkCore.Metadata;
 
 namespace Furoshiki.Store.Tests;
 
@@ -38,6 +40,41 @@ public sealed class StoreTests : IDisposable
         digest.ShouldBe(Digest.Of(bytes));
         _content.SizeOf(digest).ShouldBe(length);
         _content.Read(digest).ShouldBe(bytes);
+    }
+
+    [Fact]
+    public void The_model_that_was_compiled_before_is_the_model()
+    {
+        using var db = _databases.CreateDbContext();
+        Told(db.Model).ShouldBe(Told(db.GetService<IDesignTimeModel>().Model));
+
+        static List<string> Told(IReadOnlyModel model) =>
+            [
+                .. model
+                    .GetEntityTypes()
+                    .SelectMany(type =>
+                        type.GetProperties()
+                            .Select(one =>
+                                $"{one.Name} {one.ClrType} {one.IsNullable} {one.GetMaxLength()} {one.ValueGenerated}"
+                            )
+                            .Concat(
+                                type.GetIndexes()
+                                    .Select(one => $"index {Names(one.Properties)} {one.IsUnique}")
+                            )
+                            .Concat(type.GetKeys().Select(one => $"key {Names(one.Properties)}"))
+                            .Concat(
+                                type.GetForeignKeys()
+                                    .Select(one =>
+                                        $"to {one.PrincipalEntityType.Name} {Names(one.Properties)} {one.DeleteBehavior}"
+                                    )
+                            )
+                            .Select(told => $"{type.Name}: {told}")
+                    )
+                    .Order(StringComparer.Ordinal),
+            ];
+
+        static string Names(IEnumerable<IReadOnlyProperty> properties) =>
+            string.Join(',', properties.Select(one => one.Name));
     }
 
     [Fact]
