@@ -158,6 +158,8 @@ public sealed class DesktopRegister(
         return string.Join(
             ' ',
             desktop.On.Saving,
+            db.Desktops.Where(one => one.Id == desktop.Id).Select(one => one.Showing).First(),
+            db.Asides.Count(one => one.DesktopId == desktop.Id),
             db.Profiles.Count(),
             db.Savings.Max(one => (long?)one.Id),
             db.SafeStates.Max(one => (long?)one.Id)

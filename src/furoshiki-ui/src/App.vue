@@ -3,7 +3,7 @@ import { useQueryClient } from '@tanstack/vue-query'
 import { nextTick, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, take } from '@/api/client'
-import { useChanges, useFreshness, useNotices } from '@/api/queries'
+import { useChanges, useNotices } from '@/api/queries'
 import FirstStart from '@/components/FirstStart.vue'
 import GoneDesktop from '@/components/GoneDesktop.vue'
 import KeyList from '@/components/KeyList.vue'
@@ -18,7 +18,6 @@ import { useLineUp } from '@/composables/useLineUp'
 
 const { desktops, id, gone, now, chosen, error } = provideDesktop()
 const { data: notices } = useNotices()
-useFreshness(now)
 useChanges()
 const router = useRouter()
 const route = useRoute()

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { useEventListener } from '@vueuse/core'
-import { computed, onScopeDispose, ref, watch, type Ref } from 'vue'
+import { useDebounceFn, useEventListener } from '@vueuse/core'
+import { computed, onScopeDispose, ref, type Ref } from 'vue'
 import { api, take, type Schemas } from './client'
 
 export const useDesktops = () =>
@@ -14,6 +14,9 @@ export const useNow = (desktop: Ref<number | undefined>) =>
     queryFn: () => take(api.GET('/api/desktops/{id}/now', { params: { path: { id: desktop.value ?? 0 } } })),
   })
 
+/** What a change of a desktop, or of what is saved, makes stale. */
+const STALE = ['desktops', 'now', 'desktop', 'profiles', 'profile', 'comparison', 'safe-states']
+
 /**
  * Reads again what the server's check finds changed. One window follows the desktops for all: a browser opens only a few
  * connections to a server, and has any number of windows.
@@ -21,14 +24,15 @@ export const useNow = (desktop: Ref<number | undefined>) =>
 export function useChanges() {
   const client = useQueryClient()
   const channel = new BroadcastChannel('furoshiki-changes')
-  const read = () => {
-    for (const key of ['desktops', 'now', 'desktop']) void client.invalidateQueries({ queryKey: [key] })
-  }
+  // What comes together is read once.
+  const read = useDebounceFn(() => {
+    for (const key of STALE) void client.invalidateQueries({ queryKey: [key] })
+  }, 50)
   const tell = () => {
-    read()
+    void read()
     channel.postMessage('changed')
   }
-  channel.onmessage = read
+  channel.onmessage = () => void read()
 
   let leave: (() => void) | undefined
   const queue = () => {
@@ -80,19 +84,6 @@ export const useFolders = (path: Ref<string>) =>
     placeholderData: keepPreviousData,
     queryFn: () => take(api.GET('/api/folders', { params: { query: { path: path.value || undefined } } })),
   })
-
-/** Reads again all that depends on what a desktop has on, whenever that changed. */
-export function useFreshness(now: Ref<Schemas['NowView'] | undefined>) {
-  const client = useQueryClient()
-  watch(
-    () => now.value && `${now.value.look} ${now.value.on?.savingId} ${now.value.wayBack?.id}`,
-    (_, before) => {
-      if (before !== undefined)
-        for (const key of ['profiles', 'profile', 'comparison', 'safe-states'])
-          void client.invalidateQueries({ queryKey: [key] })
-    },
-  )
-}
 
 export const useProfiles = (desktop: Ref<number>, isShown: Ref<boolean> = ref(true)) =>
   useQuery({

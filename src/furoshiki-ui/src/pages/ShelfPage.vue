@@ -1,11 +1,14 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 import LookCard from '@/components/LookCard.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import { useArrows } from '@/composables/useArrows'
+import { useInSight } from '@/composables/useInSight'
 import { SORTS, useShelf } from '@/composables/useShelf'
 
 const { id, cards, error, isPending, shown, sort, sought, filters, found } = useShelf()
+const { made, left, rest, restart } = useInSight(found, 24)
+watch([shown, sort, sought], restart)
 const chips = ref<HTMLElement>()
 const looks = ref<HTMLElement>()
 useArrows(chips, 'button')
@@ -57,9 +60,12 @@ const stop = (filter: string) => (shown.value === filter ? 0 : -1)
     </p>
     <VBtn @click="$router.replace({ query: {} })">Show all</VBtn>
   </div>
-  <div v-else ref="looks" class="cards">
-    <LookCard v-for="card in found" :key="card.id" :card="card" :desktop="id" />
-  </div>
+  <template v-else>
+    <div ref="looks" class="cards">
+      <LookCard v-for="card in made" :key="card.id" :card="card" :desktop="id" />
+    </div>
+    <div v-if="left" ref="rest" class="beyond" :style="{ '--left': left }" />
+  </template>
 </template>
 
 <style scoped>
@@ -74,6 +80,11 @@ const stop = (filter: string) => (shown.value === filter ? 0 : -1)
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 16px;
+}
+
+/* About as high as the cards will be that are not made yet. */
+.beyond {
+  height: calc(var(--left) * 85px);
 }
 
 .nothing {
