@@ -2,7 +2,7 @@ using System.CommandLine;
 using Furoshiki.App;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
-using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Words;
 
 namespace Furoshiki.Cli;

@@ -2,7 +2,6 @@ using System.Buffers;
 using System.Collections.Immutable;
 using System.Security.Cryptography;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Formats;
 using Microsoft.Win32.SafeHandles;
 
 namespace Furoshiki.Desktops;

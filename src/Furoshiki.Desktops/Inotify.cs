@@ -1,6 +1,6 @@
 using System.Buffers.Binary;
 using System.Runtime.InteropServices;
-using Furoshiki.Core.Formats;
+using Furoshiki.Core.Content;
 using Microsoft.Win32.SafeHandles;
 
 namespace Furoshiki.Desktops;

@@ -2,7 +2,6 @@ using System.Buffers.Binary;
 using System.ComponentModel;
 using System.Runtime.InteropServices;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Formats;
 using Microsoft.Win32.SafeHandles;
 
 namespace Furoshiki.Desktops;

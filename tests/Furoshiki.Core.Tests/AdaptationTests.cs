@@ -1,8 +1,8 @@
 using System.Text;
 using Furoshiki.Core.Compare;
-using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Session;
 using Furoshiki.Core.Switching;

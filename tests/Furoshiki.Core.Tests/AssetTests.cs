@@ -1,5 +1,5 @@
 using System.Text;
-using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Tests;
 

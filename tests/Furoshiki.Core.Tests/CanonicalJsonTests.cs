@@ -2,7 +2,7 @@ using System.Globalization;
 using System.Text;
 using System.Text.Json.Nodes;
 using CsCheck;
-using Furoshiki.Core.Looks;
+using Furoshiki.Core.Formats;
 
 namespace Furoshiki.Core.Tests;
 

@@ -1,4 +1,5 @@
 using CsCheck;
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 
 namespace Furoshiki.Core.Tests;

@@ -1,5 +1,6 @@
 using System.Text;
 using CsCheck;
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 
 namespace Furoshiki.Core.Tests;

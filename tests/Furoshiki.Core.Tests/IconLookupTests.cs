@@ -1,8 +1,7 @@
 using System.Text;
 using CsCheck;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Kinds;
-using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
 
 namespace Furoshiki.Core.Tests;

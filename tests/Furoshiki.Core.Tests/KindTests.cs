@@ -2,8 +2,8 @@ using System.Text.Json;
 using CsCheck;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
-using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Switching;
 
 namespace Furoshiki.Core.Tests;

@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using System.Xml.Linq;
 
 namespace Furoshiki.Core.Tests;
@@ -14,22 +15,71 @@ public sealed class LayeringTests
         ["Furoshiki.Web"] = ["Furoshiki.Core", "Furoshiki.App"],
     };
 
-    private static IEnumerable<string> Sources()
+    private static IEnumerable<string> Sources(string pattern)
     {
         var folder = AppContext.BaseDirectory;
         while (!File.Exists(Path.Combine(folder, "Furoshiki.slnx")))
             folder = Path.GetDirectoryName(folder)!;
         return Directory.EnumerateFiles(
             Path.Combine(folder, "src"),
-            "*.csproj",
+            pattern,
             SearchOption.AllDirectories
         );
     }
 
+    /// <summary>Which namespaces each namespace of the product uses.</summary>
+    private static Dictionary<string, HashSet<string>> Uses()
+    {
+        var uses = new Dictionary<string, HashSet<string>>();
+        foreach (
+            var file in Sources("*.cs")
+                .Where(file => !file.Contains("/obj/", StringComparison.Ordinal))
+        )
+        {
+            var text = File.ReadAllText(file);
+            if (
+                Regex.Match(text, "^namespace (.+?);", RegexOptions.Multiline)
+                is not { Success: true } own
+            )
+                continue;
+            if (!uses.TryGetValue(own.Groups[1].Value, out var all))
+                uses[own.Groups[1].Value] = all = [];
+            foreach (
+                Match used in Regex.Matches(text, "^using (Furoshiki.+?);", RegexOptions.Multiline)
+            )
+                all.Add(used.Groups[1].Value);
+        }
+        return uses;
+    }
+
+    [Fact]
+    public void No_two_folders_know_each_other_be_it_by_way_of_others()
+    {
+        var uses = Uses();
+        foreach (var from in uses.Keys)
+        {
+            var reached = new HashSet<string>();
+            var open = new Stack<string>(uses[from]);
+            while (open.TryPop(out var next))
+                if (reached.Add(next))
+                    foreach (var further in uses.GetValueOrDefault(next) ?? [])
+                        open.Push(further);
+            reached.ShouldNotContain(from);
+        }
+    }
+
+    [Theory]
+    [InlineData("Parts", "Picture")]
+    [InlineData("Parts", "Looks")]
+    [InlineData("Maps", "Picture")]
+    [InlineData("Content", "Formats")]
+    public void In_the_core_what_is_below_does_not_know_what_is_above(string below, string above) =>
+        Uses()[$"Furoshiki.Core.{below}"].ShouldNotContain($"Furoshiki.Core.{above}");
+
     [Fact]
     public void References_between_projects_point_one_way()
     {
-        foreach (var file in Sources())
+        foreach (var file in Sources("*.csproj"))
         {
             var references = XDocument
                 .Load(file)

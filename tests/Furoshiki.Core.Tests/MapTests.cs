@@ -2,8 +2,8 @@ using System.Text;
 using System.Text.Json.Nodes;
 using CsCheck;
 using Furoshiki.Core.Formats;
-using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
 using Json.Schema;
 
 namespace Furoshiki.Core.Tests;

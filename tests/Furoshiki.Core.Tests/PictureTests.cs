@@ -1,6 +1,7 @@
 using System.Xml.Linq;
-using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
 
 namespace Furoshiki.Core.Tests;

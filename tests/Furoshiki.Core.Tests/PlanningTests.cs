@@ -2,9 +2,9 @@ using System.Collections.Immutable;
 using System.Text;
 using CsCheck;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Switching;
 
 namespace Furoshiki.Core.Tests;

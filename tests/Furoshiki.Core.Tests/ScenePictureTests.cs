@@ -1,8 +1,9 @@
 using System.Globalization;
 using System.Xml.Linq;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
 
 namespace Furoshiki.Core.Tests;

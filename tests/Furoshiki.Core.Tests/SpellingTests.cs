@@ -70,7 +70,7 @@ public sealed class SpellingTests
                 {
                     var bytes = Spelling.Plain with { Scale = 2.55, Decimals = 0 };
                     var once = bytes.FromFile(
-                        bytes.ToFile(NativeValue.Number(Looks.CanonicalJson.Number(percentage)))
+                        bytes.ToFile(NativeValue.Number(Formats.CanonicalJson.Number(percentage)))
                     );
                     double.Parse(once.Content, System.Globalization.CultureInfo.InvariantCulture)
                         .ShouldBe(percentage, 1 / 2.55);

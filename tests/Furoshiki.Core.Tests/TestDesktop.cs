@@ -2,7 +2,6 @@ using System.Text;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Maps;
-using Furoshiki.Core.Picture;
 using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Core.Tests;

@@ -109,7 +109,7 @@ public sealed class TreeTests
     private static readonly Gen<string> AnyName = Gen.Byte[1, 255]
         .Array[1, 6]
         .Select(bytes =>
-            Formats.LosslessText.FromBytes([.. bytes.Select(b => b == (byte)'/' ? (byte)'_' : b)])
+            LosslessText.FromBytes([.. bytes.Select(b => b == (byte)'/' ? (byte)'_' : b)])
         );
 
     [Fact]
@@ -139,10 +139,10 @@ public sealed class TreeTests
             .Sample(
                 bytes =>
                 {
-                    var text = Formats.LosslessText.FromBytes(bytes);
-                    Formats.LosslessText.ToBytes(text).ShouldBe(bytes);
-                    Formats
-                        .LosslessText.HasStrayBytes(text)
+                    var text = LosslessText.FromBytes(bytes);
+                    LosslessText.ToBytes(text).ShouldBe(bytes);
+                    LosslessText
+                        .HasStrayBytes(text)
                         .ShouldBe(!System.Text.Unicode.Utf8.IsValid(bytes));
                     var written = PathText.Escape(text);
                     written.ShouldAllBe(c => c > ' ' && c < 127);

@@ -1,5 +1,4 @@
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Formats;
 using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Desktops.Tests;

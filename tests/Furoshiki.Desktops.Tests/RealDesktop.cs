@@ -1,7 +1,6 @@
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
-using Furoshiki.Core.Picture;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
 using Furoshiki.Store;

@@ -3,8 +3,8 @@ using Furoshiki.App.Looks;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.App.Comparing;
 

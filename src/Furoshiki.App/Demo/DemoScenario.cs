@@ -10,9 +10,9 @@ using Furoshiki.App.Session;
 using Furoshiki.App.Switching;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
-using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
-using Furoshiki.Core.Picture;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
 

@@ -2,7 +2,7 @@ using System.Collections.Concurrent;
 using System.Text.Json;
 using Furoshiki.App.Installation;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Picture;
+using Furoshiki.Core.Maps;
 using Furoshiki.Core.Switching;
 using Furoshiki.Desktops;
 using Furoshiki.Store;

@@ -1,4 +1,4 @@
-using Furoshiki.Core.Picture;
+using Furoshiki.Core.Maps;
 
 namespace Furoshiki.App.Desktops;
 

@@ -1,6 +1,5 @@
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Maps;
-using Furoshiki.Core.Picture;
 using Furoshiki.Core.Switching;
 using Furoshiki.Desktops;
 

@@ -3,7 +3,6 @@ using Furoshiki.App.Installation;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Maps;
-using Furoshiki.Core.Picture;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Words;
 using Furoshiki.Desktops;

@@ -34,7 +34,7 @@ public sealed record NotShowingView(
         var only = settings is [var one] ? one : null;
         return new NotShowingView(
             part.Kind,
-            Core.Kinds.Kind.Get(part.Kind).Title,
+            Core.Parts.Kind.Get(part.Kind).Title,
             only is null
                 ? part.Set.Words
                 : $"{only.Title.ToLowerInvariant()} {DifferenceWords.Words(part.Kind, only.Key, only.From)}",

@@ -7,6 +7,7 @@ using Furoshiki.App.Views;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Switching;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
@@ -61,7 +62,7 @@ public sealed class NowReader(
                 .. reading.Parts.SelectMany(GapView.Of),
                 .. drift.Damaged.Select(kind => new GapView(
                     kind,
-                    Core.Kinds.Kind.Get(kind).Title,
+                    Core.Parts.Kind.Get(kind).Title,
                     SavingNames.Words(drift.Held[kind]),
                     "The copy of this saving is damaged, so it cannot be told what changed since."
                 )),

@@ -1,6 +1,6 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
-using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
 
 namespace Furoshiki.App.Pictures;

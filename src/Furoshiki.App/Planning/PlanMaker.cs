@@ -7,7 +7,7 @@ using Furoshiki.App.SafeStates;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Switching;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
@@ -54,7 +54,7 @@ public sealed class PlanMaker(
             .LeftAlone.Select(kind => now[kind])
             .Concat(plan.Refused.Select(part => now[part.Kind]));
         var next = Core.Looks.Look.Of(
-            plan.Wanted.Components.Concat(leftAlone.OfType<Core.Looks.Component>())
+            plan.Wanted.Components.Concat(leftAlone.OfType<Core.Parts.Component>())
         );
         library.Remember(next);
         var drift = nowReader.DriftOf(desktop, ready.Seen);
@@ -192,7 +192,7 @@ public sealed class PlanMaker(
             ];
         var held = drift.Held.Where(part => kinds.Contains(part.Key)).ToList();
         var look = Core.Looks.Look.Of(
-            held.Select(part => library.Of(part.Value)[part.Key]).OfType<Core.Looks.Component>()
+            held.Select(part => library.Of(part.Value)[part.Key]).OfType<Core.Parts.Component>()
         );
         var plan = Planner(desktop, seen, kind => maps.Get(Digest.Parse(drift.Held[kind].Map)))
             .Plan(look, [.. look.Components.Select(part => part.Kind)]);

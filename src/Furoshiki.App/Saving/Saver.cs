@@ -4,6 +4,7 @@ using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
 using Furoshiki.App.SafeStates;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;

@@ -1,8 +1,8 @@
 using System.Collections.Concurrent;
 using Furoshiki.App.Observing;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
 

@@ -22,7 +22,7 @@ public sealed record DriftView(
     public static DriftView Of(PartDifference part, string? since) =>
         new(
             part.Kind,
-            Core.Kinds.Kind.Get(part.Kind).Title,
+            Core.Parts.Kind.Get(part.Kind).Title,
             part.Summary(),
             since,
             [

@@ -1,6 +1,5 @@
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Kinds;
-using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.App.Views;
 
@@ -28,8 +27,8 @@ public sealed record PartView(
     public static PartView Of(Component component, IContentStore content) =>
         new(
             component.Kind,
-            Core.Kinds.Kind.Get(component.Kind).Title,
-            Core.Kinds.Kind.Get(component.Kind).Group,
+            Core.Parts.Kind.Get(component.Kind).Title,
+            Core.Parts.Kind.Get(component.Kind).Group,
             component.Words,
             SwatchesOf(component),
             [

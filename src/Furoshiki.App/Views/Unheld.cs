@@ -31,7 +31,7 @@ public sealed record UnreadView(string File, string Reason, IReadOnlyList<KindNa
                     [
                         .. group.Select(part => new KindName(
                             part.Kind,
-                            Core.Kinds.Kind.Get(part.Kind).Title
+                            Core.Parts.Kind.Get(part.Kind).Title
                         )),
                     ]
                 )),
@@ -52,8 +52,8 @@ public sealed record UnreadValueView(
     public static IEnumerable<UnreadValueView> Of(PartReading part) =>
         part.Values.Select(value => new UnreadValueView(
             part.Kind,
-            Core.Kinds.Kind.Get(part.Kind).Title,
-            Difference.TitleOf(Core.Kinds.Kind.Get(part.Kind), value.Key),
+            Core.Parts.Kind.Get(part.Kind).Title,
+            Difference.TitleOf(Core.Parts.Kind.Get(part.Kind), value.Key),
             PathText.Printable(value.File),
             value.At,
             value.Reason
@@ -67,7 +67,7 @@ public sealed record GapView(string Kind, string Title, string Path, string Reas
     public static IEnumerable<GapView> Of(PartReading part) =>
         part.Gaps.Select(gap => new GapView(
             part.Kind,
-            Core.Kinds.Kind.Get(part.Kind).Title,
+            Core.Parts.Kind.Get(part.Kind).Title,
             PathText.Printable(gap.Path),
             gap.Reason
         ));

@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Compare;
 

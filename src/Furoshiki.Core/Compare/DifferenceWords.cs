@@ -1,5 +1,4 @@
-using Furoshiki.Core.Kinds;
-using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Compare;
 

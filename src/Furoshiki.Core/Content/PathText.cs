@@ -1,6 +1,5 @@
 using System.Buffers;
 using System.Text;
-using Furoshiki.Core.Formats;
 
 namespace Furoshiki.Core.Content;
 

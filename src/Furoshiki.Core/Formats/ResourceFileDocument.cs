@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Furoshiki.Core.Content;
 
 namespace Furoshiki.Core.Formats;
 

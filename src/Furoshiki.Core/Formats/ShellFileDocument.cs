@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text;
+using Furoshiki.Core.Content;
 
 namespace Furoshiki.Core.Formats;
 

@@ -1,4 +1,5 @@
 using System.Text;
+using Furoshiki.Core.Content;
 
 namespace Furoshiki.Core.Formats;
 

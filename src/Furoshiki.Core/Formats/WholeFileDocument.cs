@@ -1,3 +1,5 @@
+using Furoshiki.Core.Content;
+
 namespace Furoshiki.Core.Formats;
 
 /// <summary>

@@ -2,7 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
-using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Looks;
 

@@ -4,7 +4,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
-using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Looks;
 

@@ -1,8 +1,6 @@
 using System.Collections.Immutable;
 using Furoshiki.Core.Formats;
-using Furoshiki.Core.Kinds;
-using Furoshiki.Core.Looks;
-using Furoshiki.Core.Picture;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Maps;
 

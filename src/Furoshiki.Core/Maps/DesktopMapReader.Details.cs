@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Furoshiki.Core.Formats;
-using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Maps;
 

@@ -2,8 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Furoshiki.Core.Formats;
-using Furoshiki.Core.Kinds;
-using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Maps;
 

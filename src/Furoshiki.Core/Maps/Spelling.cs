@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Formats;
-using Furoshiki.Core.Looks;
 
 namespace Furoshiki.Core.Maps;
 

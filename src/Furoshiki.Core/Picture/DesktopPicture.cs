@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Xml.Linq;
-using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
 
 namespace Furoshiki.Core.Picture;
 
@@ -17,7 +17,21 @@ public static class DesktopPicture
 
     private static readonly ImmutableArray<Layer> Layers =
     [
-        .. Kind.All.Select(kind => kind.Layer).OfType<Layer>().OrderBy(layer => layer.Depth),
+        .. new[]
+        {
+            BordersDrawing.Layer,
+            CursorDrawing.Layer,
+            DockDrawing.Layer,
+            IconsDrawing.Layer,
+            LauncherDrawing.Layer,
+            LockDrawing.Layer,
+            NotificationsDrawing.Layer,
+            PanelsDrawing.Layer,
+            SignInDrawing.Layer,
+            StartUpDrawing.Layer,
+            WallpaperDrawing.Layer,
+            WidgetsDrawing.Layer,
+        }.OrderBy(layer => layer.Depth),
     ];
 
     /// <summary>Draws every screen.</summary>
@@ -58,7 +72,7 @@ public static class DesktopPicture
             Math.Round(screen.Height * scale)
         );
         var stage = new Stage(scene, shows, screen, area, area, scale, isMain);
-        stage = stage with { Work = PanelsKind.WorkArea(stage) };
+        stage = stage with { Work = PanelsDrawing.WorkArea(stage) };
         var svg = new XElement(
             Shape.Svg + "svg",
             new XAttribute(

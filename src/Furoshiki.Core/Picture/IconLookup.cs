@@ -1,7 +1,7 @@
 using System.Globalization;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
-using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Core.Picture;

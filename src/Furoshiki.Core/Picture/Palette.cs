@@ -1,6 +1,6 @@
 using Furoshiki.Core.Colour;
-using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Picture;
 

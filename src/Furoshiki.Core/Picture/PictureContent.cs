@@ -2,14 +2,9 @@ using System.Buffers.Binary;
 using System.Globalization;
 using System.Xml;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Maps;
 
 namespace Furoshiki.Core.Picture;
-
-/// <summary>A screen of a desktop.</summary>
-/// <param name="Id">The identity by which settings name it.</param>
-/// <param name="Width">Width in px.</param>
-/// <param name="Height">Height in px.</param>
-public sealed record Screen(string Id, int Width, int Height);
 
 /// <summary>The assets that a picture is drawn with.</summary>
 /// <param name="Trees">Gives the tree with a digest; null where it is not at hand.</param>

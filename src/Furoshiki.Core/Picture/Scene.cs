@@ -1,7 +1,8 @@
 using System.Collections.Immutable;
 using System.Xml.Linq;
-using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Picture;
 

@@ -1,5 +1,4 @@
 using System.Xml.Linq;
-using Furoshiki.Core.Kinds;
 
 namespace Furoshiki.Core.Picture;
 
@@ -10,7 +9,7 @@ internal static class SettingsPage
     {
         var line = scene.TypeHeight;
         var side = box with { Width = box.Width * 0.26 };
-        var drawn = Shape.Group(BordersKind.Side(scene, side));
+        var drawn = Shape.Group(BordersDrawing.Side(scene, side));
         for (var i = 0; i < 6 && (i + 1.2) * line * 2.1 < side.Height; i++)
         {
             var middle = side.Y + (i + 0.8) * line * 2.1;
@@ -40,7 +39,7 @@ internal static class SettingsPage
             box.Height
         );
         drawn.Add(scene.Text(page.X, page.Y + line * 0.8, line * 9, "text", 1.6));
-        var spacing = ControlsKind.Spacing(scene) * line;
+        var spacing = ControlsDrawing.Spacing(scene) * line;
         for (
             var i = 0;
             i < 5 && page.Y + line * 2.6 + (i + 1) * spacing < box.Bottom - line * 3;
@@ -55,9 +54,9 @@ internal static class SettingsPage
             drawn.Add(
                 i switch
                 {
-                    1 => ControlsKind.Slider(scene, right, 0.64),
-                    2 => ControlsKind.Field(scene, right),
-                    _ => ControlsKind.Toggle(
+                    1 => ControlsDrawing.Slider(scene, right, 0.64),
+                    2 => ControlsDrawing.Field(scene, right),
+                    _ => ControlsDrawing.Toggle(
                         scene,
                         new Box(
                             right.Right - line * 2.8,
@@ -72,12 +71,12 @@ internal static class SettingsPage
         }
         var foot = box.Bottom - line * 2.8;
         drawn.Add(
-            ControlsKind.Button(
+            ControlsDrawing.Button(
                 scene,
                 new Box(page.Right - line * 14, foot, line * 6.4, line * 1.8),
                 isMain: false
             ),
-            ControlsKind.Button(
+            ControlsDrawing.Button(
                 scene,
                 new Box(page.Right - line * 6.4, foot, line * 6.4, line * 1.8),
                 isMain: true

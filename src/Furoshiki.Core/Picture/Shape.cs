@@ -1,7 +1,7 @@
 using System.Globalization;
 using System.Xml.Linq;
 using Furoshiki.Core.Colour;
-using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Picture;
 

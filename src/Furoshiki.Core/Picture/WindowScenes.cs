@@ -1,5 +1,5 @@
 using System.Xml.Linq;
-using Furoshiki.Core.Kinds;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Picture;
 
@@ -31,15 +31,15 @@ internal static class WindowScenes
         {
             PictureScene.Files => Window(front, box => FileList(scene, box)),
             PictureScene.Settings => Window(front, box => SettingsPage.Draw(scene, box)),
-            PictureScene.Terminal => Window(front, box => TerminalKind.Draw(scene, box)),
+            PictureScene.Terminal => Window(front, box => TerminalDrawing.Draw(scene, box)),
             _ => Shape.Group(
-                BordersKind.Window(
+                BordersDrawing.Window(
                     scene,
                     upright ? work.Part(0.07, 0.06, 0.86, 0.36) : work.Part(0.16, 0.1, 0.44, 0.52),
                     isActive: false,
                     inside => FileList(scene, inside)
                 ),
-                BordersKind.Window(
+                BordersDrawing.Window(
                     scene,
                     upright ? work.Part(0.07, 0.5, 0.86, 0.36) : work.Part(0.44, 0.4, 0.4, 0.46),
                     isActive: true,
@@ -49,14 +49,14 @@ internal static class WindowScenes
         };
 
         XElement? Window(Box box, Func<Box, XElement> inside) =>
-            stage.IsMain ? BordersKind.Window(scene, box, isActive: true, inside) : null;
+            stage.IsMain ? BordersDrawing.Window(scene, box, isActive: true, inside) : null;
     }
 
     private static XElement FileList(Scene scene, Box box)
     {
         var side = box with { Width = box.Width * 0.24 };
         var line = scene.TypeHeight * 1.75;
-        var drawn = Shape.Group(BordersKind.Side(scene, side));
+        var drawn = Shape.Group(BordersDrawing.Side(scene, side));
         for (var i = 0; i < 5 && (i + 1.3) * line < side.Height; i++)
         {
             var middle = side.Y + (i + 0.9) * line;
@@ -96,7 +96,7 @@ internal static class WindowScenes
             if (cell.Y + icon + scene.TypeHeight * 1.3 > view.Bottom)
                 break;
             drawn.Add(
-                IconsKind.Icon(
+                IconsDrawing.Icon(
                     scene,
                     Files[i],
                     new Box(cell.X + (stepX - icon) / 2, cell.Y, icon, icon)
@@ -133,7 +133,7 @@ internal static class WindowScenes
             drawn.Add(scene.Text(box.X + margin, box.Y + (i + 0.9) * line, width * Lines[i], role));
         }
         drawn.Add(
-            ControlsKind.Button(
+            ControlsDrawing.Button(
                 scene,
                 new Box(
                     box.Right - margin - scene.TypeHeight * 6.4,

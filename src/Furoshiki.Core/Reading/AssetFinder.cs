@@ -1,8 +1,8 @@
 using System.Collections.Immutable;
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
-using Furoshiki.Core.Kinds;
-using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Reading;
 

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Reading;
 

@@ -1,5 +1,5 @@
-using Furoshiki.Core.Kinds;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Core.Session;

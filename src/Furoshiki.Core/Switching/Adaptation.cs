@@ -1,8 +1,7 @@
 using System.Collections.Immutable;
 using Furoshiki.Core.Formats;
-using Furoshiki.Core.Kinds;
-using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Core.Switching;

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Core.Switching;

@@ -596,7 +596,10 @@ export interface components {
         };
         /** @description A desktop at one moment. */
         DesktopState: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description The desktop's number.
+             */
             desktop: number;
             /** @description What tells this state of it from another. */
             state: string;

@@ -1,0 +1,143 @@
+using System.Collections.Frozen;
+using System.Collections.Immutable;
+
+namespace Furoshiki.Core.Parts;
+
+/// <summary>What a setting belongs to.</summary>
+public enum SettingScope
+{
+    /// <summary>The component as a whole.</summary>
+    Whole,
+
+    /// <summary>Each of its items.</summary>
+    Item,
+
+    /// <summary>The whole, and an item where it is another there.</summary>
+    Both,
+}
+
+/// <summary>A setting of a kind.</summary>
+/// <param name="Name">The name in looks and maps, in lower case with hyphens.</param>
+/// <param name="Title">The name for people.</param>
+/// <param name="Type">What it can be.</param>
+/// <param name="Scope">What it belongs to.</param>
+public sealed record Setting(
+    string Name,
+    string Title,
+    SettingType Type,
+    SettingScope Scope = SettingScope.Whole
+)
+{
+    /// <summary>Whether it can be set in the whole, or in an item.</summary>
+    public bool IsFor(bool item) =>
+        Scope == SettingScope.Both || (Scope == SettingScope.Item) == item;
+}
+
+/// <summary>How parts are grouped for people.</summary>
+public enum PartGroup
+{
+    /// <summary>What lies behind and over everything.</summary>
+    Surface,
+
+    /// <summary>Windows and what is in them.</summary>
+    Windows,
+
+    /// <summary>Small pictures.</summary>
+    Symbols,
+
+    /// <summary>What stands on the screens.</summary>
+    Furniture,
+
+    /// <summary>The rest of a session.</summary>
+    Session,
+}
+
+/// <summary>A kind of component: what can be set, how it is said in words and how it is drawn.</summary>
+/// <param name="Name">The name in looks and maps.</param>
+/// <param name="Title">The name for people.</param>
+/// <param name="Group">Where people look for it.</param>
+/// <param name="Settings">Its settings, in the order in which people read them.</param>
+/// <param name="Words">Says a component in a few words, such as "top, 26 px, 60 %".</param>
+public sealed record Kind(
+    string Name,
+    string Title,
+    PartGroup Group,
+    ImmutableArray<Setting> Settings,
+    Func<Component, string> Words
+)
+{
+    /// <summary>
+    /// The setting that holds the order of a component's items, where it matters. It lives in the list itself and has no
+    /// address of its own.
+    /// </summary>
+    public static Setting Order { get; } = new("order", "Order", new SettingType.List());
+
+    /// <summary>Every kind there is, in the order in which people read a look.</summary>
+    public static ImmutableArray<Kind> All { get; } =
+    [
+        WallpaperKind.Kind,
+        ColoursKind.Kind,
+        FontsKind.Kind,
+        BordersKind.Kind,
+        ControlsKind.Kind,
+        IconsKind.Kind,
+        CursorKind.Kind,
+        PanelsKind.Kind,
+        DockKind.Kind,
+        WidgetsKind.Kind,
+        LauncherKind.Kind,
+        NotificationsKind.Kind,
+        SoundsKind.Kind,
+        LockKind.Kind,
+        SignInKind.Kind,
+        StartUpKind.Kind,
+        TerminalKind.Kind,
+        ExtensionsKind.Kind,
+        ShortcutsKind.Kind,
+        BehaviourKind.Kind,
+    ];
+
+    private static readonly FrozenDictionary<string, int> Places = All.Select(
+            (kind, i) => (kind.Name, i)
+        )
+        .ToFrozenDictionary(one => one.Name, one => one.i, StringComparer.Ordinal);
+
+    private readonly FrozenDictionary<(string Name, bool OfItem), Setting> _settings = new[]
+    {
+        true,
+        false,
+    }
+        .SelectMany(ofItem =>
+            Settings
+                .Where(setting => setting.IsFor(ofItem))
+                .Select(setting => KeyValuePair.Create((setting.Name, ofItem), setting))
+        )
+        .ToFrozenDictionary();
+
+    /// <summary>Whether there can be any number of items in it, each with an identity and settings of its own.</summary>
+    public bool HasItems => Settings.Any(setting => setting.IsFor(item: true));
+
+    /// <summary>Whether the order of its items matters.</summary>
+    public bool HasOrder => Settings.Contains(Order);
+
+    /// <summary>The kind of that name; null if there is none.</summary>
+    public static Kind? Find(string name) => Places.TryGetValue(name, out var i) ? All[i] : null;
+
+    /// <summary>The kind of that name.</summary>
+    /// <exception cref="ArgumentException">There is none.</exception>
+    public static Kind Get(string name) =>
+        Find(name) ?? throw new ArgumentException($"There is no kind '{name}'.", nameof(name));
+
+    /// <summary>Where a kind stands among all of them, for sorting.</summary>
+    public static int PlaceOf(string name) => Places.GetValueOrDefault(name, All.Length);
+
+    /// <summary>The setting that a key of a component belongs to; null if this kind has none of that name there.</summary>
+    public Setting? FindSetting(SettingKey key) =>
+        _settings.GetValueOrDefault((key.Name, key.Item is not null));
+
+    /// <summary>The setting that a key of a component belongs to.</summary>
+    /// <exception cref="ArgumentException">There is none.</exception>
+    public Setting Setting(SettingKey key) =>
+        FindSetting(key)
+        ?? throw new ArgumentException($"{Title} has no setting '{key}'.", nameof(key));
+}

@@ -1,0 +1,298 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text.RegularExpressions;
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Formats;
+
+namespace Furoshiki.Core.Parts;
+
+/// <summary>What a setting can be: how it is read, checked, written and said in words.</summary>
+public abstract partial record SettingType
+{
+    private SettingType() { }
+
+    /// <summary>Reads a value.</summary>
+    /// <exception cref="SettingsFileException">It is no such value, or out of range.</exception>
+    public abstract SettingValue Read(NativeValue native);
+
+    /// <summary>Spells a value for a settings file.</summary>
+    public abstract NativeValue Write(SettingValue value);
+
+    /// <summary>Says a value in words, with its unit.</summary>
+    public virtual string Words(SettingValue value) => value.ToString()!;
+
+    /// <summary>One of a few words.</summary>
+    /// <param name="Options">The words that can be chosen.</param>
+    public sealed record Choice(ImmutableArray<string> Options) : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            native.CanBe(NativeType.Text) && Options.Contains(native.Content)
+                ? new SettingValue.Text(native.Content)
+                : throw Refuse(native, $"one of {string.Join(", ", Options)}");
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.Text(((SettingValue.Text)value).Value);
+    }
+
+    /// <summary>Any text: a name, a font family, a path.</summary>
+    public sealed record FreeText : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            native.CanBe(NativeType.Text)
+                ? new SettingValue.Text(native.Content)
+                : throw Refuse(native, "a text");
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.Text(((SettingValue.Text)value).Value);
+
+        /// <inheritdoc />
+        public override string Words(SettingValue value) =>
+            value is SettingValue.Text { Value: "" } ? "none" : value.ToString()!;
+    }
+
+    /// <summary>The name of a file, a theme or a set; in words its ending is left out.</summary>
+    public sealed record AssetName : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            native.CanBe(NativeType.Text)
+                ? new SettingValue.Text(native.Content)
+                : throw Refuse(native, "a name");
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.Text(((SettingValue.Text)value).Value);
+
+        /// <inheritdoc />
+        public override string Words(SettingValue value)
+        {
+            var name = value.ToString()!;
+            var words = Path.GetFileNameWithoutExtension(name).Replace('-', ' ').Trim();
+            return name.Length == 0 ? "none"
+                : words.Length == 0 ? $"'{name}'"
+                : words;
+        }
+    }
+
+    /// <summary>A number.</summary>
+    /// <param name="Unit">Its unit, such as "px" or "%".</param>
+    /// <param name="Min">The least it can be.</param>
+    /// <param name="Max">The most it can be.</param>
+    public sealed record Number(string Unit, double Min, double Max) : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            native.CanBe(NativeType.Number)
+            && double.TryParse(
+                native.Content,
+                NumberStyles.Float,
+                CultureInfo.InvariantCulture,
+                out var number
+            )
+            && number >= Min
+            && number <= Max
+                ? new SettingValue.Number(number)
+                : throw Refuse(
+                    native,
+                    $"a number from {SettingValue.Decimal(Min)} to {SettingValue.Decimal(Max)} {Unit}".TrimEnd()
+                );
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.Number(CanonicalJson.Number(((SettingValue.Number)value).Value));
+
+        /// <inheritdoc />
+        public override string Words(SettingValue value) =>
+            Unit.Length == 0
+                ? SettingValue.Decimal(((SettingValue.Number)value).Value)
+                : SettingValue.Decimal(((SettingValue.Number)value).Value) + UnitGap + Unit;
+
+        /// <summary>What stands between a number and its unit: a space at which no line is broken.</summary>
+        public const string UnitGap = "\u00A0";
+    }
+
+    /// <summary>Yes or no.</summary>
+    public sealed record Flag : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            native.CanBe(NativeType.Flag) && native.Content is "true" or "false"
+                ? new SettingValue.Flag(native.Content == "true")
+                : throw Refuse(native, "true or false");
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.Flag(((SettingValue.Flag)value).Value);
+    }
+
+    /// <summary>A colour in CSS hexadecimal notation.</summary>
+    public sealed record Colour : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            native.CanBe(NativeType.Text) && Rgba.TryParse(native.Content, out var colour)
+                ? new SettingValue.Colour(colour)
+                : throw Refuse(native, "a colour such as #2b3f8c");
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.Text(((SettingValue.Colour)value).Value.ToString());
+    }
+
+    /// <summary>A list of texts.</summary>
+    public sealed record List : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            native.CanBe(NativeType.List)
+                ? new SettingValue.List(native.Items)
+                : throw Refuse(native, "a list of texts");
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.List(((SettingValue.List)value).Items);
+    }
+
+    /// <summary>The identity of one of the desktop's screens; "main" for the main one on every desktop.</summary>
+    public sealed record ScreenName : SettingType
+    {
+        /// <summary>What the main screen is called in looks.</summary>
+        public const string Main = "main";
+
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) => new FreeText().Read(native);
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) => new FreeText().Write(value);
+    }
+
+    /// <summary>A path to a file; in words only its last name.</summary>
+    public sealed record FilePath : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) => new FreeText().Read(native);
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) => new FreeText().Write(value);
+
+        /// <inheritdoc />
+        public override string Words(SettingValue value) =>
+            value.ToString() is { Length: > 0 } path ? path[(path.LastIndexOf('/') + 1)..] : "none";
+    }
+
+    /// <summary>A length of time, in seconds; a file may have it in another unit, which its map says.</summary>
+    /// <param name="Min">The least it can be, in seconds.</param>
+    /// <param name="Max">The most it can be, in seconds.</param>
+    public sealed record LengthOfTime(double Min, double Max) : SettingType
+    {
+        private static readonly (double Seconds, string Unit)[] Units =
+        [
+            (3600, "h"),
+            (60, "min"),
+            (1, "s"),
+        ];
+
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native) =>
+            new Number("s", Min, Max).Read(native);
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) =>
+            new Number("s", Min, Max).Write(value);
+
+        /// <inheritdoc />
+        public override string Words(SettingValue value)
+        {
+            var rest = ((SettingValue.Number)value).Value;
+            var words = new List<string>();
+            foreach (var (seconds, unit) in Units)
+            {
+                var count = seconds == 1 ? rest : Math.Floor(rest / seconds);
+                rest -= count * seconds;
+                if (count > 0)
+                    words.Add(SettingValue.Decimal(count) + Number.UnitGap + unit);
+            }
+            return words.Count == 0 ? "at once" : string.Join(' ', words);
+        }
+    }
+
+    /// <summary>How long something is along an edge: a share of it in %, or px.</summary>
+    public sealed record Extent : SettingType
+    {
+        private static readonly Number Share = new("%", 1, 100);
+        private static readonly Number Pixels = new("px", 1, 16384);
+
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native)
+        {
+            var isPixels =
+                native.CanBe(NativeType.Text)
+                && native.Content.EndsWith("px", StringComparison.Ordinal);
+            if (!isPixels)
+                return Share.Read(native);
+            var number = Pixels.Read(NativeValue.Number(native.Content[..^2].Trim()));
+            return new SettingValue.Pixels(((SettingValue.Number)number).Value);
+        }
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) =>
+            value is SettingValue.Pixels pixels
+                ? NativeValue.Text(CanonicalJson.Number(pixels.Value) + "px")
+                : Share.Write(value);
+
+        /// <inheritdoc />
+        public override string Words(SettingValue value) =>
+            value is SettingValue.Pixels pixels
+                ? Pixels.Words(new SettingValue.Number(pixels.Value))
+                : Share.Words(value);
+    }
+
+    /// <summary>
+    /// Where something lies on a screen and how large it is, in px, in the notation of the X Window System
+    /// (XParseGeometry): 240x160+32+48.
+    /// </summary>
+    public sealed partial record Geometry : SettingType
+    {
+        /// <inheritdoc />
+        public override SettingValue Read(NativeValue native)
+        {
+            var match = Notation().Match(native.CanBe(NativeType.Text) ? native.Content : "");
+            int Part(int group) =>
+                int.Parse(
+                    match.Groups[group].Value,
+                    NumberStyles.AllowLeadingSign,
+                    CultureInfo.InvariantCulture
+                );
+            return match.Success
+                ? new SettingValue.Geometry(Part(3), Part(4), Part(1), Part(2))
+                : throw Refuse(native, "a size and a place such as 240x160+32+48");
+        }
+
+        /// <inheritdoc />
+        public override NativeValue Write(SettingValue value) =>
+            NativeValue.Text(value.ToString()!);
+
+        /// <inheritdoc />
+        public override string Words(SettingValue value)
+        {
+            var (x, y, width, height) = (SettingValue.Geometry)value;
+            return string.Create(
+                CultureInfo.InvariantCulture,
+                $"{width} × {height} at {x}, {y}{Number.UnitGap}px"
+            );
+        }
+
+        [GeneratedRegex("^([1-9][0-9]{0,4})x([1-9][0-9]{0,4})([+-][0-9]{1,5})([+-][0-9]{1,5})$")]
+        private static partial Regex Notation();
+    }
+
+    private static SettingsFileException Refuse(NativeValue native, string wanted)
+    {
+        var found = native.Type == NativeType.List ? "a list" : $"'{native.Content}'";
+        return new SettingsFileException($"{found} stands where {wanted} belongs.");
+    }
+}

@@ -1,0 +1,61 @@
+using System.Xml.Linq;
+using Furoshiki.Core.Parts;
+
+namespace Furoshiki.Core.Picture;
+
+/// <summary>Draws the icons.</summary>
+internal static class IconsDrawing
+{
+    /// <summary>Where it lies, and how it is drawn.</summary>
+    public static Layer Layer { get; } =
+        new Layer(Depth.DesktopIcons, Scenes.WithDesktop, DrawDesktopIcons);
+
+    private static readonly string[] OnDesktop =
+    [
+        "user-home",
+        "folder",
+        "folder-pictures",
+        "user-trash",
+    ];
+
+    /// <summary>One icon; where no set has one that can be drawn, the empty frame that a desktop falls back to.</summary>
+    internal static XElement Icon(Scene scene, string name, Box box) =>
+        scene.IconSet.Find(name, box.Width) is var (file, digest)
+        // No browser draws this old format.
+        && !file.EndsWith(".xpm", StringComparison.Ordinal)
+            ? Shape.Part(IconsKind.Kind, Shape.Image(box, scene.Content.Address(digest, file)))
+            : Shape.Part(
+                IconsKind.Kind,
+                Shape.Rect(box.Inset(box.Width * 0.1), scene.Colours["dim-text"], 2).Opacity(0.35)
+            );
+
+    private static XElement? DrawDesktopIcons(Stage stage)
+    {
+        var (scene, work) = (stage.Scene, stage.Work);
+        var icons = scene[IconsKind.Kind];
+        if (!stage.IsMain || !icons.Flag("on-desktop", true))
+            return null;
+        var size = icons.Number("desktop-size", 48);
+        var step = size + scene.TypeHeight * 2.6;
+        var x = work.X + size * 0.5;
+        var drawn = Shape.Part(IconsKind.Kind);
+        for (
+            var i = 0;
+            i < OnDesktop.Length && work.Y + size * 0.5 + (i + 1) * step < work.Bottom;
+            i++
+        )
+        {
+            var y = work.Y + size * 0.5 + i * step;
+            drawn.Add(Icon(scene, OnDesktop[i], new Box(x, y, size, size)));
+            drawn.Add(
+                scene.Text(
+                    x + size * 0.08,
+                    y + size + scene.TypeHeight * 0.8,
+                    size * 0.84,
+                    "panel-text"
+                )
+            );
+        }
+        return drawn;
+    }
+}

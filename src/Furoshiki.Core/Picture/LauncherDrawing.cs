@@ -1,0 +1,114 @@
+using System.Xml.Linq;
+using Furoshiki.Core.Parts;
+
+namespace Furoshiki.Core.Picture;
+
+/// <summary>Draws the launcher.</summary>
+internal static class LauncherDrawing
+{
+    /// <summary>Where it lies, and how it is drawn.</summary>
+    public static Layer Layer { get; } = new Layer(Depth.Launcher, [PictureScene.Menu], Draw);
+
+    private static readonly string[] Programs =
+    [
+        "utilities-terminal",
+        "folder",
+        "text-x-generic",
+        "image-x-generic",
+        "folder-documents",
+        "folder-pictures",
+        "user-home",
+        "user-trash",
+    ];
+
+    private static XElement? Draw(Stage stage)
+    {
+        if (!stage.IsMain)
+            return null;
+        var (scene, launcher, work) = (stage.Scene, stage.Scene[LauncherKind.Kind], stage.Work);
+        var line = scene.TypeHeight * 2.2;
+        var grid = launcher.Text("layout", "list") == "grid";
+        var (width, height) = grid
+            ? (scene.TypeHeight * 24, scene.TypeHeight * 17)
+            : (
+                scene.TypeHeight * (launcher.Text("layout", "list") == "columns" ? 30 : 16),
+                line * 9
+            );
+        var atBottom = work.Bottom < stage.Area.Bottom - 4;
+        var box = launcher.Text("opens", "at its button") switch
+        {
+            "over all" => work.Inset(work.Height * 0.08),
+            "in the middle" => work.Part(0.5, 0.5, 0, 0) is var middle
+                ? new Box(middle.X - width / 2, middle.Y - height / 2, width, height)
+                : default,
+            "at the pointer" => new Box(work.Width * 0.4, work.Height * 0.3, width, height),
+            _ => new Box(
+                work.X + 4,
+                atBottom ? work.Bottom - height - 4 : work.Y + 4,
+                width,
+                height
+            ),
+        };
+        var radius = scene[BordersKind.Kind].Number("radius", 0);
+        var drawn = Shape.Part(
+            LauncherKind.Kind,
+            Shape.Rect(box, scene.Colours["title"], radius).Role("title"),
+            Shape.Rect(box.Inset(1), scene.Colours["window"], radius).Role("window"),
+            ControlsDrawing.Field(scene, new Box(box.X + 10, box.Y + 10, box.Width - 20, line))
+        );
+        var inside = new Box(box.X + 10, box.Y + line + 18, box.Width - 20, box.Height - line - 26);
+        drawn.Add(
+            grid || launcher.Text("opens", "") == "over all"
+                ? Grid(scene, inside)
+                : List(scene, inside, line)
+        );
+        return drawn;
+    }
+
+    private static XElement List(Scene scene, Box box, double line)
+    {
+        var drawn = Shape.Group();
+        for (var i = 0; i < Programs.Length && (i + 1) * line <= box.Height; i++)
+        {
+            var row = new Box(box.X, box.Y + i * line, box.Width, line);
+            if (i == 1)
+                drawn.Add(Shape.Rect(row, scene.Colours["selection"]).Role("selection"));
+            drawn.Add(
+                IconsDrawing.Icon(
+                    scene,
+                    Programs[i],
+                    new Box(row.X + 4, row.Y + 3, line - 6, line - 6)
+                )
+            );
+            drawn.Add(
+                scene.Text(
+                    row.X + line + 6,
+                    row.Y + line / 2,
+                    scene.TypeHeight * (4 + i * 3 % 4),
+                    i == 1 ? "selection-text" : "text"
+                )
+            );
+        }
+        return drawn;
+    }
+
+    private static XElement Grid(Scene scene, Box box)
+    {
+        var icon = Math.Min(box.Height / 3.4, scene[IconsKind.Kind].Number("size", 32) * 1.3);
+        var (stepX, stepY) = (box.Width / 4, icon + scene.TypeHeight * 2.2);
+        return Shape.Group([
+            .. Programs.SelectMany(
+                (program, i) =>
+                {
+                    var x = box.X + i % 4 * stepX + (stepX - icon) / 2;
+                    var y = box.Y + i / 4 * stepY;
+                    return new[]
+                    {
+                        IconsDrawing.Icon(scene, program, new Box(x, y, icon, icon)),
+                        scene.Text(x, y + icon + scene.TypeHeight * 0.8, icon, "text"),
+                    };
+                }
+            ),
+        ]);
+    }
+}

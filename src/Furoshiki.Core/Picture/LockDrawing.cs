@@ -1,0 +1,45 @@
+using System.Xml.Linq;
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Parts;
+
+namespace Furoshiki.Core.Picture;
+
+/// <summary>Draws the lock screen.</summary>
+internal static class LockDrawing
+{
+    /// <summary>Where it lies, and how it is drawn.</summary>
+    public static Layer Layer { get; } = new Layer(Depth.WholeScreen, [PictureScene.Lock], Draw);
+
+    private static XElement Draw(Stage stage)
+    {
+        var (scene, screen, area) = (stage.Scene, stage.Scene[LockKind.Kind], stage.Area);
+        var ground = screen["colour"] is SettingValue.Colour colour
+            ? colour.Value
+            : new Rgba(0x18, 0x18, 0x18);
+        var drawn = Shape.Part(
+            LockKind.Kind,
+            Shape.Rect(area, ground),
+            screen.Text("shows", "colour") switch
+            {
+                "wallpaper" => WallpaperDrawing.Layer.Draw(stage),
+                "picture" => scene.Picture(screen, "picture", area),
+                _ => null,
+            },
+            Shape.Rect(area, new Rgba(0, 0, 0)).Opacity(0.35)
+        );
+        if (!stage.IsMain)
+            return drawn;
+        var line = scene.TypeHeight;
+        var middle = area.Part(0.5, 0.4, 0, 0);
+        drawn.Add(scene.Text(middle.X - line * 6, middle.Y - line * 2, line * 12, "panel-text", 7));
+        drawn.Add(scene.Text(middle.X - line * 4, middle.Y + line, line * 8, "panel-text"));
+        if (screen.Flag("password", true))
+            drawn.Add(
+                ControlsDrawing.Field(
+                    scene,
+                    new Box(middle.X - line * 7, area.Height * 0.62, line * 14, line * 2.2)
+                )
+            );
+        return drawn;
+    }
+}

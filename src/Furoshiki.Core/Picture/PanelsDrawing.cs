@@ -1,0 +1,218 @@
+using System.Xml.Linq;
+using Furoshiki.Core.Parts;
+
+namespace Furoshiki.Core.Picture;
+
+/// <summary>Draws the panels.</summary>
+internal static class PanelsDrawing
+{
+    /// <summary>Where it lies, and how it is drawn.</summary>
+    public static Layer Layer { get; } = new Layer(Depth.Panels, Scenes.WithDesktop, Draw);
+
+    /// <summary>What the panels of a screen leave to windows.</summary>
+    internal static Box WorkArea(Stage stage) =>
+        On(stage).Where(panel => !panel.Flag("hides", false)).Aggregate(stage.Area, Without);
+
+    private static XElement Draw(Stage stage) =>
+        Shape.Group([
+            .. On(stage).Select(panel => Panel(stage.Scene, panel, stage.Area, stage.Scale)),
+        ]);
+
+    /// <summary>The panels of a screen, those that lie lowest first.</summary>
+    private static IEnumerable<Component> On(Stage stage)
+    {
+        var panels = stage.Scene[PanelsKind.Kind];
+        return panels
+            .Items.Select(panels.ItemAlone)
+            .Where(panel => panel.Text("screen", SettingType.ScreenName.Main) == stage.Name);
+    }
+
+    private static Box Without(Box work, Component panel)
+    {
+        var thick = panel.Number("thickness", 24);
+        return panel.Text("edge", "top") switch
+        {
+            "top" => new Box(work.X, work.Y + thick, work.Width, work.Height - thick),
+            "bottom" => work with { Height = work.Height - thick },
+            "left" => new Box(work.X + thick, work.Y, work.Width - thick, work.Height),
+            _ => work with { Width = work.Width - thick },
+        };
+    }
+
+    private static XElement Panel(Scene scene, Component panel, Box area, double scale)
+    {
+        var edge = panel.Text("edge", "top");
+        var thick = panel.Number("thickness", 24);
+        var across = edge is "top" or "bottom";
+        var whole = across ? area.Width : area.Height;
+        var length = panel["length"] is SettingValue.Pixels pixels
+            ? Math.Min(whole, pixels.Value * scale)
+            : whole * panel.Number("length", 100) / 100;
+        var start =
+            panel.Number("offset", 0) * scale
+            + panel.Text("align", "start") switch
+            {
+                "centre" => (whole - length) / 2,
+                "end" => whole - length,
+                _ => 0,
+            };
+        var shown = panel.Flag("hides", false) ? 3 : thick;
+        var box = edge switch
+        {
+            "top" => new Box(start, 0, length, shown),
+            "bottom" => new Box(start, area.Height - shown, length, shown),
+            "left" => new Box(0, start, shown, length),
+            _ => new Box(area.Width - shown, start, shown, length),
+        };
+        var ground = Shape
+            .Rect(box, scene.Colours["panel"])
+            .Role("panel")
+            .Opacity(panel.Number("opacity", 100) / 100);
+        var content = shown < thick ? null : Entries(scene, panel, box, across);
+        return Shape.Part(PanelsKind.Kind, ground, content);
+    }
+
+    private static XElement Entries(Scene scene, Component panel, Box box, bool across)
+    {
+        var entries = panel["entries"] is SettingValue.List list ? list.Items : [];
+        var thick = across ? box.Height : box.Width;
+        var gap = thick * 0.55;
+        var lengths = entries.Select(entry => LengthOf(scene, entry, thick, across)).ToList();
+        var used = lengths.Sum() + gap * (entries.Length + 1);
+        var springs = entries.Count(entry => entry == "space");
+        var spring =
+            springs == 0 ? 0 : Math.Max(0, (across ? box.Width : box.Height) - used) / springs;
+
+        var drawn = Shape.Group();
+        var at = (across ? box.X : box.Y) + gap;
+        for (var i = 0; i < entries.Length; i++)
+        {
+            var slot = across
+                ? new Box(at, box.Y, lengths[i], thick)
+                : new Box(box.X, at, thick, lengths[i]);
+            drawn.Add(Entry(scene, entries[i], slot, across));
+            at += lengths[i] + gap + (entries[i] == "space" ? spring : 0);
+        }
+        return drawn;
+    }
+
+    private static double LengthOf(Scene scene, string entry, double thick, bool across) =>
+        entry switch
+        {
+            "space" => 0,
+            "launcher" => thick * 0.5,
+            "windows" => across ? scene.TypeHeight * 17 : thick * 2.4,
+            "desks" => thick * 1.6,
+            "tray" => thick * 1.5,
+            "clock" => across ? scene.TypeHeight * 3.6 : thick * 0.5,
+            _ => thick * 0.8,
+        };
+
+    private static XElement Entry(Scene scene, string entry, Box slot, bool across)
+    {
+        var unit = across ? slot.Height : slot.Width;
+        var (middleX, middleY) = (slot.X + slot.Width / 2, slot.Y + slot.Height / 2);
+        return entry switch
+        {
+            "launcher" => Shape
+                .Rect(
+                    new Box(middleX - unit * 0.25, middleY - unit * 0.25, unit * 0.5, unit * 0.5),
+                    scene.Colours["accent"],
+                    scene[BordersKind.Kind].Number("radius", 0) / 3
+                )
+                .Role("accent"),
+            "windows" => Spread(slot, across, 3, (box, i) => WindowEntry(scene, box, across, i)),
+            "desks" => Spread(
+                slot,
+                across,
+                3,
+                (box, i) =>
+                    Dot(scene, box, unit * 0.13, i == 0 ? "accent" : "panel-text", square: true)
+            ),
+            "tray" => Spread(
+                slot,
+                across,
+                3,
+                (box, i) =>
+                    Dot(scene, box, unit * 0.13, i == 2 ? "urgent" : "panel-text", square: false)
+            ),
+            "clock" => across
+                ? scene.Text(slot.X, middleY, slot.Width, "panel-text")
+                : Shape.Group(
+                    scene.Text(
+                        middleX - unit * 0.28,
+                        middleY - unit * 0.14,
+                        unit * 0.56,
+                        "panel-text"
+                    ),
+                    scene.Text(
+                        middleX - unit * 0.28,
+                        middleY + unit * 0.14,
+                        unit * 0.56,
+                        "panel-text"
+                    )
+                ),
+            "space" => Shape.Group(),
+            _ => Dot(scene, slot, unit * 0.2, "panel-text", square: true),
+        };
+    }
+
+    private static XElement Spread(
+        Box slot,
+        bool across,
+        int count,
+        Func<Box, int, XElement> draw
+    ) =>
+        Shape.Group([
+            .. Enumerable
+                .Range(0, count)
+                .Select(i =>
+                    draw(
+                        across
+                            ? new Box(
+                                slot.X + slot.Width * i / count,
+                                slot.Y,
+                                slot.Width / count,
+                                slot.Height
+                            )
+                            : new Box(
+                                slot.X,
+                                slot.Y + slot.Height * i / count,
+                                slot.Width,
+                                slot.Height / count
+                            ),
+                        i
+                    )
+                ),
+        ]);
+
+    private static XElement WindowEntry(Scene scene, Box box, bool across, int index)
+    {
+        if (!across)
+            return Dot(
+                scene,
+                box,
+                box.Width * 0.2,
+                index == 0 ? "panel-text" : "dim-text",
+                square: true
+            );
+        return scene.Text(
+            box.X,
+            box.Y + box.Height / 2,
+            box.Width * 0.8,
+            index == 0 ? "panel-text" : "dim-text"
+        );
+    }
+
+    private static XElement Dot(Scene scene, Box box, double radius, string role, bool square)
+    {
+        var (x, y) = (box.X + box.Width / 2, box.Y + box.Height / 2);
+        var shape = square
+            ? Shape.Rect(
+                new Box(x - radius, y - radius, 2 * radius, 2 * radius),
+                scene.Colours[role]
+            )
+            : Shape.Circle(x, y, radius, scene.Colours[role]);
+        return shape.Role(role);
+    }
+}
