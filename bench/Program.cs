@@ -27,6 +27,11 @@ if (args is ["--only", "shelf"])
     MeasureShelf();
     return;
 }
+if (args is ["--only", "hearing"])
+{
+    MeasureHearing();
+    return;
+}
 using (var small = new Sample(factor: 1))
     Measure(small, print: false);
 using (var sample = new Sample(factor))
@@ -34,7 +39,56 @@ using (var sample = new Sample(factor))
 MeasureDrawing();
 MeasureFormats();
 MeasureShelf();
+MeasureHearing();
 return;
+
+// One file changes among many: until the desktop's new look is known, against reading all of it anew.
+void MeasureHearing()
+{
+    foreach (var many in new[] { 2_000, 20_000, 200_000 })
+    {
+        var home = Directory.CreateTempSubdirectory("furoshiki-bench-").FullName;
+        var set = Path.Combine(home, ".local/share/icons/Many");
+        for (var i = 0; i < many; i++)
+        {
+            if (i % 100 == 0)
+                Directory.CreateDirectory(Path.Combine(set, $"folder{i / 100}"));
+            File.WriteAllText(
+                Path.Combine(set, $"folder{i / 100}/icon{i}.svg"),
+                $"<svg id='{i}'/>"
+            );
+        }
+        Directory.CreateDirectory(Path.Combine(home, ".local/share/icons/default"));
+        File.WriteAllText(
+            Path.Combine(home, ".local/share/icons/default/index.theme"),
+            "[Icon Theme]\nInherits=Many\n"
+        );
+        var folder = new DesktopFolder(home, isWatched: true);
+        Digest Look() => DesktopReader.Read(map, new RememberingView(folder)).Look.Digest;
+        var before = Look();
+        var again = Median(5, () => Look());
+        var heard = Median(
+            9,
+            () =>
+            {
+                if (folder.Watch!.Stamp == 0 || Look() == before || !folder.Watch.IsSure)
+                    throw new InvalidOperationException("The change was not heard.");
+            },
+            before: () =>
+            {
+                before = Look();
+                File.AppendAllText(Path.Combine(set, "folder7/icon707.svg"), "<!-- -->");
+            }
+        );
+        var anew = Median(
+            3,
+            () => DesktopReader.Read(map, new RememberingView(new DesktopFolder(home)))
+        );
+        Line($"one of {many} files changed: knowing it", heard, "reading all anew", anew, null);
+        Line("nothing changed: knowing it", again, "reading all anew", anew, null);
+        Directory.Delete(home, recursive: true);
+    }
+}
 
 void MeasureShelf()
 {

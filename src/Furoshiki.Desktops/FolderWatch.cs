@@ -22,7 +22,8 @@ public sealed class FolderWatch
     {
         get
         {
-            Inotify.Shared?.CatchUp();
+            if (Inotify.Shared?.CatchUp() == false)
+                MakeUnsure();
             return Interlocked.Read(ref _stamp);
         }
     }

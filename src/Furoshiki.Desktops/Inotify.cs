@@ -116,7 +116,8 @@ internal sealed partial class Inotify
     }
 
     /// <summary>Waits until everything is told that had happened before the call.</summary>
-    public void CatchUp()
+    /// <returns>Whether it could; not if the person may not watch one file more.</returns>
+    public bool CatchUp()
     {
         lock (_catchingUp)
         {
@@ -125,8 +126,9 @@ internal sealed partial class Inotify
             var queue = (int)_queue.DangerousGetHandle();
             _mark = AddWatch(queue, "/dev/null\0"u8.ToArray(), Ending);
             if (_mark < 0 || RemoveWatch(queue, _mark) < 0)
-                return;
+                return false;
             caughtUp.Task.Wait();
+            return true;
         }
     }
 

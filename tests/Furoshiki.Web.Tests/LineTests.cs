@@ -40,6 +40,31 @@ public sealed class LineTests : OwnAppTests
     }
 
     [Fact]
+    public async Task Parts_that_are_put_on_alone_are_held_against_the_look_they_are_of_and_the_rest_against_what_is_on()
+    {
+        var red = await Server.SavingOf("Red Lamp");
+        await Server.Switch(await Server.Plan("Saving", red));
+        var open = await Server.SavingOf("Open Night");
+        await Server.Switch(await Server.Plan("Saving", open, 1, "borders"));
+        var now = await Server.Now();
+        now["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp");
+        now["drift"]!.AsArray().ShouldBeEmpty("what was put on is no drift");
+
+        App.Edit(Surface, "tone=dark", "tone=light");
+        App.Edit("home/.config/engawa/windows.conf", "radius=9", "radius=3");
+        var drift = (await Server.Now())["drift"]!.AsArray();
+        drift
+            .Select(part => (part!["kind"]!.GetValue<string>(), part["since"]?.GetValue<string>()))
+            .ShouldBe([("colours", null), ("borders", "Open Night, 2nd")]);
+
+        await Server.Switch(await Server.Plan("PutBack", 0));
+        (await Server.Now())["drift"]!.AsArray().ShouldBeEmpty();
+        (await File.ReadAllTextAsync(App.At("home/.config/engawa/windows.conf"))).ShouldContain(
+            "radius=9"
+        );
+    }
+
+    [Fact]
     public async Task A_plan_made_from_files_that_changed_since_is_refused_with_what_changed()
     {
         var plan = await Server.Plan("Saving", await Server.SavingOf("Cloud Cover"));
