@@ -94,20 +94,29 @@ public sealed class LookLibrary(
         {
             using var db = databases.CreateDbContext();
             var rows = db.Savings.AsNoTracking().Where(one => missing.Contains(one.Id)).ToList();
-            Parallel.ForEach(rows, row => TryParse(row));
+            Parallel.ForEach(rows, row => WhyNot(row));
         }
         return ids.Where(_saved.ContainsKey).ToDictionary(id => id, id => _saved[id]);
     }
 
-    private void TryParse(SavingRow row)
+    /// <summary>Why the look of a saving cannot be read, in a sentence; empty if it can.</summary>
+    /// <param name="saving">The saving's number.</param>
+    public string WhyNot(long saving)
+    {
+        using var db = databases.CreateDbContext();
+        return WhyNot(db.Savings.AsNoTracking().First(one => one.Id == saving));
+    }
+
+    private string WhyNot(SavingRow row)
     {
         try
         {
             Of(row);
+            return "";
         }
-        catch (ProblemException)
+        catch (ProblemException problem)
         {
-            // Whoever asks for this one alone is told.
+            return problem.Message;
         }
     }
 

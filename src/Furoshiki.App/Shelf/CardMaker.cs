@@ -126,13 +126,10 @@ public sealed class CardMaker(
     )
     {
         if (!_facts.TryGetValue(saving.Id, out var facts))
-            return Damaged(row, saving);
-        var parts = facts
-            .Parts.Select(part =>
-                (part.Kind, Standing: standings.Of(part, saving.Look, saving.Map, MapOf))
-            )
+            return Damaged(row, saving, library.WhyNot(saving.Id));
+        var how = facts
+            .Parts.Select(part => standings.Of(part, saving.Look, saving.Map, MapOf))
             .ToList();
-        var how = parts.Select(part => part.Standing).ToList();
         return new ProfileCard(
             row.Id,
             ProfileForm.Of(row),
@@ -166,7 +163,7 @@ public sealed class CardMaker(
     }
 
     /// <summary>A profile whose last saving cannot be read: it takes out itself, and no other.</summary>
-    private static ProfileCard Damaged(ProfileRow row, SavingNumber saving) =>
+    private static ProfileCard Damaged(ProfileRow row, SavingNumber saving, string reason) =>
         new(
             row.Id,
             ProfileForm.Of(row),
@@ -175,10 +172,7 @@ public sealed class CardMaker(
             saving.Look,
             false,
             0,
-            new ReadinessView(
-                ReadinessState.Cannot,
-                "The copy of this look in the data folder is damaged."
-            ),
+            new ReadinessView(ReadinessState.Cannot, reason),
             0,
             [],
             LastOn(row),
