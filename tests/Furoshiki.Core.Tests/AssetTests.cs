@@ -1,5 +1,6 @@
 using System.Text;
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Switching;
 
 namespace Furoshiki.Core.Tests;
 
@@ -66,6 +67,44 @@ public sealed class AssetTests
         var desktop = new TestDesktop();
         desktop.Files[$"{Icons}/Odd/index.theme"] = [0xFF, 0xFE];
         IconsOf(desktop, "Odd").Single().Path.ShouldBe("data:icons/Odd");
+    }
+
+    [Fact]
+    public void The_set_that_all_inherit_from_comes_last_where_it_is_there_and_only_there()
+    {
+        var desktop = WithSet(new TestDesktop(), "One", "hicolor,Fold");
+        IconsOf(desktop, "One").Select(asset => asset.Name).ShouldBe(["One", "Fold"]);
+        WithSet(desktop, "hicolor", "");
+        desktop.Read().Look["icons"]!
+            .Assets.Select(asset => asset.Name)
+            .ShouldBe(["One", "Fold", "hicolor"]);
+        WithSet(desktop, "One", "Fold");
+        desktop.Read().Look["icons"]!
+            .Assets.Select(asset => asset.Name)
+            .ShouldBe(["One", "Fold", "hicolor"]);
+    }
+
+    [Fact]
+    public void What_a_program_adds_to_the_set_that_all_inherit_from_is_no_change_of_a_look()
+    {
+        var desktop = WithSet(WithSet(new TestDesktop(), "One", ""), "hicolor", "");
+        IconsOf(desktop, "One").Last().Name.ShouldBe("hicolor");
+        var saved = desktop.Read().Look["icons"]!;
+        desktop.Files[$"{Icons}/hicolor/48x48/apps/clock.svg"] = "<svg/>"u8.ToArray();
+        var now = desktop.Read().Look["icons"]!;
+        now.ShouldNotBe(saved);
+        Adaptation.Fit(saved, TestDesktop.Map, TestDesktop.Map, now).Component.ShouldBe(now);
+    }
+
+    [Fact]
+    public void The_set_that_all_inherit_from_is_one_like_others_for_a_person_who_chose_it()
+    {
+        var desktop = WithSet(new TestDesktop(), "hicolor", "");
+        IconsOf(desktop, "hicolor").Single().Path.ShouldBe("data:icons/hicolor");
+        var saved = desktop.Read().Look["icons"]!;
+        desktop.Files[$"{Icons}/hicolor/48x48/apps/clock.svg"] = "<svg/>"u8.ToArray();
+        var now = desktop.Read().Look["icons"]!;
+        Adaptation.Fit(saved, TestDesktop.Map, TestDesktop.Map, now).Component.ShouldBe(saved);
     }
 
     [Fact]

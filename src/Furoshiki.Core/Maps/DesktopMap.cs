@@ -89,11 +89,16 @@ public sealed record SettingPlace(SettingsFile File, string At, Spelling Spellin
 /// <param name="Format">How that file is written.</param>
 /// <param name="At">Where they stand in it: a list, or a text with commas between.</param>
 /// <param name="Folders">Where to look for them, in this order.</param>
+/// <param name="Last">
+/// The one that all inherit from, after all others and without naming it, if it is there; null for none. Programs put theirs
+/// there when they are installed, so it is no person's choice: a look shows it, and nothing that is put on changes it.
+/// </param>
 public sealed record InheritRule(
     string File,
     SettingsFormat Format,
     string At,
-    ImmutableArray<PlacePath> Folders
+    ImmutableArray<PlacePath> Folders,
+    string? Last
 );
 
 /// <summary>How the assets that a setting names are found.</summary>

@@ -59,7 +59,13 @@ public sealed partial class DesktopMapReader
         string? Fallback = null
     );
 
-    private sealed record InheritsJson(string File, string Format, string At, string[]? In = null);
+    private sealed record InheritsJson(
+        string File,
+        string Format,
+        string At,
+        string[]? In = null,
+        string? Last = null
+    );
 
     /// <summary>Tells the lines of a JSON text.</summary>
     private sealed class JsonLines(byte[] bytes)

@@ -108,11 +108,14 @@ public sealed partial class DesktopMapReader
             throw Wrong($"'{json.At}' cannot be: {problem}.", [.. at, "at"]);
         if (json.File.Split('/').Any(name => name is "" or "." or ".."))
             throw Wrong($"'{json.File}' is no file in the asset's folder.", [.. at, "file"]);
+        if (json.Last is { } last && (last is "" or "." or ".." || last.Contains('/')))
+            throw Wrong($"'{last}' is no name of an asset.", [.. at, "last"]);
         return new InheritRule(
             json.File,
             format,
             json.At,
-            json.In is null ? folders : ReadFolders(frame, json.In, [.. at, "in"])
+            json.In is null ? folders : ReadFolders(frame, json.In, [.. at, "in"]),
+            json.Last
         );
     }
 

@@ -13,8 +13,8 @@ public static class AssetFinder
     public const string IndexFile = "index.theme";
 
     /// <summary>
-    /// The assets in use: those that settings name, each followed by those that it inherits from, each once; then the whole files
-    /// and folders that belong to the kind.
+    /// The assets in use: those that settings name, each followed by those that it inherits from, each once, and at the
+    /// end the one that all inherit from; then the whole files and folders that belong to the kind.
     /// </summary>
     public static ImmutableArray<Asset> Find(
         KindMap kind,
@@ -42,6 +42,13 @@ public static class AssetFinder
             )
             .Where(name => name.Length > 0)
             .Distinct();
+
+    /// <summary>Whether an asset belongs to a component only since all inherit from it, so that nobody chose it.</summary>
+    /// <param name="asset">An asset of the component.</param>
+    /// <param name="component">The component.</param>
+    /// <param name="rule">How the assets of its setting are found.</param>
+    public static bool IsShared(Asset asset, Component component, AssetRule rule) =>
+        asset.Name == rule.Inherits?.Last && !NamesIn(component, rule.Setting).Contains(asset.Name);
 
     /// <summary>The names that an asset inherits from.</summary>
     public static ImmutableArray<string> Parents(
@@ -91,8 +98,16 @@ public static class AssetFinder
             found.Add(asset);
             if (rule.Inherits is { } inherits && asset.Path is not null)
                 foreach (var parent in Parents(inherits, map.FindPath(asset.Path)!, view))
-                    wanted.Enqueue((parent, inherits.Folders));
+                    if (parent != inherits.Last)
+                        wanted.Enqueue((parent, inherits.Folders));
         }
+        if (
+            rule.Inherits is { Last: { } last }
+            && found.Any(asset => asset.Path is not null)
+            && found.All(asset => asset.Name != last)
+            && FindOne(rule, last, rule.Inherits.Folders, view) is { Path: not null } shared
+        )
+            found.Add(shared);
         return found;
     }
 

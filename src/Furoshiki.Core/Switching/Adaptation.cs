@@ -160,7 +160,8 @@ public static class Adaptation
         key.Item is null || wanted.Items.Contains(key.Item);
 
     /// <summary>
-    /// The assets that go with what is left: those that a setting still names, and whole files where both platforms have them.
+    /// The assets that go with what is left: those that a setting still names, with the one that all inherit from as it is here,
+    /// and whole files where both platforms have them.
     /// </summary>
     private static IEnumerable<Asset> Assets(
         Component wanted,
@@ -172,14 +173,17 @@ public static class Adaptation
     )
     {
         foreach (var rule in here.Assets)
-            if (then?.Assets.Any(one => one.Setting == rule.Setting) == false)
-                foreach (
-                    var asset in now?.Assets.Where(asset => asset.Setting == rule.Setting) ?? []
-                )
+        {
+            var isNew = then?.Assets.Any(one => one.Setting == rule.Setting) == false;
+            if (!isNew && !AssetFinder.NamesIn(held, rule.Setting).Any())
+                continue;
+            foreach (var asset in isNew ? Of(now, rule) : Of(wanted, rule))
+                if (!AssetFinder.IsShared(asset, held, rule))
                     yield return asset;
-            else if (AssetFinder.NamesIn(held, rule.Setting).Any())
-                foreach (var asset in wanted.Assets.Where(asset => asset.Setting == rule.Setting))
+            foreach (var asset in Of(now, rule))
+                if (AssetFinder.IsShared(asset, held, rule))
                     yield return asset;
+        }
         foreach (var path in here.Whole.Select(path => path.ToString()))
             if ((WholeAt(wanted, path) ?? WholeAt(now, path)) is { } whole)
                 yield return whole;
@@ -192,6 +196,9 @@ public static class Adaptation
                     new Loss(wanted.Kind, asset.Name, "There is no such file on this platform.")
                 );
     }
+
+    private static IEnumerable<Asset> Of(Component? component, AssetRule rule) =>
+        component?.Assets.Where(asset => asset.Setting == rule.Setting) ?? [];
 
     private static Asset? WholeAt(Component? component, string path) =>
         component?.Assets.FirstOrDefault(asset => asset.Setting is null && asset.Path == path);
