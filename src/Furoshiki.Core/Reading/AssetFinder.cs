@@ -103,7 +103,6 @@ public static class AssetFinder
         }
         if (
             rule.Inherits is { Last: { } last }
-            && found.Any(asset => asset.Path is not null)
             && found.All(asset => asset.Name != last)
             && FindOne(rule, last, rule.Inherits.Folders, view) is { Path: not null } shared
         )

@@ -175,9 +175,12 @@ public static class Adaptation
         foreach (var rule in here.Assets)
         {
             var isNew = then?.Assets.Any(one => one.Setting == rule.Setting) == false;
-            if (!isNew && !AssetFinder.NamesIn(held, rule.Setting).Any())
-                continue;
-            foreach (var asset in isNew ? Of(now, rule) : Of(wanted, rule))
+            var isNamed = AssetFinder.NamesIn(held, rule.Setting).Any();
+            foreach (
+                var asset in isNew ? Of(now, rule)
+                : isNamed ? Of(wanted, rule)
+                : []
+            )
                 if (!AssetFinder.IsShared(asset, held, rule))
                     yield return asset;
             foreach (var asset in Of(now, rule))
