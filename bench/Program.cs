@@ -308,7 +308,8 @@ static IEnumerable<(string Name, ListAddress? List, string Path, Func<int, strin
 void Save(SqliteContentStore content, DesktopFolder folder)
 {
     var look = DesktopReader.Read(map, new RememberingView(folder)).Look;
-    using var batch = content.Begin();
+    using var hold = content.Hold();
+    using var batch = hold.Begin();
     LookKeeper.Keep(look, batch, folder, map, keepSystem: false);
     batch.Commit();
 }

@@ -102,7 +102,7 @@ internal sealed class Wardrobe : IDisposable
                 .Select(one => one.Look)
                 .ToList()
         )
-            JsonDocument.Parse(content.Read(Digest.Parse(look))).Dispose();
+            JsonDocument.Parse(content.Read(look)).Dispose();
     }
 
     private void Fill(IServiceProvider services, LiveDesktop desktop)
@@ -110,7 +110,8 @@ internal sealed class Wardrobe : IDisposable
         var look = services.GetRequiredService<Observer>().See(desktop).Reading.Look;
         var content = services.GetRequiredService<IContentStore>();
         using var db = services.GetRequiredService<FuroshikiDbFactory>().CreateDbContext();
-        using var batch = content.Begin();
+        using var hold = content.Hold();
+        using var batch = hold.Begin();
         Furoshiki.Desktops.LookKeeper.Keep(look, batch, desktop.Folder, desktop.Map, false);
         for (var i = 0; i < _profiles; i++)
         {
@@ -123,22 +124,22 @@ internal sealed class Wardrobe : IDisposable
                 Tags = "[]",
             };
             var last = Vary(look, i);
-            batch.Put(last.Bytes.Span);
+            batch.PutLook(last);
             for (var number = 1; number <= Savings; number++)
                 profile.Savings.Add(
                     new SavingRow
                     {
                         Number = number,
-                        Look = (number == Savings ? last : look).Digest.Hex,
+                        Look = (number == Savings ? last : look).Digest,
                         Places = last.Places,
-                        Map = desktop.MapDigest.Hex,
+                        Map = desktop.MapDigest,
                         Cover = "[]",
                         Gaps = "[]",
                         Note = "",
                         SavedAt = DateTime.UnixEpoch,
                     }
                 );
-            db.Profiles.Add(profile);
+            db.Add(profile);
         }
         batch.Commit();
         db.SaveChanges();

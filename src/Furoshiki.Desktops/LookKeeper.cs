@@ -55,7 +55,7 @@ public static class LookKeeper
                         : null
                 );
         }
-        batch.Put(look.Bytes.Span);
+        batch.PutLook(look);
 
         void KeepFile(string path, Digest expected)
         {

@@ -35,14 +35,19 @@ internal sealed class SwitchBack
     private const string EndingBeforeMarks = ".furoshiki-unfinished";
 
     private readonly DesktopFolder _folder;
-    private readonly IContentStore _content;
+    private readonly IContentHold _hold;
     private readonly JournalEntry _entry;
     private readonly KnownPaths _paths;
     private readonly FileWriter _writer;
 
-    public SwitchBack(DesktopFolder folder, IContentStore content, JournalEntry entry)
+    public SwitchBack(
+        DesktopFolder folder,
+        IContentStore content,
+        IContentHold hold,
+        JournalEntry entry
+    )
     {
-        (_folder, _content, _entry) = (folder, content, entry);
+        (_folder, _hold, _entry) = (folder, hold, entry);
         _paths = new KnownPaths(folder, entry.Changes.Select(change => change.Path));
         var mark = entry.Mark.Length > 0 ? entry.Mark : "before-marks";
         var unfinished = new UnfinishedNames(mark, entry.Changes);
@@ -152,7 +157,7 @@ internal sealed class SwitchBack
             throw new IOException(
                 $"{PathText.Printable(path)} holds something that another program put there and that cannot be held. Take it away by hand."
             );
-        using (var batch = _content.Begin())
+        using (var batch = _hold.Begin())
         {
             batch.PutTree(
                 tree,

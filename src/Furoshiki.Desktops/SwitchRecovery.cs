@@ -72,11 +72,12 @@ public static class SwitchRecovery
     )
     {
         var settled = new List<RecoveredSwitch>();
+        using var hold = content.Hold();
         foreach (var (id, entry) in journal.Unfinished(root))
         {
             try
             {
-                var back = new SwitchBack(folder, content, entry);
+                var back = new SwitchBack(folder, content, hold, entry);
                 var switched = back.IsDone();
                 var way = switched ? back.Complete() : back.GoBack();
                 journal.End(id, switched ? JournalState.Done : JournalState.WentBack, way.Aside);

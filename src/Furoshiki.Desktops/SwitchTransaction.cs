@@ -80,14 +80,15 @@ public sealed class SwitchTransaction(
                 "Another switch is on its way on this desktop.",
                 []
             );
+        using var hold = content.Hold();
         Settle();
         var paths = new KnownPaths(folder, plan.Changes.Select(change => change.Path));
         Point("read again");
         RefuseIfChanged(plan, paths);
 
         Point("safe state");
-        var safe = MakeSafeState();
-        using (var batch = content.Begin())
+        var safe = MakeSafeState(hold);
+        using (var batch = hold.Begin())
         {
             foreach (var bytes in plan.NewContent.Values)
                 batch.Put(bytes.Span);
@@ -120,7 +121,7 @@ public sealed class SwitchTransaction(
 #pragma warning restore CA1031
         {
             var why = problem is OperationCanceledException ? "It was stopped." : problem.Message;
-            return new SwitchOutcome(false, safe, why + GoBack(id, entry, begun, why).Words);
+            return new SwitchOutcome(false, safe, why + GoBack(hold, id, entry, begun, why).Words);
         }
         Point("end");
         return new SwitchOutcome(true, safe, null);
@@ -186,11 +187,17 @@ public sealed class SwitchTransaction(
         writer.Finish([.. entry.Changes.Select(change => change.Path)]);
     }
 
-    private WayBack GoBack(long id, JournalEntry entry, List<FileChange> begun, string why)
+    private WayBack GoBack(
+        IContentHold hold,
+        long id,
+        JournalEntry entry,
+        List<FileChange> begun,
+        string why
+    )
     {
         try
         {
-            var back = new SwitchBack(folder, content, entry).GoBack(begun);
+            var back = new SwitchBack(folder, content, hold, entry).GoBack(begun);
             journal.End(id, JournalState.WentBack, back.Aside);
             return back;
         }
@@ -221,10 +228,10 @@ public sealed class SwitchTransaction(
     }
 
     /// <summary>Copies everything managed into the content store, and reads the copies back. A damaged one is written again.</summary>
-    private Tree MakeSafeState()
+    private Tree MakeSafeState(IContentHold hold)
     {
         var tree = folder.ManagedTree(maps);
-        using (var batch = content.Begin())
+        using (var batch = hold.Begin())
         {
             batch.PutTree(
                 tree,
@@ -256,14 +263,14 @@ public sealed class SwitchTransaction(
             .DistinctBy(one => one.Key);
         foreach (var (digest, original) in copies)
             if (!content.IsIntact(digest))
-                Mend(digest, original);
+                Mend(hold, digest, original);
         return tree;
     }
 
-    private void Mend(Digest digest, Func<Stream> original)
+    private void Mend(IContentHold hold, Digest digest, Func<Stream> original)
     {
         using (var bytes = original())
-        using (var batch = content.Begin())
+        using (var batch = hold.Begin())
         {
             batch.Mend(digest, bytes);
             batch.Commit();

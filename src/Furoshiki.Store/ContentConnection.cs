@@ -26,7 +26,7 @@ internal sealed class ContentConnection : IDisposable
             "$digest"
         );
         _chunk = connection.Command(
-            "SELECT Bytes FROM ContentChunks WHERE Digest = $digest AND Ordinal = $ordinal",
+            "SELECT Bytes FROM ContentChunks JOIN Contents ON Contents.Id = ContentId WHERE Digest = $digest AND Ordinal = $ordinal",
             "$digest",
             "$ordinal"
         );
@@ -35,14 +35,14 @@ internal sealed class ContentConnection : IDisposable
     /// <summary>The length of some content in bytes; null if it is not held.</summary>
     public long? SizeOf(Digest digest)
     {
-        _size.Parameters[0].Value = digest.Hex;
+        _size.Parameters[0].Value = digest.Bytes;
         return (long?)_size.ExecuteScalar();
     }
 
     /// <summary>Whether some content is held with all that is in it.</summary>
     public bool IsWhole(Digest digest)
     {
-        _whole.Parameters[0].Value = digest.Hex;
+        _whole.Parameters[0].Value = digest.Bytes;
         return _whole.ExecuteScalar() is 1L;
     }
 
@@ -50,7 +50,7 @@ internal sealed class ContentConnection : IDisposable
     /// <exception cref="MissingContentException">It is not held.</exception>
     public byte[] ReadChunk(Digest digest, int ordinal)
     {
-        _chunk.Parameters[0].Value = digest.Hex;
+        _chunk.Parameters[0].Value = digest.Bytes;
         _chunk.Parameters[1].Value = ordinal;
         return (byte[]?)_chunk.ExecuteScalar() ?? throw new MissingContentException(digest);
     }
@@ -74,7 +74,7 @@ internal sealed class ContentConnection : IDisposable
         var left = SizeOf(digest) ?? -1;
         for (var ordinal = 0; left > 0; ordinal++)
         {
-            _chunk.Parameters[0].Value = digest.Hex;
+            _chunk.Parameters[0].Value = digest.Bytes;
             _chunk.Parameters[1].Value = ordinal;
             if (_chunk.ExecuteScalar() is not byte[] { Length: > 0 } chunk)
                 return false;

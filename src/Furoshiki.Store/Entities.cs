@@ -1,7 +1,16 @@
+using Furoshiki.Core.Content;
+
 namespace Furoshiki.Store;
 
+/// <summary>A row that can be deleted, and put back for a while.</summary>
+public interface IDeletable
+{
+    /// <summary>The deletion that it went with; null if it is there.</summary>
+    long? DeletionId { get; set; }
+}
+
 /// <summary>A desktop that was registered.</summary>
-public sealed class DesktopRow
+public sealed class DesktopRow : IDeletable
 {
     /// <summary>Its number.</summary>
     public long Id { get; set; }
@@ -16,7 +25,7 @@ public sealed class DesktopRow
     public required string Version { get; set; }
 
     /// <summary>Digest of its desktop map, which is kept as content.</summary>
-    public required string Map { get; set; }
+    public required Digest Map { get; set; }
 
     /// <summary>Its screens as a JSON list of id, width and height, the main one first.</summary>
     public required string Screens { get; set; }
@@ -25,23 +34,23 @@ public sealed class DesktopRow
     public bool IsSimulated { get; set; }
 
     /// <summary>Digest of the look that a simulated session shows, which is kept as content; null before it has shown any.</summary>
-    public string? Showing { get; set; }
+    public Digest? Showing { get; set; }
 
     /// <summary>The saving that was put on or saved last; null if none was.</summary>
     public long? SavingOnId { get; set; }
-
-    /// <summary>The saving that was put on or saved last.</summary>
-    public SavingRow? SavingOn { get; set; }
 
     /// <summary>
     /// The saving that last held each kind, as a JSON object of numbers by kind; empty for a desktop of a version that did not note it, of
     /// which the saving that is on holds all that it covers.
     /// </summary>
     public string PartsOn { get; set; } = "";
+
+    /// <inheritdoc />
+    public long? DeletionId { get; set; }
 }
 
 /// <summary>A profile: a named line of savings.</summary>
-public sealed class ProfileRow
+public sealed class ProfileRow : IDeletable
 {
     /// <summary>Its number.</summary>
     public long Id { get; set; }
@@ -62,17 +71,20 @@ public sealed class ProfileRow
     public required string Tags { get; set; }
 
     /// <summary>Digest of the screenshot that is its picture, which is kept as content; null if the drawing is.</summary>
-    public string? Screenshot { get; set; }
+    public Digest? Screenshot { get; set; }
 
     /// <summary>When it was last put on or saved (UTC); null if never.</summary>
     public DateTime? LastOn { get; set; }
 
     /// <summary>Its savings.</summary>
     public List<SavingRow> Savings { get; } = [];
+
+    /// <inheritdoc />
+    public long? DeletionId { get; set; }
 }
 
 /// <summary>One numbered state of a profile. It never changes.</summary>
-public sealed class SavingRow
+public sealed class SavingRow : IDeletable
 {
     /// <summary>Its number among all savings.</summary>
     public long Id { get; set; }
@@ -87,7 +99,7 @@ public sealed class SavingRow
     public int Number { get; set; }
 
     /// <summary>Digest of the look, which is kept as content.</summary>
-    public required string Look { get; set; }
+    public required Digest Look { get; set; }
 
     /// <summary>Where its assets stood, as the look says it; empty for a saving of a version whose looks held that themselves.</summary>
     public string Places { get; set; } = "";
@@ -96,7 +108,7 @@ public sealed class SavingRow
     public required string Cover { get; set; }
 
     /// <summary>Digest of the map of the desktop that it was made on, which is kept as content.</summary>
-    public required string Map { get; set; }
+    public required Digest Map { get; set; }
 
     /// <summary>What belonged to it and could not be held, as a JSON list of kind, path and reason.</summary>
     public required string Gaps { get; set; }
@@ -106,10 +118,13 @@ public sealed class SavingRow
 
     /// <summary>When it was made (UTC).</summary>
     public DateTime SavedAt { get; set; }
+
+    /// <inheritdoc />
+    public long? DeletionId { get; set; }
 }
 
 /// <summary>An exact copy of everything managed on a desktop at one moment.</summary>
-public sealed class SafeStateRow
+public sealed class SafeStateRow : IDeletable
 {
     /// <summary>Its number.</summary>
     public long Id { get; set; }
@@ -118,10 +133,10 @@ public sealed class SafeStateRow
     public long DesktopId { get; set; }
 
     /// <summary>Digest of the tree record, which is kept as content.</summary>
-    public required string Tree { get; set; }
+    public required Digest Tree { get; set; }
 
     /// <summary>Digest of the look that could be read at that moment, which is kept as content.</summary>
-    public required string Look { get; set; }
+    public required Digest Look { get; set; }
 
     /// <summary>What it held, in words; empty for one of a version that did not say.</summary>
     public string Title { get; set; } = "";
@@ -146,10 +161,13 @@ public sealed class SafeStateRow
 
     /// <summary>Their length together, in bytes.</summary>
     public long Size { get; set; }
+
+    /// <inheritdoc />
+    public long? DeletionId { get; set; }
 }
 
 /// <summary>Something that another program had put at a path of a switch, and that had to make room.</summary>
-public sealed class AsideRow
+public sealed class AsideRow : IDeletable
 {
     /// <summary>Its number.</summary>
     public long Id { get; set; }
@@ -161,10 +179,13 @@ public sealed class AsideRow
     public long SwitchId { get; set; }
 
     /// <summary>Digest of a tree with its path alone, which is kept as content with all that is in it.</summary>
-    public required string Tree { get; set; }
+    public required Digest Tree { get; set; }
 
     /// <summary>When it was set aside (UTC).</summary>
     public DateTime At { get; set; }
+
+    /// <inheritdoc />
+    public long? DeletionId { get; set; }
 }
 
 /// <summary>A switch in the journal.</summary>
@@ -209,11 +230,46 @@ public sealed class SwitchRow
     public DateTime? EndedAt { get; set; }
 }
 
+/// <summary>
+/// Something that was deleted, and can be put back for a while: the rows that went with it have its number, and are seen by nobody else.
+/// They go for good when it does.
+/// </summary>
+public sealed class DeletionRow
+{
+    /// <summary>Its number.</summary>
+    public long Id { get; set; }
+
+    /// <summary>What was deleted: "profile", "saving", "safe state" or "desktop".</summary>
+    public required string What { get; set; }
+
+    /// <summary>Its name, in words.</summary>
+    public required string Name { get; set; }
+
+    /// <summary>When it was deleted (UTC).</summary>
+    public DateTime At { get; set; }
+}
+
+/// <summary>Some content.</summary>
+public sealed class ContentRow
+{
+    /// <summary>Its number.</summary>
+    public long Id { get; set; }
+
+    /// <summary>Digest of its bytes.</summary>
+    public Digest Digest { get; set; }
+
+    /// <summary>Its length in bytes.</summary>
+    public long Size { get; set; }
+
+    /// <summary>Whether all that is in it is held too; false for the record of a folder of which only the records were kept.</summary>
+    public bool IsWhole { get; set; }
+}
+
 /// <summary>A piece of some content.</summary>
 public sealed class ContentChunkRow
 {
-    /// <summary>Digest of the whole content.</summary>
-    public required string Digest { get; set; }
+    /// <summary>The content.</summary>
+    public long ContentId { get; set; }
 
     /// <summary>Which piece, from 0.</summary>
     public int Ordinal { get; set; }
@@ -222,15 +278,22 @@ public sealed class ContentChunkRow
     public required byte[] Bytes { get; set; }
 }
 
-/// <summary>Some content.</summary>
-public sealed class ContentRow
+/// <summary>Some content names other content: a folder's record what is in the folder, a look its assets.</summary>
+public sealed class ContentLinkRow
 {
-    /// <summary>Digest of its bytes.</summary>
-    public required string Digest { get; set; }
+    /// <summary>The content that names.</summary>
+    public long FromId { get; set; }
 
-    /// <summary>Its length in bytes.</summary>
-    public long Size { get; set; }
+    /// <summary>The content that is named.</summary>
+    public long ToId { get; set; }
+}
 
-    /// <summary>Whether all that is in it is held too; false for the record of a folder of which only the records were kept.</summary>
-    public bool IsWhole { get; set; }
+/// <summary>Content that a switch on its way needs, be it to end it or to go back.</summary>
+public sealed class SwitchContentRow
+{
+    /// <summary>The switch.</summary>
+    public long SwitchId { get; set; }
+
+    /// <summary>Digest of the content.</summary>
+    public Digest Digest { get; set; }
 }

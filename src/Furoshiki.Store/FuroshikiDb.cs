@@ -1,9 +1,13 @@
 using System.Data.Common;
+using System.Globalization;
+using System.Linq.Expressions;
 using System.Reflection;
+using Furoshiki.Core.Content;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.EntityFrameworkCore.Diagnostics;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Microsoft.EntityFrameworkCore.Migrations;
 
 namespace Furoshiki.Store;
@@ -15,29 +19,50 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
     /// <summary>Longest name of a profile or desktop, in UTF-16 code units.</summary>
     public const int LongestName = 60;
 
-    /// <summary>The desktops.</summary>
-    public DbSet<DesktopRow> Desktops => Set<DesktopRow>();
+    /// <summary>What the name of the file ends with, beside the database, whose lock keeps content from being given back.</summary>
+    public const string HoldEnding = "-hold";
 
-    /// <summary>The profiles.</summary>
-    public DbSet<ProfileRow> Profiles => Set<ProfileRow>();
+    private const string NotDeleted = "\"DeletionId\" IS NULL";
 
-    /// <summary>The savings.</summary>
-    public DbSet<SavingRow> Savings => Set<SavingRow>();
+    /// <summary>The desktops that are not deleted.</summary>
+    public IQueryable<DesktopRow> Desktops => There<DesktopRow>();
 
-    /// <summary>The safe states.</summary>
-    public DbSet<SafeStateRow> SafeStates => Set<SafeStateRow>();
+    /// <summary>The profiles that are not deleted.</summary>
+    public IQueryable<ProfileRow> Profiles => There<ProfileRow>();
+
+    /// <summary>The savings that are not deleted.</summary>
+    public IQueryable<SavingRow> Savings => There<SavingRow>();
+
+    /// <summary>The safe states that are not deleted.</summary>
+    public IQueryable<SafeStateRow> SafeStates => There<SafeStateRow>();
 
     /// <summary>The journal.</summary>
     public DbSet<SwitchRow> Switches => Set<SwitchRow>();
 
-    /// <summary>What was set aside.</summary>
-    public DbSet<AsideRow> Asides => Set<AsideRow>();
+    /// <summary>The content that switches on their way need.</summary>
+    public DbSet<SwitchContentRow> SwitchContents => Set<SwitchContentRow>();
+
+    /// <summary>What was set aside, and is not deleted.</summary>
+    public IQueryable<AsideRow> Asides => There<AsideRow>();
+
+    /// <summary>What was deleted and can be put back.</summary>
+    public DbSet<DeletionRow> Deletions => Set<DeletionRow>();
 
     /// <summary>The content.</summary>
     public DbSet<ContentRow> Contents => Set<ContentRow>();
 
     /// <summary>The content's pieces.</summary>
     public DbSet<ContentChunkRow> ContentChunks => Set<ContentChunkRow>();
+
+    /// <summary>Which content names which.</summary>
+    public DbSet<ContentLinkRow> ContentLinks => Set<ContentLinkRow>();
+
+    /// <summary>The profiles that are not deleted, each with those of its savings that are not.</summary>
+    public IQueryable<ProfileRow> ProfilesWithSavings =>
+        Profiles.Include(one => one.Savings.Where(saving => saving.DeletionId == null));
+
+    private IQueryable<T> There<T>()
+        where T : class, IDeletable => Set<T>().Where(one => one.DeletionId == null);
 
     /// <summary>Options for a database file, in which a transaction that was committed survives a power cut.</summary>
     public static DbContextOptions<FuroshikiDb> OptionsFor(string path) =>
@@ -51,33 +76,122 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
     {
         modelBuilder.Entity<ProfileRow>(profile =>
         {
+            profile.ToTable("Profiles");
             profile.Property(one => one.Name).HasMaxLength(LongestName).UseCollation("NOCASE");
-            profile.HasIndex(one => one.Name).IsUnique();
+            profile.HasIndex(one => one.Name).IsUnique().HasFilter(NotDeleted);
+            Names(profile, one => one.Screenshot);
+            GoesWith(profile, one => one.DeletionId);
         });
-        modelBuilder
-            .Entity<SavingRow>()
-            .HasIndex(one => new { one.ProfileId, one.Number })
-            .IsUnique();
+        modelBuilder.Entity<SavingRow>(saving =>
+        {
+            saving.ToTable("Savings");
+            saving.HasIndex(one => new { one.ProfileId, one.Number }).IsUnique();
+            Names(saving, one => one.Look);
+            Names(saving, one => one.Map);
+            GoesWith(saving, one => one.DeletionId);
+        });
         modelBuilder.Entity<DesktopRow>(desktop =>
         {
+            desktop.ToTable("Desktops");
             desktop.Property(one => one.Name).HasMaxLength(LongestName).UseCollation("NOCASE");
-            desktop.HasIndex(one => one.Name).IsUnique();
-            desktop.HasOne(one => one.SavingOn).WithMany().OnDelete(DeleteBehavior.SetNull);
+            desktop.HasIndex(one => one.Name).IsUnique().HasFilter(NotDeleted);
+            desktop
+                .HasOne<SavingRow>()
+                .WithMany()
+                .HasForeignKey(one => one.SavingOnId)
+                .OnDelete(DeleteBehavior.SetNull);
+            Names(desktop, one => one.Map);
+            Names(desktop, one => one.Showing);
+            GoesWith(desktop, one => one.DeletionId);
         });
-        modelBuilder.Entity<SafeStateRow>().HasIndex(one => new { one.DesktopId, one.MadeAt });
+        modelBuilder.Entity<SafeStateRow>(state =>
+        {
+            state.ToTable("SafeStates");
+            state.HasIndex(one => new { one.DesktopId, one.MadeAt });
+            OfDesktop(state, one => one.DesktopId);
+            state
+                .HasOne<SavingRow>()
+                .WithMany()
+                .HasForeignKey(one => one.SavingOnId)
+                .OnDelete(DeleteBehavior.SetNull);
+            Names(state, one => one.Tree);
+            Names(state, one => one.Look);
+            GoesWith(state, one => one.DeletionId);
+        });
         modelBuilder.Entity<SwitchRow>(one =>
         {
             one.HasIndex(row => row.State);
-            one.HasIndex(row => row.DesktopId);
+            OfDesktop(one, row => row.DesktopId);
         });
-        modelBuilder.Entity<AsideRow>().HasIndex(one => one.DesktopId);
-        modelBuilder.Entity<ContentRow>().HasKey(one => one.Digest);
+        modelBuilder.Entity<AsideRow>(aside =>
+        {
+            aside.ToTable("Asides");
+            OfDesktop(aside, one => one.DesktopId);
+            Names(aside, one => one.Tree);
+            GoesWith(aside, one => one.DeletionId);
+        });
+        modelBuilder.Entity<SwitchContentRow>(row =>
+        {
+            row.HasKey(one => new { one.SwitchId, one.Digest });
+            row.HasOne<SwitchRow>().WithMany().HasForeignKey(one => one.SwitchId);
+            row.HasOne<ContentRow>()
+                .WithMany()
+                .HasForeignKey(one => one.Digest)
+                .HasPrincipalKey(one => one.Digest)
+                .OnDelete(DeleteBehavior.Restrict);
+        });
+        modelBuilder.Entity<ContentRow>().HasAlternateKey(one => one.Digest);
         modelBuilder.Entity<ContentChunkRow>(chunk =>
         {
-            chunk.HasKey(one => new { one.Digest, one.Ordinal });
-            chunk.HasOne<ContentRow>().WithMany().HasForeignKey(one => one.Digest);
+            chunk.HasKey(one => new { one.ContentId, one.Ordinal });
+            chunk.HasOne<ContentRow>().WithMany().HasForeignKey(one => one.ContentId);
+        });
+        modelBuilder.Entity<ContentLinkRow>(link =>
+        {
+            link.HasKey(one => new { one.FromId, one.ToId });
+            link.HasIndex(one => one.ToId);
+            link.HasOne<ContentRow>().WithMany().HasForeignKey(one => one.FromId);
+            link.HasOne<ContentRow>()
+                .WithMany()
+                .HasForeignKey(one => one.ToId)
+                .OnDelete(DeleteBehavior.Restrict);
         });
     }
+
+    /// <inheritdoc />
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
+        configurationBuilder.Properties<Digest>().HaveConversion<DigestConverter>();
+
+    /// <summary>Content that rows of a table name is kept as long as they do.</summary>
+    private static void Names<T>(EntityTypeBuilder<T> table, Expression<Func<T, object?>> column)
+        where T : class =>
+        table
+            .HasOne<ContentRow>()
+            .WithMany()
+            .HasForeignKey(column)
+            .HasPrincipalKey(one => one.Digest)
+            .OnDelete(DeleteBehavior.Restrict);
+
+    /// <summary>Rows of a table go with a desktop.</summary>
+    private static void OfDesktop<T>(
+        EntityTypeBuilder<T> table,
+        Expression<Func<T, object?>> column
+    )
+        where T : class =>
+        table
+            .HasOne<DesktopRow>()
+            .WithMany()
+            .HasForeignKey(column)
+            .OnDelete(DeleteBehavior.Cascade);
+
+    /// <summary>Rows of a table go with a deletion, once that is for good.</summary>
+    private static void GoesWith<T>(EntityTypeBuilder<T> table, Expression<Func<T, object?>> column)
+        where T : class =>
+        table
+            .HasOne<DeletionRow>()
+            .WithMany()
+            .HasForeignKey(column)
+            .OnDelete(DeleteBehavior.Cascade);
 
     private sealed class FullSynchronous : DbConnectionInterceptor
     {
@@ -109,6 +223,13 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
 /// <param name="path">Path of the database file.</param>
 public sealed class FuroshikiDbFactory(string path) : IDbContextFactory<FuroshikiDb>
 {
+    /// <summary>The file's own version number (user_version) once it says which content names which.</summary>
+    internal const int HasLinks = 1;
+
+    /// <summary>SQLite's number for a file that becomes shorter step by step, and for a full disk (SQLITE_FULL).</summary>
+    private const int Incremental = 2;
+    private const int NoRoom = 13;
+
     private readonly DbContextOptions<FuroshikiDb> _options = FuroshikiDb.OptionsFor(path);
 
     /// <inheritdoc />
@@ -124,12 +245,44 @@ public sealed class FuroshikiDbFactory(string path) : IDbContextFactory<Furoshik
         if (IsCurrent())
             return;
         using var db = CreateDbContext();
+        var connection = db.Connection();
+        // What is given back in the database is given back to the file system too. Of a new file this is said before anything else.
+        db.Database.ExecuteSqlRaw("PRAGMA auto_vacuum = INCREMENTAL");
         // Readers and a writer then never wait for each other. The file remembers it.
         db.Database.ExecuteSqlRaw("PRAGMA journal_mode = WAL");
         if (db.Database.GetAppliedMigrations().Except(db.Database.GetMigrations()).Any())
             throw new NewerDatabaseException();
         db.Database.ExecuteSqlRaw("DROP TABLE IF EXISTS \"__EFMigrationsLock\"");
-        db.Database.Migrate();
+        // Tables that others refer to are made anew by a migration.
+        db.Database.ExecuteSqlRaw("PRAGMA foreign_keys = OFF");
+        try
+        {
+            db.Database.Migrate();
+            if (Number("PRAGMA user_version") < HasLinks)
+                new LinkMaker(connection).Make();
+            if (Number("PRAGMA auto_vacuum") != Incremental)
+                MakeIncremental(db);
+        }
+        finally
+        {
+            db.Database.ExecuteSqlRaw("PRAGMA foreign_keys = ON");
+        }
+
+        long Number(string pragma)
+        {
+            using var command = connection.Command(pragma);
+            return (long)command.ExecuteScalar()!;
+        }
+    }
+
+    /// <summary>Writes a file anew that an earlier version made, so that it can become shorter; where there is no room for that, it cannot.</summary>
+    private static void MakeIncremental(FuroshikiDb db)
+    {
+        try
+        {
+            db.Database.ExecuteSqlRaw("VACUUM");
+        }
+        catch (SqliteException problem) when (problem.SqliteErrorCode == NoRoom) { }
     }
 
     /// <summary>
@@ -140,7 +293,11 @@ public sealed class FuroshikiDbFactory(string path) : IDbContextFactory<Furoshik
     {
         using var connection = new SqliteConnection($"Data Source={path}");
         connection.Open();
-        if (Ask("PRAGMA journal_mode") is not ["wal"])
+        if (
+            Ask("PRAGMA journal_mode") is not ["wal"]
+            || Ask("PRAGMA user_version") is not [var version]
+            || int.Parse(version, CultureInfo.InvariantCulture) < HasLinks
+        )
             return false;
         var isThere =
             Ask("SELECT name FROM sqlite_master WHERE name = '__EFMigrationsHistory'").Count > 0;

@@ -21,7 +21,9 @@ public static class OnText
                     .Deserialize<SortedDictionary<string, long>>(parts)!
                     .ToImmutableSortedDictionary(StringComparer.Ordinal)
             )
-        : saving is { } on && db.Savings.Find(on)?.Cover is { } cover
+        : saving is { } on
+        && db.Savings.Where(one => one.Id == on).Select(one => one.Cover).FirstOrDefault()
+            is { } cover
             ? WhatIsOn.Nothing.With(on, JsonSerializer.Deserialize<string[]>(cover)!)
         : WhatIsOn.Nothing with { Saving = saving };
 
@@ -31,10 +33,13 @@ public static class OnText
     /// <summary>Notes what a desktop has on, and that its profile was put on; nothing is saved yet.</summary>
     public static void Note(FuroshikiDb db, DesktopRow desktop, WhatIsOn on, DateTime now)
     {
-        var saving = on.Saving is { } id ? db.Savings.Find(id) : null;
+        var saving = on.Saving is { } id ? db.Savings.FirstOrDefault(one => one.Id == id) : null;
         desktop.SavingOnId = saving?.Id;
         desktop.PartsOn = Parts(on);
-        if (saving is not null && db.Profiles.Find(saving.ProfileId) is { } profile)
+        if (
+            saving is not null
+            && db.Profiles.FirstOrDefault(one => one.Id == saving.ProfileId) is { } profile
+        )
             profile.LastOn = now;
     }
 

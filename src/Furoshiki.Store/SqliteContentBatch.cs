@@ -13,10 +13,12 @@ internal sealed class SqliteContentBatch : IContentBatch
 
     private readonly FuroshikiDb _db;
     private readonly SqliteTransaction _transaction;
-    private readonly SqliteCommand _holds;
+    private readonly SqliteCommand _find;
     private readonly SqliteCommand _content;
     private readonly SqliteCommand _whole;
     private readonly SqliteCommand _chunk;
+    private readonly SqliteCommand _noChunks;
+    private readonly SqliteCommand _link;
 
     public SqliteContentBatch(FuroshikiDb db)
     {
@@ -24,33 +26,36 @@ internal sealed class SqliteContentBatch : IContentBatch
         var connection = db.Connection();
         // The lock is taken at once: two batches wait for each other and do not meet halfway.
         _transaction = connection.BeginTransaction(deferred: false);
-        _holds = connection.Command(
-            "SELECT IsWhole FROM Contents WHERE Digest = $digest",
+        _find = connection.Command(
+            "SELECT Id, IsWhole FROM Contents WHERE Digest = $digest",
             "$digest"
         );
         _content = connection.Command(
-            "INSERT INTO Contents (Digest, Size, IsWhole) VALUES ($digest, $size, $whole)",
+            "INSERT INTO Contents (Digest, Size, IsWhole) VALUES ($digest, $size, $whole) RETURNING Id",
             "$digest",
             "$size",
             "$whole"
         );
-        _whole = connection.Command(
-            "UPDATE Contents SET IsWhole = 1 WHERE Digest = $digest",
-            "$digest"
-        );
+        _whole = connection.Command("UPDATE Contents SET IsWhole = 1 WHERE Id = $id", "$id");
         _chunk = connection.Command(
-            "INSERT INTO ContentChunks (Digest, Ordinal, Bytes) VALUES ($digest, $ordinal, $bytes)",
-            "$digest",
+            "INSERT INTO ContentChunks (ContentId, Ordinal, Bytes) VALUES ($id, $ordinal, $bytes)",
+            "$id",
             "$ordinal",
             "$bytes"
+        );
+        _noChunks = connection.Command("DELETE FROM ContentChunks WHERE ContentId = $id", "$id");
+        _link = connection.Command(
+            "INSERT OR IGNORE INTO ContentLinks (FromId, ToId) VALUES ($from, $to)",
+            "$from",
+            "$to"
         );
         foreach (var command in Commands)
             command.Transaction = _transaction;
     }
 
-    private SqliteCommand[] Commands => [_holds, _content, _whole, _chunk];
+    private SqliteCommand[] Commands => [_find, _content, _whole, _chunk, _noChunks, _link];
 
-    public bool HoldsAll(Digest digest) => IsWhole(digest) == true;
+    public bool HoldsAll(Digest digest) => Find(digest)?.IsWhole == true;
 
     public Digest Put(Stream bytes)
     {
@@ -66,7 +71,7 @@ internal sealed class SqliteContentBatch : IContentBatch
         if (HoldsAll(digest))
             return digest;
         bytes.Position = start;
-        InsertAll(digest, bytes, bytes.Length - start, isWhole: true);
+        InsertAll(digest, bytes, bytes.Length - start);
         return digest;
     }
 
@@ -77,29 +82,33 @@ internal sealed class SqliteContentBatch : IContentBatch
         return digest;
     }
 
-    public void PutRecord(ReadOnlySpan<byte> record, bool isWhole) =>
-        Put(Digest.Of(record), record, isWhole);
+    public Digest PutRecord(
+        ReadOnlySpan<byte> record,
+        IReadOnlyCollection<NamedContent> names,
+        bool isWhole
+    )
+    {
+        var digest = Digest.Of(record);
+        var id = Put(digest, record, isWhole);
+        foreach (var name in names)
+            if (Find(name.Digest) is { } named)
+                Run(_link, id, named.Id);
+        return digest;
+    }
 
     public void Mend(Digest digest, Stream bytes)
     {
         var start = bytes.Position;
         if (Digest.Of(bytes) != digest)
             throw new MissingContentException(digest);
-        var isWhole = IsWhole(digest) ?? true;
         bytes.Position = start;
-        using (
-            var remove = _db.Connection()
-                .Command(
-                    "DELETE FROM ContentChunks WHERE Digest = $digest; DELETE FROM Contents WHERE Digest = $digest",
-                    "$digest"
-                )
-        )
+        if (Find(digest) is not { } held)
         {
-            remove.Transaction = _transaction;
-            remove.Parameters[0].Value = digest.Hex;
-            remove.ExecuteNonQuery();
+            InsertAll(digest, bytes, bytes.Length - start);
+            return;
         }
-        InsertAll(digest, bytes, bytes.Length - start, isWhole);
+        Run(_noChunks, held.Id);
+        InsertChunks(held.Id, bytes);
     }
 
     public void Commit() => _transaction.Commit();
@@ -112,59 +121,59 @@ internal sealed class SqliteContentBatch : IContentBatch
         _db.Dispose();
     }
 
-    /// <summary>Whether all that is in some content is held; null if the content itself is not.</summary>
-    private bool? IsWhole(Digest digest)
+    /// <summary>Some content's number, and whether all that is in it is held; null if the content itself is not.</summary>
+    private (long Id, bool IsWhole)? Find(Digest digest)
     {
-        _holds.Parameters[0].Value = digest.Hex;
-        return _holds.ExecuteScalar() is long whole ? whole == 1 : null;
+        _find.Parameters[0].Value = digest.Bytes;
+        using var found = _find.ExecuteReader();
+        return found.Read() ? (found.GetInt64(0), found.GetBoolean(1)) : null;
     }
 
-    private void Put(Digest digest, ReadOnlySpan<byte> bytes, bool isWhole)
+    private long Put(Digest digest, ReadOnlySpan<byte> bytes, bool isWhole)
     {
-        var held = IsWhole(digest);
-        if (held is null)
+        if (Find(digest) is { } held)
         {
-            Insert(digest, bytes.Length, isWhole);
-            for (var ordinal = 0; ordinal * ChunkSize < bytes.Length; ordinal++)
-            {
-                var rest = bytes[(ordinal * ChunkSize)..];
-                Insert(digest, ordinal, rest[..Math.Min(ChunkSize, rest.Length)]);
-            }
+            if (isWhole && !held.IsWhole)
+                Run(_whole, held.Id);
+            return held.Id;
         }
-        else if (isWhole && held == false)
+        var id = Insert(digest, bytes.Length, isWhole);
+        for (var ordinal = 0; ordinal * ChunkSize < bytes.Length; ordinal++)
         {
-            _whole.Parameters[0].Value = digest.Hex;
-            _whole.ExecuteNonQuery();
+            var rest = bytes[(ordinal * ChunkSize)..];
+            Run(_chunk, id, ordinal, rest[..Math.Min(ChunkSize, rest.Length)].ToArray());
         }
+        return id;
     }
 
-    private void InsertAll(Digest digest, Stream bytes, long size, bool isWhole)
+    private void InsertAll(Digest digest, Stream bytes, long size) =>
+        InsertChunks(Insert(digest, size, isWhole: true), bytes);
+
+    private void InsertChunks(long id, Stream bytes)
     {
-        Insert(digest, size, isWhole);
         var buffer = new byte[ChunkSize];
         for (
             var (ordinal, length) = (0, Read());
             length > 0;
             (ordinal, length) = (ordinal + 1, Read())
         )
-            Insert(digest, ordinal, buffer.AsSpan(0, length));
+            Run(_chunk, id, ordinal, buffer.AsSpan(0, length).ToArray());
 
         int Read() => bytes.ReadAtLeast(buffer, ChunkSize, throwOnEndOfStream: false);
     }
 
-    private void Insert(Digest digest, long size, bool isWhole)
+    private long Insert(Digest digest, long size, bool isWhole)
     {
-        _content.Parameters[0].Value = digest.Hex;
+        _content.Parameters[0].Value = digest.Bytes;
         _content.Parameters[1].Value = size;
         _content.Parameters[2].Value = isWhole;
-        _content.ExecuteNonQuery();
+        return (long)_content.ExecuteScalar()!;
     }
 
-    private void Insert(Digest digest, int ordinal, ReadOnlySpan<byte> bytes)
+    private static void Run(SqliteCommand command, params ReadOnlySpan<object> values)
     {
-        _chunk.Parameters[0].Value = digest.Hex;
-        _chunk.Parameters[1].Value = ordinal;
-        _chunk.Parameters[2].Value = bytes.ToArray();
-        _chunk.ExecuteNonQuery();
+        for (var i = 0; i < values.Length; i++)
+            command.Parameters[i].Value = values[i];
+        command.ExecuteNonQuery();
     }
 }

@@ -42,7 +42,7 @@ public sealed class SqliteContentStore(IDbContextFactory<FuroshikiDb> databases)
     public bool IsIntact(Digest digest) => With(connection => connection.IsIntact(digest));
 
     /// <inheritdoc />
-    public IContentBatch Begin() => new SqliteContentBatch(databases.CreateDbContext());
+    public IContentHold Hold() => new SqliteContentHold(databases);
 
     /// <inheritdoc />
     public Stream Open(Digest digest) =>

@@ -1,7 +1,9 @@
 using System.Text.Json;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Switching;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage;
 
 namespace Furoshiki.Store;
 
@@ -100,8 +102,36 @@ public sealed class SqliteSwitchJournal(
         row.Mark = entry.Mark;
         row.OnAfter = entry.OnAfter is { } on ? OnText.Write(on) : null;
         row.Changes = JsonSerializer.Serialize(entry.Changes.Select(ChangeRecord.Of));
+        using var all = db.Database.BeginTransaction();
         db.SaveChanges();
+        NoteNeeds(db, id, entry);
+        all.Commit();
         return id;
+    }
+
+    /// <summary>Notes the content that a switch needs, be it to come to its end or to go back, so that none of it is given back.</summary>
+    private static void NoteNeeds(FuroshikiDb db, long id, JournalEntry entry)
+    {
+        using var command = db.Connection()
+            .Command(
+                "INSERT INTO SwitchContents (SwitchId, Digest) SELECT $switch, Digest FROM Contents WHERE Digest = $digest",
+                "$switch",
+                "$digest"
+            );
+        command.Transaction = (SqliteTransaction)db.Database.CurrentTransaction!.GetDbTransaction();
+        command.Parameters[0].Value = id;
+        foreach (
+            var digest in entry
+                .Changes.SelectMany(change =>
+                    new[] { change.Before?.Content, change.After?.Content }
+                )
+                .OfType<Digest>()
+                .Distinct()
+        )
+        {
+            command.Parameters[1].Value = digest.Bytes;
+            command.ExecuteNonQuery();
+        }
     }
 
     /// <inheritdoc />
@@ -112,21 +142,22 @@ public sealed class SqliteSwitchJournal(
         var row = db.Switches.Single(one => one.Id == id);
         row.State = state == JournalState.Done ? "done" : "went-back";
         row.EndedAt = now;
-        db.Asides.AddRange(
+        db.AddRange(
             aside.Select(tree => new AsideRow
             {
                 DesktopId = row.DesktopId,
                 SwitchId = id,
-                Tree = tree.Digest.Hex,
+                Tree = tree.Digest,
                 At = now,
             })
         );
         if (
             state == JournalState.Done
             && row.OnAfter is { } text
-            && db.Desktops.Find(row.DesktopId) is { } desktop
+            && db.Desktops.FirstOrDefault(one => one.Id == row.DesktopId) is { } desktop
         )
             OnText.Note(db, desktop, OnText.Read(text), now);
+        db.SwitchContents.RemoveRange(db.SwitchContents.Where(one => one.SwitchId == id));
         db.SaveChanges();
     }
 

@@ -48,7 +48,7 @@ public sealed class ManyTests : IAsyncLifetime
         for (var i = 0; i < Many; i++)
         {
             var like = looks[i % looks.Count];
-            db.Profiles.Add(
+            db.Add(
                 new ProfileRow
                 {
                     Name = $"Look {i:0000}",

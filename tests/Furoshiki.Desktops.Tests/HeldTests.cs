@@ -218,7 +218,9 @@ public sealed class HeldTests : IDisposable
         var digest = _desktop.Folder.Find(TestPaths.Surface)!.Content!.Value;
         using (var db = _desktop.Databases.CreateDbContext())
         {
-            var chunk = db.ContentChunks.Single(one => one.Digest == digest.Hex);
+            var chunk = db.ContentChunks.Single(one =>
+                one.ContentId == db.Contents.First(row => row.Digest == digest).Id
+            );
             chunk.Bytes[3] ^= 1;
             db.Entry(chunk).Property(one => one.Bytes).IsModified = true;
             db.SaveChanges();

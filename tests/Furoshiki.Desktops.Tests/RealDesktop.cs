@@ -34,6 +34,8 @@ internal sealed class RealDesktop : IDisposable
         Databases.Migrate();
         Content = new SqliteContentStore(Databases);
         Journal = new SqliteSwitchJournal(Databases, TimeProvider.System);
+        if (like is null)
+            Register();
     }
 
     public static Screen[] Screens { get; } = [new("main", 2560, 1440), new("upright", 1080, 1920)];
@@ -57,6 +59,23 @@ internal sealed class RealDesktop : IDisposable
         File.WriteAllText(At(path), text.Replace(from, to, StringComparison.Ordinal));
     }
 
+    private void Register()
+    {
+        using var hold = Content.Hold();
+        using var db = Databases.CreateDbContext();
+        db.Add(
+            new DesktopRow
+            {
+                Name = "Console",
+                Root = Root,
+                Version = "",
+                Map = hold.Put(File.ReadAllBytes(MapFile)),
+                Screens = "[]",
+            }
+        );
+        db.SaveChanges();
+    }
+
     /// <summary>A copy of this desktop and its database, each in a folder of its own.</summary>
     public RealDesktop Twin()
     {
@@ -68,7 +87,8 @@ internal sealed class RealDesktop : IDisposable
     public Look Save()
     {
         var look = DesktopReader.Read(Map, Folder).Look;
-        using var batch = Content.Begin();
+        using var hold = Content.Hold();
+        using var batch = hold.Begin();
         LookKeeper.Keep(look, batch, Folder, Map, keepSystem: true);
         batch.Commit();
         return look;
@@ -97,7 +117,8 @@ internal sealed class RealDesktop : IDisposable
     public Tree Hold(SwitchPlan? plan = null)
     {
         var state = Folder.ManagedTree([Map]);
-        using var batch = Content.Begin();
+        using var hold = Content.Hold();
+        using var batch = hold.Begin();
         batch.PutTree(
             state,
             (path, _) =>

@@ -189,7 +189,7 @@ public sealed class SwitchTransactionTests : IDisposable
             var aside = recovered.Back.Aside.ShouldHaveSingleItem();
             _desktop.Content.Read(aside.Find(Surface)!.Content!.Value).ShouldBe(foreign);
             using var db = _desktop.Databases.CreateDbContext();
-            db.Asides.ShouldHaveSingleItem().Tree.ShouldBe(aside.Digest.Hex);
+            db.Asides.ShouldHaveSingleItem().Tree.Hex.ShouldBe(aside.Digest.Hex);
         }
         else
         {

@@ -11,6 +11,7 @@ public sealed class StoreTests : IDisposable
     private readonly string _folder = Directory.CreateTempSubdirectory("furoshiki-test-").FullName;
     private readonly FuroshikiDbFactory _databases;
     private readonly SqliteContentStore _content;
+    private readonly IContentHold _hold;
 
     public StoreTests()
     {
@@ -20,9 +21,14 @@ public sealed class StoreTests : IDisposable
         _databases = new FuroshikiDbFactory(path);
         _databases.Migrate();
         _content = new SqliteContentStore(_databases);
+        _hold = _content.Hold();
     }
 
-    public void Dispose() => Directory.Delete(_folder, recursive: true);
+    public void Dispose()
+    {
+        _hold.Dispose();
+        Directory.Delete(_folder, recursive: true);
+    }
 
     [Theory]
     [InlineData(0)]
@@ -35,7 +41,7 @@ public sealed class StoreTests : IDisposable
     {
         var bytes = new byte[length];
         new Random(length).NextBytes(bytes);
-        var digest = _content.Put(bytes);
+        var digest = _hold.Put(bytes);
         digest.ShouldBe(Digest.Of(bytes));
         _content.SizeOf(digest).ShouldBe(length);
         _content.Read(digest).ShouldBe(bytes);
@@ -79,20 +85,20 @@ public sealed class StoreTests : IDisposable
     [Fact]
     public void A_writer_and_a_reader_who_is_not_done_do_not_wait_for_each_other()
     {
-        _content.Put("one"u8.ToArray());
-        _content.Put("two"u8.ToArray());
+        _hold.Put("one"u8.ToArray());
+        _hold.Put("two"u8.ToArray());
         using var db = _databases.CreateDbContext();
         using var reading = db.Contents.AsNoTracking().AsEnumerable().GetEnumerator();
         reading.MoveNext().ShouldBeTrue();
-        _content.Read(_content.Put("three"u8.ToArray())).ShouldBe("three"u8.ToArray());
+        _content.Read(_hold.Put("three"u8.ToArray())).ShouldBe("three"u8.ToArray());
         reading.MoveNext().ShouldBeTrue();
     }
 
     [Fact]
     public void The_same_bytes_are_held_once()
     {
-        var digest = _content.Put("same"u8.ToArray());
-        _content.Put("same"u8.ToArray()).ShouldBe(digest);
+        var digest = _hold.Put("same"u8.ToArray());
+        _hold.Put("same"u8.ToArray()).ShouldBe(digest);
         using var db = _databases.CreateDbContext();
         db.ContentChunks.Count().ShouldBe(1);
     }
@@ -101,7 +107,7 @@ public sealed class StoreTests : IDisposable
     public void Content_whose_reading_fails_is_not_held_in_part()
     {
         var bytes = new byte[SqliteContentStore.ChunkSize * 2];
-        Should.Throw<IOException>(() => _content.Put(new FailingStream(bytes)));
+        Should.Throw<IOException>(() => _hold.Put(new FailingStream(bytes)));
         using var db = _databases.CreateDbContext();
         db.ContentChunks.Count().ShouldBe(0);
         db.Contents.Count().ShouldBe(0);
@@ -121,7 +127,7 @@ public sealed class StoreTests : IDisposable
             new("a/link", FileState.OfLink("file")),
             new("empty", FileState.OfFolder(448)),
         ]);
-        using (var records = _content.Begin())
+        using (var records = _hold.Begin())
         {
             records.PutTree(tree, null);
             records.Commit();
@@ -129,7 +135,7 @@ public sealed class StoreTests : IDisposable
         _content.FindTree(tree.Digest)!.All.ShouldBe(tree.All);
         _content.HoldsAll(tree.Digest).ShouldBeFalse();
 
-        using (var whole = _content.Begin())
+        using (var whole = _hold.Begin())
         {
             whole.PutTree(tree, (path, _) => whole.Put(path == "a/file" ? bytes : []));
             whole.Commit();
@@ -169,7 +175,7 @@ public sealed class StoreTests : IDisposable
         List<string> Keep(Tree one)
         {
             var asked = new List<string>();
-            using var batch = _content.Begin();
+            using var batch = _hold.Begin();
             batch.PutTree(
                 one,
                 (path, state) =>
@@ -190,7 +196,7 @@ public sealed class StoreTests : IDisposable
     [Fact]
     public void What_is_not_committed_is_not_kept()
     {
-        using (var batch = _content.Begin())
+        using (var batch = _hold.Begin())
             batch.Put("gone"u8);
         _content.SizeOf(Digest.Of("gone"u8)).ShouldBeNull();
     }
@@ -198,6 +204,22 @@ public sealed class StoreTests : IDisposable
     [Fact]
     public void The_journal_gives_back_what_has_not_ended_exactly()
     {
+        using (var db = _databases.CreateDbContext())
+        {
+            var map = _hold.Put("map"u8.ToArray());
+            foreach (var name in new[] { "One", "Two" })
+                db.Add(
+                    new DesktopRow
+                    {
+                        Name = name,
+                        Root = "/",
+                        Version = "",
+                        Screens = "[]",
+                        Map = map,
+                    }
+                );
+            db.SaveChanges();
+        }
         var journal = new SqliteSwitchJournal(_databases, TimeProvider.System);
         FileChange[] changes =
         [
@@ -242,7 +264,7 @@ public sealed class StoreTests : IDisposable
     {
         using var db = _databases.CreateDbContext();
         foreach (var name in new[] { "Red Lamp", "red lamp" })
-            db.Profiles.Add(
+            db.Add(
                 new ProfileRow
                 {
                     Name = name,

@@ -75,7 +75,9 @@ public sealed class AfterACrashTests : OwnAppTests
                 .Select(one => one.Look)
                 .First();
             await db
-                .ContentChunks.Where(one => one.Digest == look)
+                .ContentChunks.Where(one =>
+                    db.Contents.Any(row => row.Id == one.ContentId && row.Digest == look)
+                )
                 .ExecuteUpdateAsync(set =>
                     set.SetProperty(one => one.Bytes, "damaged"u8.ToArray())
                 );

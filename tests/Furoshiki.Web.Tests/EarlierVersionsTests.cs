@@ -10,10 +10,16 @@ public sealed class EarlierVersionsTests
     private const string Surface = "home/.config/engawa/surface.conf";
     private const string Windows = "home/.config/engawa/windows.conf";
 
-    [Fact]
-    public async Task A_data_folder_of_the_first_form_opens_with_everything_in_it()
+    [Theory]
+    [InlineData("form-1", "Before First Paper", "accent=#c24f38")]
+    [InlineData("form-2", "First Paper, 1st", "accent=#2f6f93")]
+    public async Task A_data_folder_of_an_earlier_form_opens_with_everything_in_it(
+        string form,
+        string state,
+        string accentThen
+    )
     {
-        await using var app = await Opened("form-1");
+        await using var app = await Opened(form);
         var home = Path.Combine(app.Home, "home");
         var api = new Api(await app.Client());
 
@@ -52,12 +58,16 @@ public sealed class EarlierVersionsTests
             .ShouldBeTrue();
         File.ReadAllText(Path.Combine(home, Surface)).ShouldContain("accent=#2f6f93");
         var states = (await api.Get("/api/desktops/1/safe-states")).AsArray();
-        states.Count.ShouldBe(2);
-        states[1]!["title"]!.GetValue<string>().ShouldBe("Before First Paper");
-        (await api.Switch(await api.Plan("SafeState", states[1]!["id"]!)))["switched"]!
-            .GetValue<bool>()
-            .ShouldBeTrue();
+        states[1]!["title"]!.GetValue<string>().ShouldBe(state);
+        await GoBackTo(states[1]!["id"]!);
+        File.ReadAllText(Path.Combine(home, Surface)).ShouldContain(accentThen);
+        await GoBackTo(states[0]!["id"]!);
         AppProcess.Snapshot(home).ShouldBe(before);
+
+        async Task GoBackTo(JsonNode id) =>
+            (await api.Switch(await api.Plan("SafeState", id)))["switched"]!
+                .GetValue<bool>()
+                .ShouldBeTrue();
     }
 
     /// <summary>The application, started on a data folder that an earlier version left, in another place than it was then.</summary>

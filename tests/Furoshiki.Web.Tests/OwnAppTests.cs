@@ -30,7 +30,8 @@ public abstract class OwnAppTests : IAsyncLifetime
         byte[] half = [.. old, .. more];
         App.Kill();
         var mode = (int)File.GetUnixFileMode(path);
-        new SqliteContentStore(Databases()).Put(old);
+        using (var hold = new SqliteContentStore(Databases()).Hold())
+            hold.Put(old);
         new SqliteSwitchJournal(Databases(), TimeProvider.System).Begin(
             new JournalEntry(
                 1,

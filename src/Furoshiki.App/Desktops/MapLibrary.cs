@@ -14,10 +14,12 @@ public sealed class MapLibrary(IContentStore content)
         _maps.GetOrAdd(digest, one => DesktopMapReader.Read(content.Read(one)));
 
     /// <summary>Checks a map and keeps its text.</summary>
+    /// <param name="text">The map.</param>
+    /// <param name="hold">Held until the desktop is registered that has it.</param>
     /// <exception cref="DesktopMapException">It says something that cannot be.</exception>
-    public Digest Keep(byte[] text)
+    public static Digest Keep(byte[] text, IContentHold hold)
     {
         DesktopMapReader.Read(text);
-        return content.Put(text);
+        return hold.Put(text);
     }
 }

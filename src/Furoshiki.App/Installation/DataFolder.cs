@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using Furoshiki.Core.Content;
 using Furoshiki.Desktops;
+using Furoshiki.Store;
 using Microsoft.Data.Sqlite;
 
 namespace Furoshiki.App.Installation;
@@ -36,7 +37,14 @@ public sealed class DataFolder(string path) : IDisposable
     private const int LongestCommand = 3000;
     private const int CommandPause = 50;
 
-    private static readonly string[] DatabaseEndings = ["", "-wal", "-shm", "-journal"];
+    private static readonly string[] DatabaseEndings =
+    [
+        "",
+        "-wal",
+        "-shm",
+        "-journal",
+        FuroshikiDb.HoldEnding,
+    ];
 
     private readonly FolderWatch _watch = new();
 

@@ -79,6 +79,20 @@ public sealed partial class LookFinder(
         return Of(Named(db, text) ?? OfDigest(db, text)) ?? throw NothingNamed(db, text);
     }
 
+    /// <summary>The number of the profile of a name; null if there is none of that name alone.</summary>
+    public long? FindProfile(string name)
+    {
+        using var db = databases.CreateDbContext();
+        return ProfileOf(db, name);
+    }
+
+    private static long? ProfileOf(FuroshikiDb db, string name) =>
+        db
+            .Profiles.Select(one => new { one.Id, one.Name })
+            .AsEnumerable()
+            .FirstOrDefault(one => PersonsText.KeyOf(one.Name) == PersonsText.KeyOf(name))
+            ?.Id;
+
     private static IQueryable<SavingRow> Savings(FuroshikiDb db) =>
         db.Savings.AsNoTracking().Include(one => one.Profile);
 
@@ -96,10 +110,7 @@ public sealed partial class LookFinder(
     /// <summary>The saving that a profile's name means, alone or with a number after it; a name that ends in a number is itself first.</summary>
     private static SavingRow? Named(FuroshikiDb db, string text)
     {
-        var names = db.Profiles.Select(one => new { one.Id, one.Name }).ToList();
-        long? ProfileOf(string name) =>
-            names.FirstOrDefault(one => PersonsText.KeyOf(one.Name) == PersonsText.KeyOf(name))?.Id;
-        if (ProfileOf(text) is { } profile)
+        if (ProfileOf(db, text) is { } profile)
             return Savings(db)
                 .Where(one => one.ProfileId == profile)
                 .OrderByDescending(one => one.Number)
@@ -107,7 +118,7 @@ public sealed partial class LookFinder(
         if (NumberBehind().Match(text) is not { Success: true } match)
             return null;
         var number = int.Parse(match.Groups["number"].Value, CultureInfo.InvariantCulture);
-        return ProfileOf(match.Groups["name"].Value) is { } numbered
+        return ProfileOf(db, match.Groups["name"].Value) is { } numbered
             ? Savings(db).FirstOrDefault(one => one.ProfileId == numbered && one.Number == number)
                 ?? throw new ProblemException(
                     new Problem(
@@ -124,9 +135,13 @@ public sealed partial class LookFinder(
     {
         if (text.Length < ShortestDigest || !text.All(char.IsAsciiHexDigit))
             return null;
-        var digest = text.ToLowerInvariant();
-        return Savings(db)
-            .Where(one => one.Look.StartsWith(digest))
+        var beginning = text.ToUpperInvariant() + "%";
+        return db.Set<SavingRow>()
+            .FromSql(
+                $"SELECT * FROM Savings WHERE DeletionId IS NULL AND hex(Look) LIKE {beginning}"
+            )
+            .AsNoTracking()
+            .Include(one => one.Profile)
             .OrderByDescending(one => one.Id)
             .FirstOrDefault();
     }
@@ -150,7 +165,7 @@ public sealed partial class LookFinder(
             state.Id,
             state.Title.Length > 0 ? state.Title : state.Reason,
             "safe state",
-            library.Get(Digest.Parse(state.Look))
+            library.Get(state.Look)
         );
 
     private static ProblemException NothingNamed(FuroshikiDb db, string text)

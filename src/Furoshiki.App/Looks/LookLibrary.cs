@@ -80,10 +80,7 @@ public sealed class LookLibrary(
             ? known
             : _saved.GetOrAdd(
                 saving.Id,
-                Parse(
-                    Digest.Parse(saving.Look),
-                    saving.Places is { Length: > 0 } places ? places : null
-                )
+                Parse(saving.Look, saving.Places is { Length: > 0 } places ? places : null)
             );
 
     /// <summary>The looks of savings by their numbers, each with where its assets stood; not those that are damaged.</summary>

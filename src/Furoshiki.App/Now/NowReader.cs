@@ -2,6 +2,7 @@ using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
 using Furoshiki.App.SafeStates;
+using Furoshiki.App.Saving;
 using Furoshiki.App.Session;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Compare;
@@ -47,8 +48,8 @@ public sealed class NowReader(
                     on.Profile!.Name,
                     on.Id,
                     Counting.Ordinal(on.Number),
-                    Counting.Ordinal(on.Number + 1),
-                    on.Look
+                    Counting.Ordinal(NextNumber(on.ProfileId)),
+                    on.Look.Hex
                 )
                 : null,
             [.. drift.Parts.Select(part => DriftView.Of(part, drift.Since(part.Kind)))],
@@ -79,6 +80,12 @@ public sealed class NowReader(
             safeStates.Last(desktop),
             journal.News(desktop.Id)
         );
+    }
+
+    private int NextNumber(long profile)
+    {
+        using var db = databases.CreateDbContext();
+        return Saver.NextNumber(db, profile);
     }
 
     /// <summary>
@@ -122,12 +129,7 @@ public sealed class NowReader(
 
         Component? Fit(Component part, SavingRow saving) =>
             Adaptation
-                .Fit(
-                    part,
-                    maps.Get(Digest.Parse(saving.Map)),
-                    desktop.Map,
-                    seen.Reading.Look[part.Kind]
-                )
+                .Fit(part, maps.Get(saving.Map), desktop.Map, seen.Reading.Look[part.Kind])
                 .Component;
     }
 }

@@ -157,7 +157,7 @@ public sealed class PlanMaker(
             .Concat(look.Kept.Keys)
             .Where(kind => target.Kinds is null || target.Kinds.Contains(kind))
             .ToList();
-        var plan = Planner(desktop, seen, _ => maps.Get(Digest.Parse(row.Map))).Plan(look, cover);
+        var plan = Planner(desktop, seen, _ => maps.Get(row.Map)).Plan(look, cover);
         return new ReadyPlan(
             desktop,
             target,
@@ -194,7 +194,7 @@ public sealed class PlanMaker(
         var look = Core.Looks.Look.Of(
             held.Select(part => library.Of(part.Value)[part.Key]).OfType<Core.Parts.Component>()
         );
-        var plan = Planner(desktop, seen, kind => maps.Get(Digest.Parse(drift.Held[kind].Map)))
+        var plan = Planner(desktop, seen, kind => maps.Get(drift.Held[kind].Map))
             .Plan(look, [.. look.Components.Select(part => part.Kind)]);
         return new ReadyPlan(
             desktop,

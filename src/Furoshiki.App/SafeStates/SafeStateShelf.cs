@@ -55,10 +55,11 @@ public sealed class SafeStateShelf(
             ?? throw ProblemException.NotFound("This safe state");
     }
 
-    /// <summary>Keeps a safe state whose files are in the content store already.</summary>
+    /// <summary>Keeps a safe state whose files are in the content store already, and still held there.</summary>
     public long Keep(LiveDesktop desktop, Tree tree, Look look, string title, string reason)
     {
-        KeepLook(desktop, look, keepSystem: false);
+        using var hold = content.Hold();
+        KeepLook(desktop, look, keepSystem: false, hold);
         using var db = databases.CreateDbContext();
         var files = tree
             .All.Select(one => one.Value)
@@ -67,8 +68,8 @@ public sealed class SafeStateShelf(
         var row = new SafeStateRow
         {
             DesktopId = desktop.Id,
-            Tree = tree.Digest.Hex,
-            Look = look.Digest.Hex,
+            Tree = tree.Digest,
+            Look = look.Digest,
             Title = title,
             Reason = reason,
             MadeAt = clock.GetUtcNow().UtcDateTime,
@@ -78,7 +79,7 @@ public sealed class SafeStateShelf(
             Files = files.Count,
             Size = files.Sum(file => file.Size),
         };
-        db.SafeStates.Add(row);
+        db.Add(row);
         db.SaveChanges();
         return row.Id;
     }
@@ -112,7 +113,7 @@ public sealed class SafeStateShelf(
                 .AsEnumerable()
                 .Select(one => new AsideView(
                     one.Id,
-                    content.FindTree(Digest.Parse(one.Tree)) is { Entries: [var entry] }
+                    content.FindTree(one.Tree) is { Entries: [var entry] }
                         ? PathText.Printable(entry.Name)
                         : "a damaged copy",
                     DateTime.SpecifyKind(one.At, DateTimeKind.Utc)
@@ -143,8 +144,8 @@ public sealed class SafeStateShelf(
         db.Asides.Where(one => one.Id == id && one.DesktopId == desktop).ExecuteDelete();
     }
 
-    private Tree TreeOf(string digest) =>
-        content.FindTree(Digest.Parse(digest))
+    private Tree TreeOf(Digest digest) =>
+        content.FindTree(digest)
         ?? throw ProblemException.InTheWay(
             "safe-state-damaged",
             "The list of what this safe state holds is damaged, so it cannot be gone back to.",
@@ -155,9 +156,9 @@ public sealed class SafeStateShelf(
     /// Keeps a look with the content of the person's assets; of the administrator's their fingerprints, and their content only if
     /// that is wanted.
     /// </summary>
-    public void KeepLook(LiveDesktop desktop, Look look, bool keepSystem)
+    public static void KeepLook(LiveDesktop desktop, Look look, bool keepSystem, IContentHold hold)
     {
-        using var batch = content.Begin();
+        using var batch = hold.Begin();
         try
         {
             LookKeeper.Keep(look, batch, desktop.Folder, desktop.Map, keepSystem);
@@ -190,7 +191,7 @@ public sealed class SafeStateShelf(
             row.Title.Length > 0 ? row.Title : row.Reason,
             row.Reason,
             DateTime.SpecifyKind(row.MadeAt, DateTimeKind.Utc),
-            row.Look,
+            row.Look.Hex,
             row.Files,
             row.Size,
             JsonSerializer.Deserialize<PlaceView[]>(row.Gaps)!

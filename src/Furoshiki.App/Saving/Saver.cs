@@ -3,6 +3,7 @@ using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
 using Furoshiki.App.SafeStates;
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
@@ -32,7 +33,7 @@ public sealed class Saver(
     IDbContextFactory<FuroshikiDb> databases,
     LookLibrary library,
     Observer observer,
-    SafeStateShelf shelf,
+    IContentStore content,
     DesktopRegister register,
     TimeProvider clock
 )
@@ -52,9 +53,11 @@ public sealed class Saver(
             Tags = "",
         };
         form.Checked(db, null).WriteTo(row);
-        var saving = Capture(desktop, choice, null);
+        using var hold = content.Hold();
+        var saving = Capture(desktop, choice, null, hold);
+        saving.Number = 1;
         row.Savings.Add(saving);
-        db.Profiles.Add(row);
+        db.Add(row);
         db.SaveChanges();
         NoteOn(desktop, saving);
         return saving;
@@ -65,20 +68,28 @@ public sealed class Saver(
     {
         using var db = databases.CreateDbContext();
         var row =
-            db.Profiles.Include(one => one.Savings).FirstOrDefault(one => one.Id == profile)
+            db.ProfilesWithSavings.FirstOrDefault(one => one.Id == profile)
             ?? throw ProblemException.NotFound("This profile");
         var last = row.Savings.MaxBy(one => one.Number)!;
-        var saving = Capture(desktop, choice, last);
-        if (library.Of(last).Digest.Hex == saving.Look)
+        using var hold = content.Hold();
+        var saving = Capture(desktop, choice, last, hold);
+        if (library.Of(last).Digest == saving.Look)
             throw ProblemException.Field(
                 "note",
                 $"Nothing differs from the {Counting.Ordinal(last.Number)} saving, so there is nothing to save."
             );
+        saving.Number = NextNumber(db, profile);
         row.Savings.Add(saving);
         db.SaveChanges();
         NoteOn(desktop, saving);
         return saving;
     }
+
+    /// <summary>The number of a profile's next saving: none is given twice, not even that of one that was deleted.</summary>
+    /// <param name="db">Where the savings are.</param>
+    /// <param name="profile">The profile's number.</param>
+    public static int NextNumber(FuroshikiDb db, long profile) =>
+        1 + db.Set<SavingRow>().Where(one => one.ProfileId == profile).Max(one => one.Number);
 
     private void NoteOn(LiveDesktop desktop, SavingRow saving) =>
         register.NoteOn(
@@ -86,7 +97,12 @@ public sealed class Saver(
             desktop.On.With(saving.Id, JsonSerializer.Deserialize<string[]>(saving.Cover)!)
         );
 
-    private SavingRow Capture(LiveDesktop desktop, SaveChoice choice, SavingRow? last)
+    private SavingRow Capture(
+        LiveDesktop desktop,
+        SaveChoice choice,
+        SavingRow? last,
+        IContentHold hold
+    )
     {
         var reading = observer.See(desktop).Reading;
         if (PersonsText.WhyNot("The note", choice.Note, LongestNote, hasLines: true) is { } reason)
@@ -109,13 +125,12 @@ public sealed class Saver(
                 "cover",
                 $"Nothing of it can be saved: {fresh[0].File} could not be read. {fresh[0].Reason}"
             );
-        shelf.KeepLook(desktop, look, choice.KeepSystem);
+        SafeStateShelf.KeepLook(desktop, look, choice.KeepSystem, hold);
         return new SavingRow
         {
-            Number = (last?.Number ?? 0) + 1,
-            Look = look.Digest.Hex,
+            Look = look.Digest,
             Places = look.Places,
-            Map = desktop.MapDigest.Hex,
+            Map = desktop.MapDigest,
             Cover = JsonSerializer.Serialize(look.Components.Select(part => part.Kind)),
             Gaps = JsonSerializer.Serialize(fresh.SelectMany(GapsOf)),
             Note = PersonsText.Tidy(choice.Note),

@@ -45,13 +45,15 @@ public sealed class Screenshots(IContentStore content, IDbContextFactory<Furoshi
                 "screenshot",
                 $"The picture is longer than {LargestFile / 1024 / 1024} MiB."
             );
-        Set(profile, content.Put(await Decode(bytes, cancellation)).Hex);
+        var picture = await Decode(bytes, cancellation);
+        using var hold = content.Hold();
+        Set(profile, hold.Put(picture));
     }
 
     /// <summary>Lets a profile be shown by its drawing again.</summary>
     public void Remove(long profile) => Set(profile, null);
 
-    private void Set(long profile, string? screenshot)
+    private void Set(long profile, Digest? screenshot)
     {
         using var db = databases.CreateDbContext();
         var row =

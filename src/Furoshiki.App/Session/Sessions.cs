@@ -109,7 +109,7 @@ public sealed class Sessions(
         {
             using var db = databases.CreateDbContext();
             var row = db.Desktops.Single(one => one.Id == desktop.Id);
-            var before = row.Showing is { } digest ? library.Get(Digest.Parse(digest)) : null;
+            var before = row.Showing is { } digest ? library.Get(digest) : null;
             var session = new SimulatedSession(desktop.Map, seen.View);
             // A session that has shown nothing yet begins, and reads everything.
             var shows = session.Read(
@@ -118,12 +118,21 @@ public sealed class Sessions(
                 before is null ? Shows.AfterRestart : upTo,
                 program
             );
-            if (row.Showing != shows.Digest.Hex)
+            if (row.Showing != shows.Digest)
             {
-                row.Showing = content.Put(shows.Bytes).Hex;
+                using var hold = content.Hold();
+                row.Showing = Keep(shows, hold);
                 db.SaveChanges();
             }
             return shows;
         }
+    }
+
+    private static Digest Keep(Look look, IContentHold hold)
+    {
+        using var batch = hold.Begin();
+        var digest = batch.PutLook(look);
+        batch.Commit();
+        return digest;
     }
 }

@@ -5,7 +5,6 @@ using Furoshiki.App.Observing;
 using Furoshiki.App.Saving;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
-using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
@@ -111,8 +110,8 @@ public sealed class CardMaker(
         long Id,
         long ProfileId,
         int Number,
-        string Look,
-        string Map
+        Digest Look,
+        Digest Map
     );
 
     /// <summary>The saving that a desktop has on.</summary>
@@ -128,14 +127,14 @@ public sealed class CardMaker(
         if (!_facts.TryGetValue(saving.Id, out var facts))
             return Damaged(row, saving, library.WhyNot(saving.Id));
         var how = facts
-            .Parts.Select(part => standings.Of(part, saving.Look, saving.Map, MapOf))
+            .Parts.Select(part => standings.Of(part, saving.Look, saving.Map, maps.Get))
             .ToList();
         return new ProfileCard(
             row.Id,
             ProfileForm.Of(row),
             saving.Id,
             Counting.Ordinal(saving.Number),
-            saving.Look,
+            saving.Look.Hex,
             facts.IsDark,
             how.Count,
             Readiness(how, facts, saving, on),
@@ -145,8 +144,6 @@ public sealed class CardMaker(
             PictureOf(row)
         );
     }
-
-    private DesktopMap MapOf(string digest) => maps.Get(Digest.Parse(digest));
 
     /// <summary>Works out what cards say of the looks of some savings.</summary>
     private void Learn(IReadOnlyCollection<long> savings)
@@ -169,7 +166,7 @@ public sealed class CardMaker(
             ProfileForm.Of(row),
             saving.Id,
             Counting.Ordinal(saving.Number),
-            saving.Look,
+            saving.Look.Hex,
             false,
             0,
             new ReadinessView(ReadinessState.Cannot, reason),

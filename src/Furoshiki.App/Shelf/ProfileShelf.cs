@@ -31,7 +31,7 @@ public sealed class ProfileShelf(
                 .Include(one => one.Profile)
                 .FirstOrDefault(one => one.Id == id)
             ?? throw ProblemException.NotFound("This saving");
-        return new SavingName(row.Profile!.Name, Counting.Ordinal(row.Number), row.Look);
+        return new SavingName(row.Profile!.Name, Counting.Ordinal(row.Number), row.Look.Hex);
     }
 
     /// <summary>A profile with its savings, and how it stands to a desktop.</summary>
@@ -39,9 +39,7 @@ public sealed class ProfileShelf(
     {
         using var db = databases.CreateDbContext();
         var row =
-            db.Profiles.AsNoTracking()
-                .Include(one => one.Savings)
-                .FirstOrDefault(one => one.Id == id)
+            db.ProfilesWithSavings.AsNoTracking().FirstOrDefault(one => one.Id == id)
             ?? throw ProblemException.NotFound("This profile");
         var savings = row.Savings.OrderBy(one => one.Number).ToList();
         var looks = savings.Select(one => library.Of(one)).ToList();
@@ -76,7 +74,7 @@ public sealed class ProfileShelf(
         new(
             savings[i].Id,
             Counting.Ordinal(savings[i].Number),
-            savings[i].Look,
+            savings[i].Look.Hex,
             savings[i].Note,
             DateTime.SpecifyKind(savings[i].SavedAt, DateTimeKind.Utc),
             i == 0

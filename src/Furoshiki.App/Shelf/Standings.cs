@@ -66,7 +66,7 @@ internal sealed class Standings
         private readonly PartFitter _fitter;
         private readonly Dictionary<
             string,
-            ConcurrentDictionary<(string Look, string Map), PartStanding>
+            ConcurrentDictionary<(Digest Look, Digest Map), PartStanding>
         > _kinds = [];
 
         public OfDesktop(
@@ -90,9 +90,9 @@ internal sealed class Standings
         /// <param name="source">That map.</param>
         public PartStanding Of(
             Component part,
-            string look,
-            string map,
-            Func<string, DesktopMap> source
+            Digest look,
+            Digest map,
+            Func<Digest, DesktopMap> source
         )
         {
             if (!_kinds.TryGetValue(part.Kind, out var known))

@@ -15,6 +15,9 @@ public readonly record struct Digest
     public string Hex =>
         _hex ?? throw new InvalidOperationException("A digest was used before it was computed.");
 
+    /// <summary>The 32 bytes.</summary>
+    public byte[] Bytes => Convert.FromHexString(Hex);
+
     /// <summary>The first ten digits, for people.</summary>
     public string Short => Hex[..10];
 

@@ -1,3 +1,5 @@
+using Furoshiki.Core.Looks;
+
 namespace Furoshiki.Core.Content;
 
 /// <summary>What is known of the content that savings and safe states hold.</summary>
@@ -18,8 +20,11 @@ public interface ISavedContent
 /// <summary>Content by its digest: the same bytes are held once, and never change.</summary>
 public interface IContentStore : ISavedContent
 {
-    /// <summary>Begins to take in content that is kept all together or not at all.</summary>
-    IContentBatch Begin();
+    /// <summary>
+    /// Holds all that is kept: what nobody names is given back at times, and what was found here, or taken in, is named by nobody until
+    /// the saving or safe state is written that it belongs to. Hold before looking, let go after naming.
+    /// </summary>
+    IContentHold Hold();
 
     /// <summary>Opens the bytes with this digest for reading.</summary>
     /// <exception cref="MissingContentException">They are not held.</exception>
@@ -27,6 +32,13 @@ public interface IContentStore : ISavedContent
 
     /// <summary>Reads the bytes with this digest to their end, and says whether they still have it.</summary>
     bool IsIntact(Digest digest);
+}
+
+/// <summary>While there is one, nothing that is kept is given back. It ends with the process that has it, however that ends.</summary>
+public interface IContentHold : IDisposable
+{
+    /// <summary>Begins to take in content that is kept all together or not at all.</summary>
+    IContentBatch Begin();
 }
 
 /// <summary>Content on its way into a store. What is not committed is not kept. Not for use by several threads.</summary>
@@ -41,10 +53,19 @@ public interface IContentBatch : IDisposable
     /// <summary>Takes in some bytes, and returns their digest.</summary>
     Digest Put(ReadOnlySpan<byte> bytes);
 
-    /// <summary>Takes in the record of one folder.</summary>
+    /// <summary>
+    /// Takes in a record that names other content, of a folder or a look: what it names, as far as it is held, is kept as long as the
+    /// record is.
+    /// </summary>
     /// <param name="record">The record.</param>
-    /// <param name="isWhole">Whether all that is in the folder is held, or taken in by this batch.</param>
-    void PutRecord(ReadOnlySpan<byte> record, bool isWhole);
+    /// <param name="names">The content that it names, which is taken in before it.</param>
+    /// <param name="isWhole">Whether all that it names is held, or taken in by this batch.</param>
+    /// <returns>The record's digest.</returns>
+    Digest PutRecord(
+        ReadOnlySpan<byte> record,
+        IReadOnlyCollection<NamedContent> names,
+        bool isWhole
+    );
 
     /// <summary>Writes content again whose copy was found damaged.</summary>
     /// <param name="digest">Its digest.</param>
@@ -60,18 +81,18 @@ public interface IContentBatch : IDisposable
 public static class ContentStoreExtensions
 {
     /// <summary>Keeps all bytes of a stream that can seek, and returns their digest.</summary>
-    public static Digest Put(this IContentStore store, Stream bytes)
+    public static Digest Put(this IContentHold hold, Stream bytes)
     {
-        using var batch = store.Begin();
+        using var batch = hold.Begin();
         var digest = batch.Put(bytes);
         batch.Commit();
         return digest;
     }
 
     /// <summary>Keeps some bytes and returns their digest.</summary>
-    public static Digest Put(this IContentStore store, ReadOnlyMemory<byte> bytes)
+    public static Digest Put(this IContentHold hold, ReadOnlyMemory<byte> bytes)
     {
-        using var batch = store.Begin();
+        using var batch = hold.Begin();
         var digest = batch.Put(bytes.Span);
         batch.Commit();
         return digest;
@@ -108,8 +129,12 @@ public static class ContentStoreExtensions
                 && !batch.HoldsAll(digest)
             )
                 file(prefix + entry.Name, entry.State);
-        batch.PutRecord(tree.Bytes.Span, isWhole: file is not null);
+        batch.PutRecord(tree.Bytes.Span, Tree.NamesIn(tree.Bytes.Span), isWhole: file is not null);
     }
+
+    /// <summary>Takes in a look; the assets that it names, as far as they are held, are kept as long as it is.</summary>
+    public static Digest PutLook(this IContentBatch batch, Look look) =>
+        batch.PutRecord(look.Bytes.Span, Look.NamesIn(look.Bytes.Span), isWhole: true);
 
     /// <summary>Reads the whole of some content into memory.</summary>
     /// <exception cref="MissingContentException">It is not held.</exception>

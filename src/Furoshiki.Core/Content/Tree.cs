@@ -9,6 +9,11 @@ namespace Furoshiki.Core.Content;
 /// <param name="Reason">Why not, in a sentence.</param>
 public sealed record Gap(string Path, string Reason);
 
+/// <summary>Some content that other content names.</summary>
+/// <param name="Digest">Its digest.</param>
+/// <param name="IsFolder">Whether it is the record of a folder, which names content itself.</param>
+public readonly record struct NamedContent(Digest Digest, bool IsFolder);
+
 /// <summary>One entry of a folder.</summary>
 /// <param name="Name">Its name.</param>
 /// <param name="State">What it is.</param>
@@ -145,6 +150,27 @@ public sealed class Tree : IEquatable<Tree>
         foreach (var line in text.Split('\n')[..^1])
             entries.Add(ParseLine(line.Split(' '), find));
         return new Tree(entries.ToImmutable(), []);
+    }
+
+    /// <summary>The content that a record itself names: that of the files in the folder, and the records of the folders in it.</summary>
+    /// <param name="record">The bytes of the record.</param>
+    /// <exception cref="FormatException">The bytes are not such a record.</exception>
+    public static IReadOnlyList<NamedContent> NamesIn(ReadOnlySpan<byte> record)
+    {
+        var names = new List<NamedContent>();
+        Parse(
+            record,
+            inside =>
+            {
+                names.Add(new NamedContent(inside, IsFolder: true));
+                return Empty;
+            }
+        )
+            .Entries.Select(entry => entry.State.Content)
+            .OfType<Digest>()
+            .ToList()
+            .ForEach(file => names.Add(new NamedContent(file, IsFolder: false)));
+        return names;
     }
 
     /// <inheritdoc />

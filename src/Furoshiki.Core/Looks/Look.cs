@@ -68,6 +68,23 @@ public sealed class Look
     /// </summary>
     public string Places => LookJson.WritePlaces(_components.Values);
 
+    /// <summary>
+    /// The content that a look names: that of its assets, also in parts that this version does not know.
+    /// </summary>
+    /// <param name="bytes">The look, as <see cref="Bytes"/> has it.</param>
+    /// <exception cref="FormatException">The bytes are no look.</exception>
+    public static IReadOnlyList<NamedContent> NamesIn(ReadOnlySpan<byte> bytes)
+    {
+        try
+        {
+            return LookJson.NamesIn(bytes);
+        }
+        catch (Exception problem) when (problem is JsonException or InvalidOperationException)
+        {
+            throw new FormatException("This is no look.", problem);
+        }
+    }
+
     /// <summary>Reads a look that <see cref="Bytes"/> holds, of this version or an earlier one. What it does not know it keeps.</summary>
     /// <param name="bytes">The look.</param>
     /// <param name="places">Its <see cref="Places"/>, where they are known.</param>

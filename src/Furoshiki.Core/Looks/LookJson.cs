@@ -70,6 +70,33 @@ internal static class LookJson
         return (components, kept.ToImmutable());
     }
 
+    public static IReadOnlyList<NamedContent> NamesIn(ReadOnlySpan<byte> bytes)
+    {
+        var reader = new Utf8JsonReader(bytes);
+        using var document = JsonDocument.ParseValue(ref reader);
+        var look = document.RootElement;
+        var parts = look.TryGetProperty("form", out _) ? look.GetProperty("parts") : look;
+        return
+        [
+            .. parts
+                .EnumerateObject()
+                .Where(part => part.Value.ValueKind == JsonValueKind.Object)
+                .Select(part => Find(part.Value, "assets"))
+                .Where(assets => assets?.ValueKind == JsonValueKind.Array)
+                .SelectMany(assets => assets!.Value.EnumerateArray())
+                .Where(asset => asset.ValueKind == JsonValueKind.Object)
+                .Select(Named)
+                .OfType<NamedContent>()
+                .Distinct(),
+        ];
+
+        static NamedContent? Named(JsonElement asset) =>
+            Find(asset, "content") is { ValueKind: JsonValueKind.String } content
+            && Digest.TryParse(content.GetString(), out var digest)
+                ? new NamedContent(digest, Find(asset, "folder")?.ValueKind == JsonValueKind.True)
+                : null;
+    }
+
     private static JsonObject Part(Component component)
     {
         var kind = Kind.Get(component.Kind);

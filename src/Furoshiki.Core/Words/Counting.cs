@@ -5,6 +5,28 @@ namespace Furoshiki.Core.Words;
 /// <summary>Numbers as people say them.</summary>
 public static class Counting
 {
+    private const double Kilo = 1000;
+
+    /// <summary>A length in decimal units (1 kB is 1000 bytes), with one digit after the point from 1 MB on.</summary>
+    /// <param name="length">The length in bytes.</param>
+    public static string Bytes(long length) =>
+        length switch
+        {
+            < 1000 => $"{length} bytes",
+            < 1_000_000 => string.Create(
+                CultureInfo.InvariantCulture,
+                $"{Math.Round(length / Kilo)} kB"
+            ),
+            < 1_000_000_000 => string.Create(
+                CultureInfo.InvariantCulture,
+                $"{length / Kilo / Kilo:0.0} MB"
+            ),
+            _ => string.Create(
+                CultureInfo.InvariantCulture,
+                $"{length / Kilo / Kilo / Kilo:0.0} GB"
+            ),
+        };
+
     /// <summary>A number as people count savings: 1st, 2nd, 3rd, 4th.</summary>
     public static string Ordinal(int number) =>
         number.ToString(CultureInfo.InvariantCulture)

@@ -23,12 +23,13 @@ namespace Furoshiki.Store.Compiled
                 foreignKeyCount: 1,
                 keyCount: 1);
 
-            var digest = runtimeEntityType.AddProperty(
-                "Digest",
-                typeof(string),
-                propertyInfo: typeof(ContentChunkRow).GetProperty("Digest", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(ContentChunkRow).GetField("<Digest>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                afterSaveBehavior: PropertySaveBehavior.Throw);
+            var contentId = runtimeEntityType.AddProperty(
+                "ContentId",
+                typeof(long),
+                propertyInfo: typeof(ContentChunkRow).GetProperty("ContentId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(ContentChunkRow).GetField("<ContentId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                afterSaveBehavior: PropertySaveBehavior.Throw,
+                sentinel: 0L);
 
             var ordinal = runtimeEntityType.AddProperty(
                 "Ordinal",
@@ -45,7 +46,7 @@ namespace Furoshiki.Store.Compiled
                 fieldInfo: typeof(ContentChunkRow).GetField("<Bytes>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var key = runtimeEntityType.AddKey(
-                new[] { digest, ordinal });
+                new[] { contentId, ordinal });
             runtimeEntityType.SetPrimaryKey(key);
 
             return runtimeEntityType;
@@ -53,8 +54,8 @@ namespace Furoshiki.Store.Compiled
 
         public static RuntimeForeignKey CreateForeignKey1(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
         {
-            var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("Digest") },
-                principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Digest") }),
+            var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("ContentId") },
+                principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Id") }),
                 principalEntityType,
                 deleteBehavior: DeleteBehavior.Cascade,
                 required: true);

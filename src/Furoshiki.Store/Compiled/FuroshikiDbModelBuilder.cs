@@ -11,7 +11,7 @@ namespace Furoshiki.Store.Compiled
     public partial class FuroshikiDbModel
     {
         private FuroshikiDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("19604c57-4f6b-46cb-9459-c4536b5a78bb"), entityTypeCount: 8)
+            : base(skipDetectChanges: false, modelId: new Guid("769fb051-3a88-454d-bfc6-b323ed17f0a9"), entityTypeCount: 11)
         {
         }
 
@@ -19,24 +19,51 @@ namespace Furoshiki.Store.Compiled
         {
             var asideRow = AsideRowEntityType.Create(this);
             var contentChunkRow = ContentChunkRowEntityType.Create(this);
+            var contentLinkRow = ContentLinkRowEntityType.Create(this);
             var contentRow = ContentRowEntityType.Create(this);
+            var deletionRow = DeletionRowEntityType.Create(this);
             var desktopRow = DesktopRowEntityType.Create(this);
             var profileRow = ProfileRowEntityType.Create(this);
             var safeStateRow = SafeStateRowEntityType.Create(this);
             var savingRow = SavingRowEntityType.Create(this);
+            var switchContentRow = SwitchContentRowEntityType.Create(this);
             var switchRow = SwitchRowEntityType.Create(this);
 
+            AsideRowEntityType.CreateForeignKey1(asideRow, deletionRow);
+            AsideRowEntityType.CreateForeignKey2(asideRow, desktopRow);
+            AsideRowEntityType.CreateForeignKey3(asideRow, contentRow);
             ContentChunkRowEntityType.CreateForeignKey1(contentChunkRow, contentRow);
-            DesktopRowEntityType.CreateForeignKey1(desktopRow, savingRow);
-            SavingRowEntityType.CreateForeignKey1(savingRow, profileRow);
+            ContentLinkRowEntityType.CreateForeignKey1(contentLinkRow, contentRow);
+            ContentLinkRowEntityType.CreateForeignKey2(contentLinkRow, contentRow);
+            DesktopRowEntityType.CreateForeignKey1(desktopRow, deletionRow);
+            DesktopRowEntityType.CreateForeignKey2(desktopRow, contentRow);
+            DesktopRowEntityType.CreateForeignKey3(desktopRow, savingRow);
+            DesktopRowEntityType.CreateForeignKey4(desktopRow, contentRow);
+            ProfileRowEntityType.CreateForeignKey1(profileRow, deletionRow);
+            ProfileRowEntityType.CreateForeignKey2(profileRow, contentRow);
+            SafeStateRowEntityType.CreateForeignKey1(safeStateRow, deletionRow);
+            SafeStateRowEntityType.CreateForeignKey2(safeStateRow, desktopRow);
+            SafeStateRowEntityType.CreateForeignKey3(safeStateRow, contentRow);
+            SafeStateRowEntityType.CreateForeignKey4(safeStateRow, savingRow);
+            SafeStateRowEntityType.CreateForeignKey5(safeStateRow, contentRow);
+            SavingRowEntityType.CreateForeignKey1(savingRow, deletionRow);
+            SavingRowEntityType.CreateForeignKey2(savingRow, contentRow);
+            SavingRowEntityType.CreateForeignKey3(savingRow, contentRow);
+            SavingRowEntityType.CreateForeignKey4(savingRow, profileRow);
+            SwitchContentRowEntityType.CreateForeignKey1(switchContentRow, contentRow);
+            SwitchContentRowEntityType.CreateForeignKey2(switchContentRow, switchRow);
+            SwitchRowEntityType.CreateForeignKey1(switchRow, desktopRow);
 
             AsideRowEntityType.CreateAnnotations(asideRow);
             ContentChunkRowEntityType.CreateAnnotations(contentChunkRow);
+            ContentLinkRowEntityType.CreateAnnotations(contentLinkRow);
             ContentRowEntityType.CreateAnnotations(contentRow);
+            DeletionRowEntityType.CreateAnnotations(deletionRow);
             DesktopRowEntityType.CreateAnnotations(desktopRow);
             ProfileRowEntityType.CreateAnnotations(profileRow);
             SafeStateRowEntityType.CreateAnnotations(safeStateRow);
             SavingRowEntityType.CreateAnnotations(savingRow);
+            SwitchContentRowEntityType.CreateAnnotations(switchContentRow);
             SwitchRowEntityType.CreateAnnotations(switchRow);
 
             AddAnnotation("ProductVersion", "10.0.15");

@@ -2,6 +2,7 @@
 using System;
 using System.Collections.Generic;
 using System.Reflection;
+using Furoshiki.Core.Content;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Metadata;
@@ -20,10 +21,10 @@ namespace Furoshiki.Store.Compiled
                 "Furoshiki.Store.SavingRow",
                 typeof(SavingRow),
                 baseEntityType,
-                propertyCount: 10,
+                propertyCount: 11,
                 navigationCount: 1,
-                foreignKeyCount: 1,
-                unnamedIndexCount: 1,
+                foreignKeyCount: 4,
+                unnamedIndexCount: 4,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -41,6 +42,13 @@ namespace Furoshiki.Store.Compiled
                 propertyInfo: typeof(SavingRow).GetProperty("Cover", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SavingRow).GetField("<Cover>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
+            var deletionId = runtimeEntityType.AddProperty(
+                "DeletionId",
+                typeof(long?),
+                propertyInfo: typeof(SavingRow).GetProperty("DeletionId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SavingRow).GetField("<DeletionId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
             var gaps = runtimeEntityType.AddProperty(
                 "Gaps",
                 typeof(string),
@@ -49,15 +57,19 @@ namespace Furoshiki.Store.Compiled
 
             var look = runtimeEntityType.AddProperty(
                 "Look",
-                typeof(string),
+                typeof(Digest),
                 propertyInfo: typeof(SavingRow).GetProperty("Look", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(SavingRow).GetField("<Look>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+                fieldInfo: typeof(SavingRow).GetField("<Look>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new DigestConverter());
+            look.SetSentinelFromProviderValue(new byte[0]);
 
             var map = runtimeEntityType.AddProperty(
                 "Map",
-                typeof(string),
+                typeof(Digest),
                 propertyInfo: typeof(SavingRow).GetProperty("Map", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(SavingRow).GetField("<Map>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+                fieldInfo: typeof(SavingRow).GetField("<Map>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new DigestConverter());
+            map.SetSentinelFromProviderValue(new byte[0]);
 
             var note = runtimeEntityType.AddProperty(
                 "Note",
@@ -97,6 +109,15 @@ namespace Furoshiki.Store.Compiled
             runtimeEntityType.SetPrimaryKey(key);
 
             var index = runtimeEntityType.AddIndex(
+                new[] { deletionId });
+
+            var index0 = runtimeEntityType.AddIndex(
+                new[] { look });
+
+            var index1 = runtimeEntityType.AddIndex(
+                new[] { map });
+
+            var index2 = runtimeEntityType.AddIndex(
                 new[] { profileId, number },
                 unique: true);
 
@@ -104,6 +125,38 @@ namespace Furoshiki.Store.Compiled
         }
 
         public static RuntimeForeignKey CreateForeignKey1(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
+        {
+            var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("DeletionId") },
+                principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Id") }),
+                principalEntityType,
+                deleteBehavior: DeleteBehavior.Cascade);
+
+            return runtimeForeignKey;
+        }
+
+        public static RuntimeForeignKey CreateForeignKey2(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
+        {
+            var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("Look") },
+                principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Digest") }),
+                principalEntityType,
+                deleteBehavior: DeleteBehavior.Restrict,
+                required: true);
+
+            return runtimeForeignKey;
+        }
+
+        public static RuntimeForeignKey CreateForeignKey3(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
+        {
+            var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("Map") },
+                principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Digest") }),
+                principalEntityType,
+                deleteBehavior: DeleteBehavior.Restrict,
+                required: true);
+
+            return runtimeForeignKey;
+        }
+
+        public static RuntimeForeignKey CreateForeignKey4(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
         {
             var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("ProfileId") },
                 principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Id") }),

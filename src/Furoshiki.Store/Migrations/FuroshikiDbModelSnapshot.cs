@@ -26,27 +26,34 @@ namespace Furoshiki.Store.Migrations
                     b.Property<DateTime>("At")
                         .HasColumnType("TEXT");
 
+                    b.Property<long?>("DeletionId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("DesktopId")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("SwitchId")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Tree")
+                    b.Property<byte[]>("Tree")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("BLOB");
 
                     b.HasKey("Id");
 
+                    b.HasIndex("DeletionId");
+
                     b.HasIndex("DesktopId");
 
-                    b.ToTable("Asides");
+                    b.HasIndex("Tree");
+
+                    b.ToTable("Asides", (string)null);
                 });
 
             modelBuilder.Entity("Furoshiki.Store.ContentChunkRow", b =>
                 {
-                    b.Property<string>("Digest")
-                        .HasColumnType("TEXT");
+                    b.Property<long>("ContentId")
+                        .HasColumnType("INTEGER");
 
                     b.Property<int>("Ordinal")
                         .HasColumnType("INTEGER");
@@ -55,15 +62,35 @@ namespace Furoshiki.Store.Migrations
                         .IsRequired()
                         .HasColumnType("BLOB");
 
-                    b.HasKey("Digest", "Ordinal");
+                    b.HasKey("ContentId", "Ordinal");
 
                     b.ToTable("ContentChunks");
                 });
 
+            modelBuilder.Entity("Furoshiki.Store.ContentLinkRow", b =>
+                {
+                    b.Property<long>("FromId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("ToId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("FromId", "ToId");
+
+                    b.HasIndex("ToId");
+
+                    b.ToTable("ContentLinks");
+                });
+
             modelBuilder.Entity("Furoshiki.Store.ContentRow", b =>
                 {
-                    b.Property<string>("Digest")
-                        .HasColumnType("TEXT");
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<byte[]>("Digest")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
 
                     b.Property<bool>("IsWhole")
                         .HasColumnType("INTEGER");
@@ -71,9 +98,31 @@ namespace Furoshiki.Store.Migrations
                     b.Property<long>("Size")
                         .HasColumnType("INTEGER");
 
-                    b.HasKey("Digest");
+                    b.HasKey("Id");
 
                     b.ToTable("Contents");
+                });
+
+            modelBuilder.Entity("Furoshiki.Store.DeletionRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("What")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Deletions");
                 });
 
             modelBuilder.Entity("Furoshiki.Store.DesktopRow", b =>
@@ -82,12 +131,15 @@ namespace Furoshiki.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("DeletionId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<bool>("IsSimulated")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Map")
+                    b.Property<byte[]>("Map")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("BLOB");
 
                     b.Property<string>("Name")
                         .IsRequired()
@@ -110,8 +162,8 @@ namespace Furoshiki.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Showing")
-                        .HasColumnType("TEXT");
+                    b.Property<byte[]>("Showing")
+                        .HasColumnType("BLOB");
 
                     b.Property<string>("Version")
                         .IsRequired()
@@ -119,12 +171,19 @@ namespace Furoshiki.Store.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("DeletionId");
+
+                    b.HasIndex("Map");
+
                     b.HasIndex("Name")
-                        .IsUnique();
+                        .IsUnique()
+                        .HasFilter("\"DeletionId\" IS NULL");
 
                     b.HasIndex("SavingOnId");
 
-                    b.ToTable("Desktops");
+                    b.HasIndex("Showing");
+
+                    b.ToTable("Desktops", (string)null);
                 });
 
             modelBuilder.Entity("Furoshiki.Store.ProfileRow", b =>
@@ -136,6 +195,9 @@ namespace Furoshiki.Store.Migrations
                     b.Property<string>("Author")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<long?>("DeletionId")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Description")
                         .IsRequired()
@@ -154,8 +216,8 @@ namespace Furoshiki.Store.Migrations
                         .HasColumnType("TEXT")
                         .UseCollation("NOCASE");
 
-                    b.Property<string>("Screenshot")
-                        .HasColumnType("TEXT");
+                    b.Property<byte[]>("Screenshot")
+                        .HasColumnType("BLOB");
 
                     b.Property<string>("Tags")
                         .IsRequired()
@@ -163,16 +225,24 @@ namespace Furoshiki.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("Name")
-                        .IsUnique();
+                    b.HasIndex("DeletionId");
 
-                    b.ToTable("Profiles");
+                    b.HasIndex("Name")
+                        .IsUnique()
+                        .HasFilter("\"DeletionId\" IS NULL");
+
+                    b.HasIndex("Screenshot");
+
+                    b.ToTable("Profiles", (string)null);
                 });
 
             modelBuilder.Entity("Furoshiki.Store.SafeStateRow", b =>
                 {
                     b.Property<long>("Id")
                         .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("DeletionId")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("DesktopId")
@@ -185,9 +255,9 @@ namespace Furoshiki.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Look")
+                    b.Property<byte[]>("Look")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("BLOB");
 
                     b.Property<DateTime>("MadeAt")
                         .HasColumnType("TEXT");
@@ -210,15 +280,23 @@ namespace Furoshiki.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Tree")
+                    b.Property<byte[]>("Tree")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("BLOB");
 
                     b.HasKey("Id");
 
+                    b.HasIndex("DeletionId");
+
+                    b.HasIndex("Look");
+
+                    b.HasIndex("SavingOnId");
+
+                    b.HasIndex("Tree");
+
                     b.HasIndex("DesktopId", "MadeAt");
 
-                    b.ToTable("SafeStates");
+                    b.ToTable("SafeStates", (string)null);
                 });
 
             modelBuilder.Entity("Furoshiki.Store.SavingRow", b =>
@@ -231,17 +309,20 @@ namespace Furoshiki.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long?>("DeletionId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Gaps")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Look")
+                    b.Property<byte[]>("Look")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("BLOB");
 
-                    b.Property<string>("Map")
+                    b.Property<byte[]>("Map")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("BLOB");
 
                     b.Property<string>("Note")
                         .IsRequired()
@@ -262,10 +343,31 @@ namespace Furoshiki.Store.Migrations
 
                     b.HasKey("Id");
 
+                    b.HasIndex("DeletionId");
+
+                    b.HasIndex("Look");
+
+                    b.HasIndex("Map");
+
                     b.HasIndex("ProfileId", "Number")
                         .IsUnique();
 
-                    b.ToTable("Savings");
+                    b.ToTable("Savings", (string)null);
+                });
+
+            modelBuilder.Entity("Furoshiki.Store.SwitchContentRow", b =>
+                {
+                    b.Property<long>("SwitchId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<byte[]>("Digest")
+                        .HasColumnType("BLOB");
+
+                    b.HasKey("SwitchId", "Digest");
+
+                    b.HasIndex("Digest");
+
+                    b.ToTable("SwitchContents");
                 });
 
             modelBuilder.Entity("Furoshiki.Store.SwitchRow", b =>
@@ -321,27 +423,145 @@ namespace Furoshiki.Store.Migrations
                     b.ToTable("Switches");
                 });
 
+            modelBuilder.Entity("Furoshiki.Store.AsideRow", b =>
+                {
+                    b.HasOne("Furoshiki.Store.DeletionRow", null)
+                        .WithMany()
+                        .HasForeignKey("DeletionId")
+                        .OnDelete(DeleteBehavior.Cascade);
+
+                    b.HasOne("Furoshiki.Store.DesktopRow", null)
+                        .WithMany()
+                        .HasForeignKey("DesktopId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("Tree")
+                        .HasPrincipalKey("Digest")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Furoshiki.Store.ContentChunkRow", b =>
                 {
                     b.HasOne("Furoshiki.Store.ContentRow", null)
                         .WithMany()
-                        .HasForeignKey("Digest")
+                        .HasForeignKey("ContentId")
                         .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Furoshiki.Store.ContentLinkRow", b =>
+                {
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("FromId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("ToId")
+                        .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
                 });
 
             modelBuilder.Entity("Furoshiki.Store.DesktopRow", b =>
                 {
-                    b.HasOne("Furoshiki.Store.SavingRow", "SavingOn")
+                    b.HasOne("Furoshiki.Store.DeletionRow", null)
+                        .WithMany()
+                        .HasForeignKey("DeletionId")
+                        .OnDelete(DeleteBehavior.Cascade);
+
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("Map")
+                        .HasPrincipalKey("Digest")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("Furoshiki.Store.SavingRow", null)
                         .WithMany()
                         .HasForeignKey("SavingOnId")
                         .OnDelete(DeleteBehavior.SetNull);
 
-                    b.Navigation("SavingOn");
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("Showing")
+                        .HasPrincipalKey("Digest")
+                        .OnDelete(DeleteBehavior.Restrict);
+                });
+
+            modelBuilder.Entity("Furoshiki.Store.ProfileRow", b =>
+                {
+                    b.HasOne("Furoshiki.Store.DeletionRow", null)
+                        .WithMany()
+                        .HasForeignKey("DeletionId")
+                        .OnDelete(DeleteBehavior.Cascade);
+
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("Screenshot")
+                        .HasPrincipalKey("Digest")
+                        .OnDelete(DeleteBehavior.Restrict);
+                });
+
+            modelBuilder.Entity("Furoshiki.Store.SafeStateRow", b =>
+                {
+                    b.HasOne("Furoshiki.Store.DeletionRow", null)
+                        .WithMany()
+                        .HasForeignKey("DeletionId")
+                        .OnDelete(DeleteBehavior.Cascade);
+
+                    b.HasOne("Furoshiki.Store.DesktopRow", null)
+                        .WithMany()
+                        .HasForeignKey("DesktopId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("Look")
+                        .HasPrincipalKey("Digest")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("Furoshiki.Store.SavingRow", null)
+                        .WithMany()
+                        .HasForeignKey("SavingOnId")
+                        .OnDelete(DeleteBehavior.SetNull);
+
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("Tree")
+                        .HasPrincipalKey("Digest")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("Furoshiki.Store.SavingRow", b =>
                 {
+                    b.HasOne("Furoshiki.Store.DeletionRow", null)
+                        .WithMany()
+                        .HasForeignKey("DeletionId")
+                        .OnDelete(DeleteBehavior.Cascade);
+
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("Look")
+                        .HasPrincipalKey("Digest")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("Map")
+                        .HasPrincipalKey("Digest")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
                     b.HasOne("Furoshiki.Store.ProfileRow", "Profile")
                         .WithMany("Savings")
                         .HasForeignKey("ProfileId")
@@ -349,6 +569,31 @@ namespace Furoshiki.Store.Migrations
                         .IsRequired();
 
                     b.Navigation("Profile");
+                });
+
+            modelBuilder.Entity("Furoshiki.Store.SwitchContentRow", b =>
+                {
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("Digest")
+                        .HasPrincipalKey("Digest")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("Furoshiki.Store.SwitchRow", null)
+                        .WithMany()
+                        .HasForeignKey("SwitchId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Furoshiki.Store.SwitchRow", b =>
+                {
+                    b.HasOne("Furoshiki.Store.DesktopRow", null)
+                        .WithMany()
+                        .HasForeignKey("DesktopId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("Furoshiki.Store.ProfileRow", b =>
