@@ -2,6 +2,7 @@ using Furoshiki.App.Comparing;
 using Furoshiki.App.Demo;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
+using Furoshiki.App.Keeping;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Now;
 using Furoshiki.App.Observing;
@@ -44,6 +45,8 @@ public static class AppServices
                 all.GetRequiredService<FuroshikiDbFactory>()
             )
             .AddSingleton<IContentStore, SqliteContentStore>()
+            .AddSingleton<ContentCollector>()
+            .AddSingleton<ContentCosts>()
             .AddSingleton<SqliteSwitchJournal>();
         services
             .AddSingleton<MapLibrary>()
@@ -68,6 +71,9 @@ public static class AppServices
             .AddSingleton<Sessions>()
             .AddSingleton<SimulatedDesktops>()
             .AddSingleton<SafeStateShelf>()
+            .AddSingleton<Keeper>()
+            .AddSingleton<Deletions>()
+            .AddSingleton<CostShelf>()
             .AddSingleton<LookFinder>()
             .AddSingleton<NowReader>()
             .AddSingleton<Saver>()

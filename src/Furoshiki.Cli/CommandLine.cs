@@ -38,6 +38,7 @@ internal static class CommandLine
                 .Make()
                 .Concat(SaveVerbs.Make())
                 .Concat(SwitchVerbs.Make())
+                .Concat(KeepingVerbs.Make())
                 .Concat(OpenVerb.Make())
         )
             root.Subcommands.Add(verb);

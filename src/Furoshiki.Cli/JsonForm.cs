@@ -6,6 +6,7 @@ using System.Text.Json.Serialization.Metadata;
 using Furoshiki.App;
 using Furoshiki.App.Comparing;
 using Furoshiki.App.Desktops;
+using Furoshiki.App.Keeping;
 using Furoshiki.App.Now;
 using Furoshiki.App.Planning;
 using Furoshiki.App.SafeStates;
@@ -33,6 +34,9 @@ internal static class JsonForm
         ("switch", typeof(RunResult)),
         ("back", typeof(RunResult)),
         ("put-back", typeof(RunResult)),
+        ("delete", typeof(DeletedView)),
+        ("deleted", typeof(IReadOnlyList<DeletedView>)),
+        ("undelete", typeof(UndeletedView)),
         ("open", typeof(AddressView)),
         ("problem", typeof(Problem)),
     ];

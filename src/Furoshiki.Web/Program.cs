@@ -7,6 +7,7 @@ using Furoshiki.Store;
 using Furoshiki.Web;
 using Furoshiki.Web.Compare;
 using Furoshiki.Web.Desktops;
+using Furoshiki.Web.Keeping;
 using Furoshiki.Web.Pictures;
 using Furoshiki.Web.Profiles;
 using Furoshiki.Web.SafeStates;
@@ -46,6 +47,8 @@ services.AddResponseCompression(compression =>
     compression.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "image/svg+xml"]
 );
 services.AddFuroshiki(data, options.Demo, options.Allowed).AddSingleton<Access>();
+if (!isDescribing)
+    services.AddHostedService<KeeperService>();
 
 var app = builder.Build();
 app.UseHeaders();
@@ -104,6 +107,7 @@ var api = app.MapGroup("/api");
 api.MapDesktops();
 api.MapProfiles();
 api.MapScreenshots();
+api.MapKeeping();
 api.MapCompare();
 api.MapSwitching();
 api.MapSafeStates();

@@ -4,6 +4,7 @@ using Furoshiki.App.Installation;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Switching;
+using Furoshiki.Core.Words;
 using Furoshiki.Desktops;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
@@ -14,6 +15,7 @@ namespace Furoshiki.App.Desktops;
 public sealed class DesktopRegister(
     IDbContextFactory<FuroshikiDb> databases,
     MapLibrary maps,
+    IContentStore content,
     DataFolder data,
     TimeProvider clock
 )
@@ -47,7 +49,7 @@ public sealed class DesktopRegister(
                 .Select(row => new DesktopView(
                     row.Id,
                     row.Name,
-                    maps.Get(Digest.Parse(row.Map)).Platform,
+                    maps.Get(row.Map).Platform,
                     row.Version,
                     ScreensOf(row),
                     row.IsSimulated,
@@ -61,7 +63,7 @@ public sealed class DesktopRegister(
     public Digest MapOf(long id)
     {
         using var db = databases.CreateDbContext();
-        return Digest.Parse(RowOf(db, id).Map);
+        return RowOf(db, id).Map;
     }
 
     /// <summary>Lets a desktop have another folder, and switches of it that were broken off end there.</summary>
@@ -74,23 +76,47 @@ public sealed class DesktopRegister(
         db.SaveChanges();
     }
 
-    /// <summary>Forgets a desktop whose folder is gone, with its safe states. Profiles and their savings stay.</summary>
-    /// <exception cref="ProblemException">Its folder is there.</exception>
-    public void Forget(long id)
+    /// <summary>The folder of a desktop, whether it is there or not.</summary>
+    public string RootOf(long id)
+    {
+        using var db = databases.CreateDbContext();
+        return RowOf(db, id).Root;
+    }
+
+    /// <summary>Gives a desktop another name.</summary>
+    /// <returns>The name as it was taken.</returns>
+    /// <exception cref="ProblemException">It cannot be taken as it is.</exception>
+    public string Rename(long id, string name)
     {
         using var db = databases.CreateDbContext();
         var row = RowOf(db, id);
-        if (WhyGone(row) is null)
-            throw ProblemException.InTheWay(
-                "desktop-here",
-                $"The folder of {row.Name} is there, so it is not forgotten: its safe states would go.",
-                "Nothing was changed."
-            );
-        db.SafeStates.RemoveRange(db.SafeStates.Where(one => one.DesktopId == id));
-        db.Asides.RemoveRange(db.Asides.Where(one => one.DesktopId == id));
-        db.Switches.RemoveRange(db.Switches.Where(one => one.DesktopId == id));
-        db.Desktops.Remove(row);
+        row.Name = NameFor(db, name, id);
         db.SaveChanges();
+        return row.Name;
+    }
+
+    /// <summary>A name for a desktop, as it is taken.</summary>
+    /// <param name="db">Where the other desktops are.</param>
+    /// <param name="name">The name as it was written.</param>
+    /// <param name="desktop">The desktop that is to have it; null for a new one.</param>
+    /// <exception cref="ProblemException">It cannot be taken as it is.</exception>
+    public static string NameFor(FuroshikiDb db, string name, long? desktop)
+    {
+        if (PersonsText.WhyNot("The name", name, FuroshikiDb.LongestName) is { } reason)
+            throw ProblemException.Field("name", reason);
+        var tidy = PersonsText.Tidy(name);
+        if (tidy.Length == 0)
+            throw ProblemException.Field(
+                "name",
+                $"A desktop has a name of 1 to {FuroshikiDb.LongestName} characters."
+            );
+        return db
+            .Desktops.Where(one => one.Id != desktop)
+            .Select(one => one.Name)
+            .AsEnumerable()
+            .Any(other => PersonsText.KeyOf(other) == PersonsText.KeyOf(tidy))
+            ? throw ProblemException.Field("name", $"There is a desktop named {tidy} already.")
+            : tidy;
     }
 
     /// <summary>A desktop.</summary>
@@ -137,16 +163,17 @@ public sealed class DesktopRegister(
     )
     {
         using var db = databases.CreateDbContext();
+        using var hold = content.Hold();
         var row = new DesktopRow
         {
             Name = name,
             Root = root,
             Version = version,
-            Map = maps.Keep(map).Hex,
+            Map = MapLibrary.Keep(map, hold),
             Screens = JsonSerializer.Serialize(screens, Json),
             IsSimulated = isSimulated,
         };
-        db.Desktops.Add(row);
+        db.Add(row);
         db.SaveChanges();
         return Open(db, row);
     }
@@ -162,7 +189,9 @@ public sealed class DesktopRegister(
             db.Asides.Count(one => one.DesktopId == desktop.Id),
             db.Profiles.Count(),
             db.Savings.Max(one => (long?)one.Id),
-            db.SafeStates.Max(one => (long?)one.Id)
+            db.SafeStates.Max(one => (long?)one.Id),
+            db.Deletions.Max(one => (long?)one.Id),
+            db.Deletions.Count()
         );
     }
 
@@ -200,7 +229,7 @@ public sealed class DesktopRegister(
     private LiveDesktop Open(FuroshikiDb db, DesktopRow row)
     {
         var screens = ScreensOf(row);
-        var map = Digest.Parse(row.Map);
+        var map = row.Map;
         return new LiveDesktop(
             row.Id,
             row.Name,
@@ -217,7 +246,7 @@ public sealed class DesktopRegister(
                     .Where(one => one.Root == row.Root && one.Id != row.Id)
                     .Select(one => one.Map)
                     .AsEnumerable()
-                    .Select(digest => maps.Get(Digest.Parse(digest))),
+                    .Select(digest => maps.Get(digest)),
             ]
         );
     }

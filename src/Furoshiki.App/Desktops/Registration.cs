@@ -118,24 +118,11 @@ public sealed class Registration(
     /// <exception cref="ProblemException">A field cannot be taken as it is.</exception>
     public LiveDesktop Register(NewDesktop wanted)
     {
-        if (PersonsText.WhyNot("The name", wanted.Name, FuroshikiDb.LongestName) is { } reason)
-            throw ProblemException.Field("name", reason);
         if (PersonsText.WhyNot("The version", wanted.Version, LongestVersion) is { } why)
             throw ProblemException.Field("version", why);
-        var name = PersonsText.Tidy(wanted.Name);
-        if (name.Length == 0)
-            throw ProblemException.Field(
-                "name",
-                $"A desktop has a name of 1 to {FuroshikiDb.LongestName} characters."
-            );
+        string name;
         using (var db = databases.CreateDbContext())
-            if (
-                db
-                    .Desktops.Select(one => one.Name)
-                    .AsEnumerable()
-                    .Any(other => PersonsText.KeyOf(other) == PersonsText.KeyOf(name))
-            )
-                throw ProblemException.Field("name", $"There is a desktop named {name} already.");
+            name = DesktopRegister.NameFor(db, wanted.Name, null);
         if (
             wanted.Screens.Count is 0 or > MostScreens
             || wanted.Screens.Any(screen =>
@@ -175,7 +162,11 @@ public sealed class Registration(
     /// Refuses folders in folders, and the same folder with the same map: one file would have two ways back. The same folder with another
     /// map is another session of the same home, and shares its lock and its way back.
     /// </summary>
-    private void RefuseTaken(string folder, Digest map, long? desktop)
+    /// <param name="folder">The folder.</param>
+    /// <param name="map">The digest of the map.</param>
+    /// <param name="desktop">The desktop that is to have it; null for a new one.</param>
+    /// <exception cref="ProblemException">A desktop has it.</exception>
+    public void RefuseTaken(string folder, Digest map, long? desktop)
     {
         using var db = databases.CreateDbContext();
         // Those of the demo lie in the data folder, into which no path of a map reaches.
@@ -185,7 +176,7 @@ public sealed class Registration(
                 .AsEnumerable()
                 .Where(one => one.Id != desktop && !data.Holds(one.Root))
         )
-            if (other.Root == folder && other.Map == map.Hex)
+            if (other.Root == folder && other.Map == map)
                 throw ProblemException.Field(
                     "folder",
                     $"{folder} is {other.Name} already, with the same map."

@@ -90,7 +90,7 @@ internal static class SaveVerbs
             $"saving-{saving.Id}",
             profile,
             Counting.Ordinal(saving.Number),
-            saving.Look
+            saving.Look.Hex
         );
         call.Output.Show(
             view,

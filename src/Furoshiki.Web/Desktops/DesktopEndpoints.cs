@@ -16,6 +16,9 @@ internal sealed record SessionRequest(SessionAction Action, string? Program);
 /// <summary>Asks for an edit of a part by another program.</summary>
 internal sealed record OtherProgramRequest(string Kind);
 
+/// <summary>What a desktop is called.</summary>
+internal sealed record DesktopName(string Name);
+
 internal static class DesktopEndpoints
 {
     public static void MapDesktops(this IEndpointRouteBuilder api)
@@ -72,16 +75,13 @@ internal static class DesktopEndpoints
             .WithName("findDesktopAgain")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         desktops
-            .MapDelete(
-                "/{id:long}",
-                (long id, DesktopRegister register) =>
-                {
-                    register.Forget(id);
-                    return TypedResults.NoContent();
-                }
+            .MapPut(
+                "/{id:long}/name",
+                (long id, DesktopName name, DesktopRegister register) =>
+                    new DesktopName(register.Rename(id, name.Name))
             )
-            .WithName("forgetDesktop")
-            .ProducesProblem(StatusCodes.Status409Conflict);
+            .WithName("renameDesktop")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         api.MapGet("/changes", Follow).WithTags("Desktops").WithName("followDesktops");
         desktops
             .MapPost(

@@ -46,7 +46,7 @@ export interface paths {
         get: operations["openDesktop"];
         put?: never;
         post?: never;
-        delete: operations["forgetDesktop"];
+        delete: operations["deleteDesktop"];
         options?: never;
         head?: never;
         patch?: never;
@@ -93,6 +93,22 @@ export interface paths {
         };
         get?: never;
         put: operations["findDesktopAgain"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["renameDesktop"];
         post?: never;
         delete?: never;
         options?: never;
@@ -222,7 +238,7 @@ export interface paths {
         get: operations["nameSaving"];
         put?: never;
         post?: never;
-        delete?: never;
+        delete: operations["deleteSaving"];
         options?: never;
         head?: never;
         patch?: never;
@@ -302,7 +318,7 @@ export interface paths {
         get: operations["openProfile"];
         put: operations["describeProfile"];
         post?: never;
-        delete?: never;
+        delete: operations["deleteProfile"];
         options?: never;
         head?: never;
         patch?: never;
@@ -319,6 +335,102 @@ export interface paths {
         put: operations["attachScreenshot"];
         post?: never;
         delete: operations["removeScreenshot"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/safe-states/{state}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteSafeState"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/deletions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listDeletions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/deletions/{id}/undelete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["undelete"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/deletions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteForGood"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profiles/{id}/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["costsOfProfile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/safe-states/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["costsOfSafeStates"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -582,6 +694,62 @@ export interface components {
             rows: components["schemas"]["PartRowView"][];
             /** Format: int32 */
             differing: number;
+        };
+        /** @description What something that was kept costs, in bytes of content. */
+        ContentCost: {
+            /**
+             * Format: int64
+             * @description What is kept for it alone, and would be given back without it.
+             */
+            alone: number;
+            /**
+             * Format: int64
+             * @description What it has in common with other things.
+             */
+            shared: number;
+        };
+        /** @description What a saving or a safe state costs. */
+        CostOfOne: {
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description What is kept for it, in bytes. */
+            cost: components["schemas"]["ContentCost"];
+        };
+        /** @description What several things cost: all of them together, and each by itself. */
+        CostsView: {
+            together: components["schemas"]["ContentCost"];
+            each: components["schemas"]["CostOfOne"][];
+        };
+        /** @description Something that was deleted, and can be put back for a while. */
+        DeletedView: {
+            /**
+             * Format: int64
+             * @description The deletion's number.
+             */
+            id: number;
+            /** @description What was deleted: "profile", "saving", "safe state" or "desktop". */
+            what: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: date-time
+             * @description When it was deleted (UTC).
+             */
+            at: string;
+            /**
+             * Format: date-time
+             * @description Until when it can be undeleted (UTC).
+             */
+            until: string;
+            /** @description What is kept for it, in bytes. */
+            cost: components["schemas"]["ContentCost"];
+        };
+        /** @description What a desktop is called. */
+        DesktopName: {
+            name: string;
         };
         /** @description A desktop with what its map found, and its session where it is simulated. */
         DesktopPage: {
@@ -1179,6 +1347,10 @@ export interface components {
          * @enum {unknown}
          */
         TargetKind: "Saving" | "SafeState" | "PutBack" | "Aside";
+        /** @description What was undeleted, by the name that it has now. */
+        UndeletedView: {
+            name: string;
+        };
         /** @description A value that could not be read; the rest of its part could. */
         UnreadValueView: {
             kind: string;
@@ -1311,7 +1483,7 @@ export interface operations {
             };
         };
     };
-    forgetDesktop: {
+    deleteDesktop: {
         parameters: {
             query?: never;
             header?: never;
@@ -1322,12 +1494,14 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No Content */
-            204: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["DeletedView"];
+                };
             };
             /** @description Conflict */
             409: {
@@ -1403,6 +1577,41 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    renameDesktop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DesktopName"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesktopName"];
+                };
             };
             /** @description Unprocessable Entity */
             422: {
@@ -1622,6 +1831,37 @@ export interface operations {
             };
         };
     };
+    deleteSaving: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeletedView"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     drawLook: {
         parameters: {
             query: {
@@ -1802,6 +2042,28 @@ export interface operations {
             };
         };
     };
+    deleteProfile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeletedView"];
+                };
+            };
+        };
+    };
     attachScreenshot: {
         parameters: {
             query?: never;
@@ -1854,6 +2116,153 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    deleteSafeState: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                state: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeletedView"];
+                };
+            };
+        };
+    };
+    listDeletions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeletedView"][];
+                };
+            };
+        };
+    };
+    undelete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UndeletedView"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteForGood: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    costsOfProfile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostsView"];
+                };
+            };
+        };
+    };
+    costsOfSafeStates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostsView"];
+                };
             };
         };
     };

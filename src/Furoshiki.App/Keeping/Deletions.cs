@@ -1,0 +1,296 @@
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
+using Furoshiki.App.SafeStates;
+using Furoshiki.Core.Words;
+using Furoshiki.Desktops;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.App.Keeping;
+
+/// <summary>Something that was deleted, and can be put back for a while.</summary>
+/// <param name="Id">The deletion's number.</param>
+/// <param name="What">What was deleted: "profile", "saving", "safe state" or "desktop".</param>
+/// <param name="Name">Its name.</param>
+/// <param name="At">When it was deleted (UTC).</param>
+/// <param name="Until">Until when it can be undeleted (UTC).</param>
+/// <param name="Cost">What is kept for it, in bytes.</param>
+public sealed record DeletedView(
+    long Id,
+    string What,
+    string Name,
+    DateTime At,
+    DateTime Until,
+    ContentCost Cost
+);
+
+/// <summary>
+/// Deletes what was saved. What is deleted is out of sight at once, can be undeleted for a while, and goes for good after that.
+/// </summary>
+public sealed class Deletions(
+    IDbContextFactory<FuroshikiDb> databases,
+    ContentCosts costs,
+    DesktopRegister register,
+    SafeStateShelf safeStates,
+    Registration registration,
+    Keeper keeper,
+    TimeProvider clock
+)
+{
+    private const string Profile = "profile";
+    private const string Saving = "saving";
+    private const string SafeState = "safe state";
+    private const string Desktop = "desktop";
+
+    /// <summary>For how long something that was deleted can be undeleted.</summary>
+    public static TimeSpan KeptFor { get; } = TimeSpan.FromDays(30);
+
+    /// <summary>Deletes a profile with all its savings.</summary>
+    /// <exception cref="ProblemException">There is none of this number.</exception>
+    public DeletedView DeleteProfile(long id) =>
+        Delete(
+            Profile,
+            db =>
+                db.Profiles.Where(one => one.Id == id).Select(one => one.Name).FirstOrDefault()
+                ?? throw ProblemException.NotFound("This profile"),
+            (db, deletion) =>
+            {
+                Mark(db.Savings.Where(one => one.ProfileId == id), deletion);
+                Mark(db.Profiles.Where(one => one.Id == id), deletion);
+            }
+        );
+
+    /// <summary>Deletes one saving of a profile that has others. The others keep their numbers.</summary>
+    /// <exception cref="ProblemException">There is none of this number, or the profile has no other.</exception>
+    public DeletedView DeleteSaving(long id) =>
+        Delete(
+            Saving,
+            db =>
+            {
+                var saving =
+                    db.Savings.AsNoTracking()
+                        .Include(one => one.Profile)
+                        .FirstOrDefault(one => one.Id == id)
+                    ?? throw ProblemException.NotFound("This saving");
+                if (db.Savings.Count(one => one.ProfileId == saving.ProfileId) == 1)
+                    throw ProblemException.InTheWay(
+                        "only-saving",
+                        $"{saving.Profile!.Name} has no other saving. Delete the profile instead."
+                    );
+                return SavingNames.Words(saving);
+            },
+            (db, deletion) => Mark(db.Savings.Where(one => one.Id == id), deletion)
+        );
+
+    /// <summary>Deletes a safe state.</summary>
+    /// <exception cref="ProblemException">The desktop's folder has none of this number.</exception>
+    public DeletedView DeleteSafeState(LiveDesktop desktop, long id) =>
+        Delete(
+            SafeState,
+            _ =>
+                safeStates.Get(desktop, id) is var row && row.Title.Length > 0
+                    ? row.Title
+                    : row.Reason,
+            (db, deletion) => Mark(db.SafeStates.Where(one => one.Id == id), deletion)
+        );
+
+    /// <summary>
+    /// Deletes a desktop with its safe states, and nothing in its folder. The safe states of a folder that another desktop has too stay
+    /// with that one. Profiles and their savings stay.
+    /// </summary>
+    /// <exception cref="ProblemException">There is none of this number, or a switch is on its way there.</exception>
+    public DeletedView DeleteDesktop(long id)
+    {
+        var root = register.RootOf(id);
+        using var held = Directory.Exists(root) ? PathLock.TryTake(root) : null;
+        if (held is null && Directory.Exists(root))
+            throw ProblemException.InTheWay(
+                "switch-on-its-way",
+                "A switch is on its way on this desktop. Delete it when that has ended."
+            );
+        return Delete(
+            Desktop,
+            db => db.Desktops.Where(one => one.Id == id).Select(one => one.Name).First(),
+            (db, deletion) =>
+            {
+                if (
+                    db.Desktops.FirstOrDefault(one => one.Root == root && one.Id != id) is { } other
+                )
+                    db.SafeStates.Where(one => one.DesktopId == id)
+                        .ExecuteUpdate(set => set.SetProperty(one => one.DesktopId, other.Id));
+                Mark(db.SafeStates.Where(one => one.DesktopId == id), deletion);
+                Mark(db.Asides.Where(one => one.DesktopId == id), deletion);
+                Mark(db.Desktops.Where(one => one.Id == id), deletion);
+            }
+        );
+    }
+
+    /// <summary>What was deleted and can be undeleted, the last first.</summary>
+    public IReadOnlyList<DeletedView> All()
+    {
+        using var db = databases.CreateDbContext();
+        return
+        [
+            .. db
+                .Deletions.AsNoTracking()
+                .OrderByDescending(one => one.Id)
+                .AsEnumerable()
+                .Select(one => View(db, one)),
+        ];
+    }
+
+    /// <summary>Puts back what was deleted, as it was. Where its name was given away meanwhile, it gets a number after it.</summary>
+    /// <returns>Its name.</returns>
+    /// <exception cref="ProblemException">It went for good, or something has its place.</exception>
+    public string Undelete(long id)
+    {
+        using var db = databases.CreateDbContext();
+        var deletion = RowOf(db, id);
+        if (
+            deletion.What == Saving
+            && !With<SavingRow>(db, id)
+                .Any(one => db.Profiles.Any(profile => profile.Id == one.ProfileId))
+        )
+            throw ProblemException.InTheWay(
+                "profile-deleted",
+                $"The profile of {deletion.Name} is deleted too. Undelete that first."
+            );
+        var name = deletion.Name;
+        foreach (var profile in With<ProfileRow>(db, id))
+            name = profile.Name = Free(profile.Name, db.Profiles.Select(one => one.Name));
+        foreach (var desktop in With<DesktopRow>(db, id))
+        {
+            registration.RefuseTaken(desktop.Root, desktop.Map, desktop.Id);
+            name = desktop.Name = Free(desktop.Name, db.Desktops.Select(one => one.Name));
+        }
+        using var all = db.Database.BeginTransaction();
+        db.SaveChanges();
+        Mark(With<ProfileRow>(db, id), null);
+        Mark(With<SavingRow>(db, id), null);
+        Mark(With<SafeStateRow>(db, id), null);
+        Mark(With<AsideRow>(db, id), null);
+        Mark(With<DesktopRow>(db, id), null);
+        db.Deletions.Where(one => one.Id == id).ExecuteDelete();
+        all.Commit();
+        return name;
+    }
+
+    /// <summary>Lets what was deleted go for good. What was kept for it alone is given back.</summary>
+    /// <exception cref="ProblemException">It went already.</exception>
+    public void ForGood(long id)
+    {
+        using (var db = databases.CreateDbContext())
+        {
+            RowOf(db, id);
+            Remove(db, [id]);
+        }
+        keeper.Wake();
+    }
+
+    /// <summary>Lets all go for good whose time is over.</summary>
+    /// <returns>How many.</returns>
+    public int Expire()
+    {
+        var last = clock.GetUtcNow().UtcDateTime - KeptFor;
+        using var db = databases.CreateDbContext();
+        var over = db.Deletions.Where(one => one.At < last).Select(one => one.Id).ToList();
+        if (over.Count > 0)
+            Remove(db, over);
+        return over.Count;
+    }
+
+    private static void Remove(FuroshikiDb db, List<long> ids)
+    {
+        using var all = db.Database.BeginTransaction();
+        // The rows that went with them go too: the database sees to that.
+        db.Deletions.Where(one => ids.Contains(one.Id)).ExecuteDelete();
+        // A saving that was deleted before its profile was has gone with that.
+        db.Deletions.Where(one =>
+                one.What == Saving && !db.Set<SavingRow>().Any(row => row.DeletionId == one.Id)
+            )
+            .ExecuteDelete();
+        all.Commit();
+    }
+
+    private DeletedView Delete(
+        string what,
+        Func<FuroshikiDb, string> name,
+        Action<FuroshikiDb, long> mark
+    )
+    {
+        using var db = databases.CreateDbContext();
+        using var all = db.Database.BeginTransaction();
+        var row = new DeletionRow
+        {
+            What = what,
+            Name = name(db),
+            At = clock.GetUtcNow().UtcDateTime,
+        };
+        db.Deletions.Add(row);
+        db.SaveChanges();
+        mark(db, row.Id);
+        all.Commit();
+        return View(db, row);
+    }
+
+    private DeletedView View(FuroshikiDb db, DeletionRow row) =>
+        new(
+            row.Id,
+            row.What,
+            row.Name,
+            DateTime.SpecifyKind(row.At, DateTimeKind.Utc),
+            DateTime.SpecifyKind(row.At, DateTimeKind.Utc) + KeptFor,
+            costs.Of(Owners(db, row.Id))
+        );
+
+    private static List<string> Owners(FuroshikiDb db, long deletion) =>
+        [
+            .. With<ProfileRow>(db, deletion)
+                .Select(one => one.Id)
+                .AsEnumerable()
+                .Select(ContentCosts.OfProfile),
+            .. With<SavingRow>(db, deletion)
+                .Select(one => one.Id)
+                .AsEnumerable()
+                .Select(ContentCosts.OfSaving),
+            .. With<SafeStateRow>(db, deletion)
+                .Select(one => one.Id)
+                .AsEnumerable()
+                .Select(ContentCosts.OfSafeState),
+            .. With<DesktopRow>(db, deletion)
+                .Select(one => one.Id)
+                .AsEnumerable()
+                .Select(ContentCosts.OfDesktop),
+            .. With<AsideRow>(db, deletion)
+                .Select(one => one.Id)
+                .AsEnumerable()
+                .Select(ContentCosts.OfAside),
+        ];
+
+    /// <summary>The rows that went with a deletion.</summary>
+    private static IQueryable<T> With<T>(FuroshikiDb db, long deletion)
+        where T : class, IDeletable => db.Set<T>().Where(one => one.DeletionId == deletion);
+
+    /// <summary>Lets rows go with a deletion; with none, they are there again.</summary>
+    private static void Mark<T>(IQueryable<T> rows, long? deletion)
+        where T : class, IDeletable =>
+        rows.ExecuteUpdate(set => set.SetProperty(one => one.DeletionId, deletion));
+
+    private static DeletionRow RowOf(FuroshikiDb db, long id) =>
+        db.Deletions.AsNoTracking().FirstOrDefault(one => one.Id == id)
+        ?? throw ProblemException.NotFound("What was deleted");
+
+    /// <summary>A name that nothing has: it as it is, or with a number after it.</summary>
+    private static string Free(string name, IQueryable<string> others)
+    {
+        var taken = others.AsEnumerable().Select(PersonsText.KeyOf).ToHashSet();
+        var free = name;
+        for (var i = 2; taken.Contains(PersonsText.KeyOf(free)); i++)
+        {
+            var number = $" ({i})";
+            var longest = FuroshikiDb.LongestName - number.Length;
+            free = (name.Length > longest ? name[..longest].TrimEnd() : name) + number;
+        }
+        return free;
+    }
+}

@@ -1,0 +1,43 @@
+using System.Threading.Channels;
+using Furoshiki.Store;
+
+namespace Furoshiki.App.Keeping;
+
+/// <summary>Gives back what is not needed any more: in small steps, and none while something is saved or switched.</summary>
+public sealed class Keeper(ContentCollector collector)
+{
+    private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(20);
+    private static readonly TimeSpan PauseWhileHeld = TimeSpan.FromSeconds(1);
+
+    private readonly Channel<bool> _wanted = Channel.CreateBounded<bool>(
+        new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite }
+    );
+
+    /// <summary>Says that there may be something to give back.</summary>
+    public void Wake() => _wanted.Writer.TryWrite(true);
+
+    /// <summary>Waits until there may be something to give back, but no longer than some time.</summary>
+    public async Task Wait(TimeSpan longest, CancellationToken cancellation)
+    {
+        using var ends = CancellationTokenSource.CreateLinkedTokenSource(cancellation);
+        ends.CancelAfter(longest);
+        try
+        {
+            await _wanted.Reader.ReadAsync(ends.Token);
+        }
+        catch (OperationCanceledException) when (!cancellation.IsCancellationRequested) { }
+    }
+
+    /// <summary>Gives back all that is not needed.</summary>
+    /// <returns>How many bytes of content that was.</returns>
+    public async Task<long> GiveBack(CancellationToken cancellation)
+    {
+        var bytes = 0L;
+        foreach (var step in collector.GiveBack())
+        {
+            bytes += step ?? 0;
+            await Task.Delay(step is null ? PauseWhileHeld : Pause, cancellation);
+        }
+        return bytes;
+    }
+}
