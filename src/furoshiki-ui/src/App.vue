@@ -4,6 +4,7 @@ import { nextTick, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, take } from '@/api/client'
 import { useChanges, useNotices } from '@/api/queries'
+import DeletedBar from '@/components/DeletedBar.vue'
 import FirstStart from '@/components/FirstStart.vue'
 import GoneDesktop from '@/components/GoneDesktop.vue'
 import KeyList from '@/components/KeyList.vue'
@@ -83,10 +84,11 @@ useKeys({
         />
         <p class="unseen" role="status">{{ arrived }}</p>
         <main id="page" ref="page" class="page" tabindex="-1">
-          <GoneDesktop v-if="gone && !route.query.add" :desktop="gone" />
+          <GoneDesktop v-if="gone && !route.query.add && route.name !== 'deleted'" :desktop="gone" />
           <RouterView v-else-if="id !== undefined || (desktops && route.meta.needsNoDesktop)" />
           <FirstStart v-else-if="desktops?.length === 0" />
         </main>
+        <DeletedBar />
         <LineUpBar v-if="id !== undefined && lineUp.looks.value.length > 0" />
       </div>
     </div>
@@ -103,8 +105,8 @@ useKeys({
 
 .side {
   display: grid;
-  grid-template-rows: auto auto 1fr auto;
-  grid-template-areas: 'top' 'trouble' 'page' 'line-up';
+  grid-template-rows: auto auto 1fr auto auto;
+  grid-template-areas: 'top' 'trouble' 'page' 'deleted' 'line-up';
   min-width: 0;
   height: 100vh;
 }

@@ -37,6 +37,12 @@ export const router = createRouter({
       meta: { title: 'Desktops', needsNoDesktop: true },
     },
     {
+      path: '/deleted',
+      name: 'deleted',
+      component: () => import('./pages/DeletedPage.vue'),
+      meta: { title: 'Deleted', needsNoDesktop: true },
+    },
+    {
       path: '/:rest(.*)*',
       name: 'nowhere',
       component: () => import('./pages/NowherePage.vue'),

@@ -15,7 +15,17 @@ export const useNow = (desktop: Ref<number | undefined>) =>
   })
 
 /** What a change of a desktop, or of what is saved, makes stale. */
-const STALE = ['desktops', 'now', 'desktop', 'profiles', 'profile', 'comparison', 'safe-states']
+const STALE = [
+  'desktops',
+  'now',
+  'desktop',
+  'profiles',
+  'profile',
+  'comparison',
+  'safe-states',
+  'costs',
+  'deletions',
+]
 
 /**
  * Reads again what the server's check finds changed. One window follows the desktops for all: a browser opens only a few
@@ -122,6 +132,23 @@ export const useSafeStates = (desktop: Ref<number>) =>
     queryFn: () =>
       take(api.GET('/api/desktops/{id}/safe-states', { params: { path: { id: desktop.value } } })),
   })
+
+/** What a profile costs, and each of its savings. */
+export const useProfileCosts = (id: Ref<number>) =>
+  useQuery({
+    queryKey: ['costs', 'profile', id],
+    queryFn: () => take(api.GET('/api/profiles/{id}/costs', { params: { path: { id: id.value } } })),
+  })
+
+export const useSafeStateCosts = (desktop: Ref<number>) =>
+  useQuery({
+    queryKey: ['costs', 'safe-states', desktop],
+    queryFn: () =>
+      take(api.GET('/api/desktops/{id}/safe-states/costs', { params: { path: { id: desktop.value } } })),
+  })
+
+export const useDeletions = () =>
+  useQuery({ queryKey: ['deletions'], queryFn: () => take(api.GET('/api/deletions')) })
 
 /** A plan is made anew whenever it is asked for, never taken from memory. */
 export const usePlan = (desktop: Ref<number>, target: Ref<Schemas['Target'] | null>) =>

@@ -2,21 +2,18 @@
 import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { ref } from 'vue'
 import { api, problemOf, take, type Schemas } from '@/api/client'
+import { useDeletion } from '@/composables/useDeletion'
 import ProblemNote from './ProblemNote.vue'
 
 const props = defineProps<{ desktop: Schemas['DesktopView'] }>()
 const client = useQueryClient()
 const folder = ref(props.desktop.folder)
-const isForgetting = ref(false)
+const { remove } = useDeletion()
 const path = () => ({ id: props.desktop.id })
 
 const move = useMutation({
   mutationFn: () =>
     take(api.PUT('/api/desktops/{id}/folder', { params: { path: path() }, body: { folder: folder.value } })),
-  onSuccess: () => client.invalidateQueries(),
-})
-const forget = useMutation({
-  mutationFn: () => take(api.DELETE('/api/desktops/{id}', { params: { path: path() } })),
   onSuccess: () => client.invalidateQueries(),
 })
 </script>
@@ -40,14 +37,14 @@ const forget = useMutation({
       <VBtn class="main" type="submit" :loading="move.isPending.value">Find it again</VBtn>
     </form>
     <div class="row">
-      <VBtn v-if="!isForgetting" @click="isForgetting = true">Forget it…</VBtn>
-      <template v-else>
-        <span>Its safe states are forgotten with it; profiles stay.</span>
-        <VBtn :loading="forget.isPending.value" @click="forget.mutate()">Forget {{ desktop.name }}</VBtn>
-        <VBtn @click="isForgetting = false">Keep it</VBtn>
-      </template>
+      <VBtn
+        :loading="remove.isPending.value"
+        @click="remove.mutate(() => take(api.DELETE('/api/desktops/{id}', { params: { path: path() } })))"
+        >Delete {{ desktop.name }}</VBtn
+      >
+      <span class="second">Its safe states are deleted with it; profiles stay.</span>
     </div>
-    <ProblemNote v-if="forget.error.value" :error="forget.error.value" />
+    <ProblemNote v-if="remove.error.value" :error="remove.error.value" />
   </section>
 </template>
 

@@ -17,6 +17,12 @@ export function moment(iso: string, today = new Date()): string {
 export const count = (number: number, thing: string, things = `${thing}s`) =>
   `${number} ${number === 1 ? thing : things}`
 
+/** What something costs that is kept: how much of it goes with it, and how much other things need too. */
+export function costWords({ alone, shared }: { alone: number; shared: number }): string {
+  if (shared === 0) return `It takes ${size(alone)}.`
+  return `It takes ${size(alone)}, and shares ${size(shared)} with others.`
+}
+
 /** A size in decimal units (1 kB is 1000 bytes), with one digit after the point from 1 MB on. */
 export function size(bytes: number): string {
   if (bytes < KILO) return `${bytes} bytes`

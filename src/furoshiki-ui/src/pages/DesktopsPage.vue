@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { api, problemOf, take } from '@/api/client'
 import { useDesktopPage } from '@/api/queries'
 import AccessBox from '@/components/AccessBox.vue'
 import FolderForm from '@/components/FolderForm.vue'
@@ -8,6 +10,7 @@ import ProblemNote from '@/components/ProblemNote.vue'
 import ScreenDrawing from '@/components/ScreenDrawing.vue'
 import SessionBox from '@/components/SessionBox.vue'
 import { useAddress } from '@/composables/useAddress'
+import { useDeletion } from '@/composables/useDeletion'
 import { useDesktop } from '@/composables/useDesktop'
 import { count } from '@/composables/words'
 import { useTitle } from '@/composables/useTitle'
@@ -17,6 +20,22 @@ const { data: page, error } = useDesktopPage(id)
 const adding = useAddress('add')
 useTitle(() => (adding.value ? 'Add a desktop' : page.value && `${page.value.desktop.name}, desktop`))
 const found = computed(() => page.value?.report.kinds.filter((kind) => kind.found === 'Set').length ?? 0)
+
+const client = useQueryClient()
+const name = ref('')
+watch(
+  () => page.value?.desktop.name,
+  (known) => (name.value = known ?? ''),
+  { immediate: true },
+)
+const path = () => ({ id: id.value })
+const rename = useMutation({
+  mutationFn: () =>
+    take(api.PUT('/api/desktops/{id}/name', { params: { path: path() }, body: { name: name.value } })),
+  onSuccess: () => client.invalidateQueries(),
+})
+const { remove } = useDeletion()
+const ask = () => take(api.DELETE('/api/desktops/{id}', { params: { path: path() } }))
 </script>
 
 <template>
@@ -49,6 +68,19 @@ const found = computed(() => page.value?.report.kinds.filter((kind) => kind.foun
       <FolderReport :report="page.report" />
     </section>
     <div class="about">
+      <form class="paper" @submit.prevent="rename.mutate()">
+        <label for="name"><h2>Name</h2></label>
+        <VTextField
+          id="name"
+          v-model="name"
+          :error-messages="rename.error.value ? problemOf(rename.error.value).detail : undefined"
+        />
+        <div class="row">
+          <VBtn type="submit" :disabled="name === page.desktop.name" :loading="rename.isPending.value"
+            >Rename</VBtn
+          >
+        </div>
+      </form>
       <section class="paper" aria-label="Folder">
         <h2>Folder</h2>
         <p class="mono">{{ page.desktop.folder }}</p>
@@ -66,6 +98,19 @@ const found = computed(() => page.value?.report.kinds.filter((kind) => kind.foun
         </p>
       </section>
       <AccessBox />
+      <section class="paper">
+        <h2>Keeping</h2>
+        <p class="second">
+          Nothing in its folder is touched when a desktop is deleted. Its safe states are deleted with it;
+          profiles stay.
+        </p>
+        <div class="row">
+          <VBtn :loading="remove.isPending.value" @click="remove.mutate(ask)"
+            >Delete {{ page.desktop.name }}</VBtn
+          >
+        </div>
+        <ProblemNote v-if="remove.error.value" :error="remove.error.value" />
+      </section>
     </div>
   </div>
   <p v-else class="third">Reading the folder through its map…</p>

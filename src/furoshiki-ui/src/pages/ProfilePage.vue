@@ -3,7 +3,7 @@ import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, problemOf, take, type Schemas } from '@/api/client'
-import { useProfile } from '@/api/queries'
+import { useProfile, useProfileCosts } from '@/api/queries'
 import DesktopPicture from '@/components/DesktopPicture.vue'
 import PartList from '@/components/PartList.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
@@ -11,10 +11,11 @@ import ProfileFields from '@/components/ProfileFields.vue'
 import ReadinessWord from '@/components/ReadinessWord.vue'
 import SignalWord from '@/components/SignalWord.vue'
 import { useAddress } from '@/composables/useAddress'
+import { useDeletion } from '@/composables/useDeletion'
 import { useDesktop } from '@/composables/useDesktop'
 import { useKeys } from '@/composables/useKeys'
 import { useLineUp } from '@/composables/useLineUp'
-import { moment } from '@/composables/words'
+import { costWords, moment, size } from '@/composables/words'
 import { useTitle } from '@/composables/useTitle'
 
 const route = useRoute()
@@ -38,6 +39,16 @@ const describe = useMutation({
     await client.invalidateQueries()
   },
 })
+
+const { data: costs } = useProfileCosts(id)
+const costOf = (saving: number) => costs.value?.each.find((one) => one.id === saving)?.cost
+const { remove } = useDeletion()
+const deleteSaving = (saving: number) =>
+  remove.mutate(() => take(api.DELETE('/api/savings/{id}', { params: { path: { id: saving } } })))
+const deleteProfile = () =>
+  remove.mutate(() => take(api.DELETE('/api/profiles/{id}', { params: { path: { id: id.value } } })), {
+    onSuccess: () => router.push({ name: 'shelf' }),
+  })
 
 const SCENES: Record<Schemas['PictureScene'], string> = {
   Desktop: 'Desktop',
@@ -151,6 +162,7 @@ useKeys({
       </div>
 
       <h2>Savings</h2>
+      <ProblemNote v-if="remove.error.value" :error="remove.error.value" />
       <ol class="savings paper">
         <li v-for="saving in data.savings" :key="saving.id">
           <DesktopPicture
@@ -179,7 +191,12 @@ useKeys({
                 {{ gap.title }}: <span class="mono">{{ gap.path }}</span> {{ gap.reason }}
               </p>
             </details>
-            <p class="third">{{ moment(saving.savedAt) }}</p>
+            <p class="third">
+              {{ moment(saving.savedAt)
+              }}<template v-if="costOf(saving.id)"
+                >, {{ size(costOf(saving.id)!.alone) }} for it alone</template
+              >
+            </p>
           </div>
           <div class="row">
             <VBtn
@@ -194,6 +211,12 @@ useKeys({
             >
               {{ lineUp.has(`saving-${saving.id}`) ? 'Lined up' : 'Line up' }}
             </VBtn>
+            <VBtn
+              v-if="data.savings.length > 1"
+              :aria-label="`Delete the ${saving.ordinal} saving`"
+              @click="deleteSaving(saving.id)"
+              >Delete</VBtn
+            >
           </div>
         </li>
       </ol>
@@ -258,6 +281,12 @@ useKeys({
       <p v-if="data.leftAlone.length > 0" class="third">
         Not touched when it is put on: {{ data.leftAlone.join(', ') }}.
       </p>
+
+      <h2>Keeping</h2>
+      <p v-if="costs" class="second">{{ costWords(costs.together) }}</p>
+      <div class="row">
+        <VBtn @click="deleteProfile">Delete {{ card.profile.name }}</VBtn>
+      </div>
     </div>
   </div>
   <p v-else class="third">Opening the profile…</p>

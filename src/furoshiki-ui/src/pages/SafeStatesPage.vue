@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Schemas } from '@/api/client'
-import { usePlan, useSafeStates } from '@/api/queries'
+import { api, take, type Schemas } from '@/api/client'
+import { usePlan, useSafeStateCosts, useSafeStates } from '@/api/queries'
 import DesktopPicture from '@/components/DesktopPicture.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import SignalWord from '@/components/SignalWord.vue'
 import { useAddress } from '@/composables/useAddress'
+import { useDeletion } from '@/composables/useDeletion'
 import { useDesktop } from '@/composables/useDesktop'
-import { count, moment, size } from '@/composables/words'
+import { costWords, count, moment, size } from '@/composables/words'
 import { useTitle } from '@/composables/useTitle'
 
 const { id } = useDesktop()
@@ -21,6 +22,15 @@ const target = computed<Schemas['Target'] | null>(() =>
 )
 useTitle(() => state.value && `${state.value.title}, safe state`)
 const { data: plan, error: planError } = usePlan(id, target)
+const { data: costs } = useSafeStateCosts(id)
+const cost = computed(() => costs.value?.each.find((one) => one.id === state.value?.id)?.cost)
+const { remove } = useDeletion()
+const ask = (one: number) => () =>
+  take(
+    api.DELETE('/api/desktops/{id}/safe-states/{state}', {
+      params: { path: { id: id.value, state: one } },
+    }),
+  )
 const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) ?? [])
 </script>
 
@@ -77,6 +87,13 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
           >Go back to this…</VBtn
         >
       </template>
+      <div class="row">
+        <VBtn :loading="remove.isPending.value" @click="remove.mutate(ask(state.id))"
+          >Delete this safe state</VBtn
+        >
+        <span v-if="cost" class="third">{{ costWords(cost) }}</span>
+      </div>
+      <ProblemNote v-if="remove.error.value" :error="remove.error.value" />
     </section>
   </div>
 </template>

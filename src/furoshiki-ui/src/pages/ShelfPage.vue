@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
+import { useDeletions } from '@/api/queries'
 import LookCard from '@/components/LookCard.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import { useArrows } from '@/composables/useArrows'
@@ -9,6 +10,7 @@ import { SORTS, useShelf } from '@/composables/useShelf'
 const { id, cards, error, isPending, shown, sort, sought, filters, found } = useShelf()
 const { made, left, rest, restart } = useInSight(found, 24)
 watch([shown, sort, sought], restart)
+const { data: deletions } = useDeletions()
 const chips = ref<HTMLElement>()
 const looks = ref<HTMLElement>()
 useArrows(chips, 'button')
@@ -35,6 +37,9 @@ const stop = (filter: string) => (shown.value === filter ? 0 : -1)
         {{ filter.charAt(0).toUpperCase() + filter.slice(1) }}
       </VBtn>
     </div>
+    <RouterLink v-if="deletions?.length" class="deleted" :to="{ name: 'deleted' }"
+      >Deleted {{ deletions.length }}</RouterLink
+    >
     <VMenu>
       <template #activator="{ props: menu }">
         <VBtn class="bare push" v-bind="menu">Sorted by {{ SORTS[sort]?.words }}</VBtn>
@@ -85,6 +90,11 @@ const stop = (filter: string) => (shown.value === filter ? 0 : -1)
 /* About as high as the cards will be that are not made yet. */
 .beyond {
   height: calc(var(--left) * 85px);
+}
+
+.deleted {
+  margin-left: auto;
+  padding: 5px 0;
 }
 
 .nothing {

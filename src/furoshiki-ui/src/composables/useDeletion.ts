@@ -1,0 +1,35 @@
+import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { ref } from 'vue'
+import { api, take, type Schemas } from '@/api/client'
+
+/** What was deleted last in this window, as long as it is offered to be undeleted at once. */
+const last = ref<Schemas['DeletedView']>()
+
+/** Deletes, and undeletes what was deleted. */
+export function useDeletion() {
+  const client = useQueryClient()
+  const remove = useMutation({
+    mutationFn: (ask: () => Promise<Schemas['DeletedView']>) => ask(),
+    onSuccess: (deleted) => {
+      last.value = deleted
+      // A page of what is deleted goes away by itself; nobody waits until it has found that out.
+      void client.invalidateQueries()
+    },
+  })
+  const undelete = useMutation({
+    mutationFn: (id: number) => take(api.POST('/api/deletions/{id}/undelete', { params: { path: { id } } })),
+    onSuccess: async (_, id) => {
+      if (last.value?.id === id) last.value = undefined
+      await client.invalidateQueries()
+    },
+  })
+  const deleteForGood = useMutation({
+    mutationFn: (id: number) =>
+      take<unknown>(api.DELETE('/api/deletions/{id}', { params: { path: { id } } })),
+    onSuccess: async (_, id) => {
+      if (last.value?.id === id) last.value = undefined
+      await client.invalidateQueries()
+    },
+  })
+  return { last, remove, undelete, deleteForGood }
+}
