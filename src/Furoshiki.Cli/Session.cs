@@ -1,6 +1,7 @@
 using Furoshiki.App;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
+using Furoshiki.App.Keeping;
 using Furoshiki.App.Recovery;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
@@ -31,6 +32,8 @@ internal sealed class Session : IDisposable
             databases.Migrate();
             _data.NoteInUse();
             Get<Recoverer>().SettleAll();
+            if (Get<Deletions>().Expire() > 0)
+                Get<Keeper>().GiveBack(CancellationToken.None).GetAwaiter().GetResult();
         }
         else if (!databases.IsCurrent())
             throw ProblemException.InTheWay(

@@ -14,6 +14,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         ("/switch?saving=14", "[data-step='cursor']"),
         ("/safe-states", ".chosen svg"),
         ("/desktops", "[data-found='wallpaper']"),
+        ("/deleted", ".nothing"),
         ("/desktops?desktop=3", "[data-found='sounds']"),
         ("/desktops?add=folder", ".folders button"),
         ("/profiles/3?scene=SignIn", ".savings svg"),

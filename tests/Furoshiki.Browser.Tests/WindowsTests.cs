@@ -44,6 +44,37 @@ public sealed class WindowsTests : IAsyncLifetime
     }
 
     [Fact]
+    public void A_profile_is_deleted_undeleted_and_deleted_for_good_by_keyboard_and_focus_is_never_lost()
+    {
+        _person.GoTo("/?sort=name");
+        Card("Day Log").SendKeys(Keys.Enter);
+        _person.See("h1", "Day Log");
+        _person.TabTo("Delete Day Log");
+        _person.Type(Keys.Enter);
+        _person.See(".deleted", "The profile Day Log is deleted.");
+        _person.Gone("[data-profile='Day Log']");
+        _person.TabTo("Undelete");
+        _person.Type(Keys.Enter);
+        _person.See("[data-profile='Day Log'] svg");
+
+        Card("Cloud Cover").SendKeys(Keys.Enter);
+        _person.See("h1", "Cloud Cover");
+        _person.Press("Delete Cloud Cover");
+        _person.Press("All that is deleted");
+        _person.See("h1", "Deleted");
+        _person.Violations().ShouldBeEmpty();
+        _person.TabTo("Delete for good… Cloud Cover");
+        _person.Type(Keys.Enter);
+        _person.See("main", "Yes, delete it for good");
+        _person.Type(Keys.Enter);
+        _person.See(".nothing", "There are none");
+        _person.Gone(".deleted.shown");
+        _person.Press("Shelf", "header");
+        _person.See("[data-profile='Day Log']");
+        _person.Gone("[data-profile='Cloud Cover']");
+    }
+
+    [Fact]
     public void Looks_are_reached_by_the_arrows_and_by_the_search()
     {
         _person.GoTo("/?sort=name");
@@ -116,8 +147,7 @@ public sealed class WindowsTests : IAsyncLifetime
         _person.See("[data-test='on']", "4th saving, and 4 changes since");
 
         Directory.Delete(elsewhere, recursive: true);
-        _person.Press("Forget it…");
-        _person.Press("Forget Dome console");
+        _person.Press("Delete Dome console");
         _person.See(".now .chooser", "Field laptop");
         _person.See("[data-profile='Red Lamp']");
     }

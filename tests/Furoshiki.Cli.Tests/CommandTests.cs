@@ -44,6 +44,35 @@ public sealed class CommandTests(AppProcess app) : IClassFixture<AppProcess>
             .ShouldContain("Alone", "what the command saved is on the page");
     }
 
+    [Fact]
+    public async Task What_is_deleted_by_the_command_is_off_the_page_and_undeleted_it_is_back()
+    {
+        using var client = await app.Client();
+        var states = (await Json("states", 0)).AsArray();
+        foreach (var what in new[] { "Winter Roof", "Day Log 2", $"state-{states[0]!["id"]}" })
+        {
+            var deleted = await Json("delete", 0, what);
+            (await Json("deleted", 0))
+                .AsArray()
+                .Select(one => one!["id"]!.GetValue<long>())
+                .ShouldBe([deleted["id"]!.GetValue<long>()]);
+            (await Call("show", what)).Code.ShouldBe(NotFound);
+            (await client.GetFromJsonAsync<JsonArray>("/api/deletions"))!.ShouldHaveSingleItem()![
+                "name"
+            ]!
+                .GetValue<string>()
+                .ShouldBe(deleted["name"]!.GetValue<string>());
+            (await Json("undelete", 0))["name"]!
+                .GetValue<string>()
+                .ShouldBe(deleted["name"]!.GetValue<string>());
+            (await Call("show", what)).Code.ShouldBe(0);
+        }
+        (await Json("states", 0)).AsArray().Count.ShouldBe(states.Count);
+        (await Call("undelete")).Code.ShouldBe(NotFound);
+        (await Call("delete", "now")).Code.ShouldBe(Refused);
+        (await Call("delete", "Winter Rof")).Error.ShouldContain("Near it: Winter Roof");
+    }
+
     /// <summary>Another program edits a file, it is seen, saved, compared, switched and gone back from, and every byte is looked at.</summary>
     private async Task WholeLine(string name, HttpClient? page)
     {
@@ -215,7 +244,12 @@ public sealed class CommandTests(AppProcess app) : IClassFixture<AppProcess>
             .IsValid.ShouldBeTrue($"{verb}: {json.ToJsonString()}");
 
     private Task<Called> Call(params string[] arguments) =>
-        Run([.. arguments, .. arguments[0] is "open" ? [] : new[] { "--desktop", "Dome console" }]);
+        Run([
+            .. arguments,
+            .. arguments[0] is "open" or "deleted" or "undelete"
+                ? []
+                : new[] { "--desktop", "Dome console" },
+        ]);
 
     private Task<Called> Run(string[] arguments) =>
         Start([

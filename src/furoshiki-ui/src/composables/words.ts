@@ -4,10 +4,11 @@ const KILO = 1000
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
 const date = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
 
-/** A moment as people say it: "today 18:42", "yesterday 09:10", "3 March 2026". */
+/** A moment as people say it: "today 18:42", "yesterday 09:10", "3 March 2026, 18:42"; of one to come the day. */
 export function moment(iso: string, today = new Date()): string {
   const then = new Date(iso)
   const midnight = new Date(today.getFullYear(), today.getMonth(), today.getDate()).getTime()
+  if (then.getTime() >= midnight + DAY_MS) return date.format(then)
   if (then.getTime() >= midnight) return `today ${clock.format(then)}`
   if (then.getTime() >= midnight - DAY_MS) return `yesterday ${clock.format(then)}`
   return `${date.format(then)}, ${clock.format(then)}`
@@ -19,8 +20,8 @@ export const count = (number: number, thing: string, things = `${thing}s`) =>
 
 /** What something costs that is kept: how much of it goes with it, and how much other things need too. */
 export function costWords({ alone, shared }: { alone: number; shared: number }): string {
-  if (shared === 0) return `It takes ${size(alone)}.`
-  return `It takes ${size(alone)}, and shares ${size(shared)} with others.`
+  if (shared === 0) return `${size(alone)} is kept for it.`
+  return `${size(alone)} is kept for it alone, ${size(shared)} for others too.`
 }
 
 /** A size in decimal units (1 kB is 1000 bytes), with one digit after the point from 1 MB on. */

@@ -34,14 +34,12 @@ const asked = ref<number>()
         </div>
         <div class="row">
           <VBtn :aria-label="`Undelete ${one.name}`" @click="undelete.mutate(one.id)">Undelete</VBtn>
-          <VBtn v-if="asked !== one.id" :aria-label="`Delete ${one.name} for good…`" @click="asked = one.id"
-            >Delete for good…</VBtn
+          <VBtn
+            :aria-label="asked === one.id ? undefined : `Delete for good… ${one.name}`"
+            @click="asked === one.id ? deleteForGood.mutate(one.id) : (asked = one.id)"
+            >{{ asked === one.id ? 'Yes, delete it for good' : 'Delete for good…' }}</VBtn
           >
-          <template v-else>
-            <span>It cannot be undeleted after that.</span>
-            <VBtn @click="deleteForGood.mutate(one.id)">Delete for good</VBtn>
-            <VBtn @click="asked = undefined">Keep it</VBtn>
-          </template>
+          <VBtn v-if="asked === one.id" @click="asked = undefined">Keep it</VBtn>
         </div>
       </li>
     </ul>

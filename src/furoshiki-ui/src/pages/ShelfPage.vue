@@ -42,7 +42,9 @@ const stop = (filter: string) => (shown.value === filter ? 0 : -1)
     >
     <VMenu>
       <template #activator="{ props: menu }">
-        <VBtn class="bare push" v-bind="menu">Sorted by {{ SORTS[sort]?.words }}</VBtn>
+        <VBtn class="bare" :class="{ push: !deletions?.length }" v-bind="menu"
+          >Sorted by {{ SORTS[sort]?.words }}</VBtn
+        >
       </template>
       <div class="menu">
         <button v-for="(way, key) in SORTS" :key="key" @click="sort = String(key)">By {{ way.words }}</button>
@@ -95,6 +97,7 @@ const stop = (filter: string) => (shown.value === filter ? 0 : -1)
 .deleted {
   margin-left: auto;
   padding: 5px 0;
+  white-space: nowrap;
 }
 
 .nothing {
