@@ -133,7 +133,7 @@ void Measure(Sample sample, bool print)
         {
             databases = new FuroshikiDbFactory(sample.Beside($"furoshiki{attempt++}.db"));
             databases.Migrate();
-            content = new SqliteContentStore(databases);
+            content = new SqliteContentStore(databases, TimeProvider.System);
         }
     );
     var peak = Memory("VmHWM");

@@ -124,7 +124,7 @@ internal sealed class Wardrobe : IDisposable
                 Tags = "[]",
             };
             var last = Vary(look, i);
-            batch.PutLook(last);
+            last.PutInto(batch);
             for (var number = 1; number <= Savings; number++)
                 profile.Savings.Add(
                     new SavingRow

@@ -47,6 +47,7 @@ public static class AppServices
             .AddSingleton<IContentStore, SqliteContentStore>()
             .AddSingleton<ContentCollector>()
             .AddSingleton<ContentCosts>()
+            .AddSingleton<ContentChecker>()
             .AddSingleton<SqliteSwitchJournal>();
         services
             .AddSingleton<MapLibrary>()
@@ -73,7 +74,8 @@ public static class AppServices
             .AddSingleton<SafeStateShelf>()
             .AddSingleton<Keeper>()
             .AddSingleton<Deletions>()
-            .AddSingleton<CostShelf>()
+            .AddSingleton<KeptShelf>()
+            .AddSingleton<Mender>()
             .AddSingleton<LookFinder>()
             .AddSingleton<NowReader>()
             .AddSingleton<Saver>()

@@ -55,7 +55,7 @@ public static class LookKeeper
                         : null
                 );
         }
-        batch.PutLook(look);
+        look.PutInto(batch);
 
         void KeepFile(string path, Digest expected)
         {

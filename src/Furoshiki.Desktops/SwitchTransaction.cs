@@ -54,6 +54,7 @@ public sealed class SwitchTransaction(
 )
 {
     private const int MarkLength = 12;
+    private const string Unread = "The safe state's copies could not be read back.";
 
     /// <summary>Called at every point of the switch, on its thread.</summary>
     public Action<SwitchPoint> At { get; init; } = static _ => { };
@@ -87,7 +88,7 @@ public sealed class SwitchTransaction(
         RefuseIfChanged(plan, paths);
 
         Point("safe state");
-        var safe = MakeSafeState(hold);
+        var safe = MakeSafeState(hold, plan);
         using (var batch = hold.Begin())
         {
             foreach (var bytes in plan.NewContent.Values)
@@ -227,10 +228,14 @@ public sealed class SwitchTransaction(
             );
     }
 
-    /// <summary>Copies everything managed into the content store, and reads the copies back. A damaged one is written again.</summary>
-    private Tree MakeSafeState(IContentHold hold)
+    /// <summary>
+    /// Copies everything managed into the content store. The copies that are made are read back, and so are those, made earlier, of what
+    /// the switch takes away; a damaged one of them is written again. The others were read when they were made, and are at times.
+    /// </summary>
+    private Tree MakeSafeState(IContentHold hold, SwitchPlan plan)
     {
         var tree = folder.ManagedTree(maps);
+        IReadOnlyCollection<Digest> made;
         using (var batch = hold.Begin())
         {
             batch.PutTree(
@@ -245,41 +250,33 @@ public sealed class SwitchTransaction(
                         );
                 }
             );
+            made = batch.Taken;
             batch.Commit();
         }
-        var copies = tree
-            .Records.Select(one =>
-                KeyValuePair.Create(one.Digest, (Func<Stream>)(() => Record(one)))
-            )
-            .Concat(
-                tree.All.Where(one => one.Value.Type == FileType.File)
-                    .Select(one =>
-                        KeyValuePair.Create(
-                            one.Value.Content!.Value,
-                            (Func<Stream>)(() => folder.OpenRead(one.Key))
-                        )
-                    )
-            )
-            .DistinctBy(one => one.Key);
-        foreach (var (digest, original) in copies)
-            if (!content.IsIntact(digest))
-                Mend(hold, digest, original);
+        var touched = plan
+            .Changes.Where(change => change.Before?.Content is not null)
+            .DistinctBy(change => change.Before!.Content)
+            .ToDictionary(change => change.Before!.Content!.Value, change => change.Path);
+        foreach (var digest in content.Check(made.Union(touched.Keys)))
+            Mend(
+                hold,
+                digest,
+                touched.GetValueOrDefault(digest) ?? throw new SwitchRefusedException(Unread, [])
+            );
         return tree;
     }
 
-    private void Mend(IContentHold hold, Digest digest, Func<Stream> original)
+    private void Mend(IContentHold hold, Digest digest, string path)
     {
-        using (var bytes = original())
+        using (var bytes = folder.OpenRead(path))
         using (var batch = hold.Begin())
         {
             batch.Mend(digest, bytes);
             batch.Commit();
         }
-        if (!content.IsIntact(digest))
-            throw new SwitchRefusedException("The safe state's copies could not be read back.", []);
+        if (content.Check([digest]).Count > 0)
+            throw new SwitchRefusedException(Unread, []);
     }
-
-    private static MemoryStream Record(Tree tree) => new(tree.Bytes.ToArray(), writable: false);
 
     private static void Verify(ImmutableArray<FileChange> changes, KnownPaths paths)
     {

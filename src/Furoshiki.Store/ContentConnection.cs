@@ -84,6 +84,30 @@ internal sealed class ContentConnection : IDisposable
         return left == 0 && Digest.OfHash(hash.GetHashAndReset()) == digest;
     }
 
+    /// <summary>Notes of each content that it was seen whole at a moment, or that it is damaged.</summary>
+    public void Note(IReadOnlyCollection<(Digest Digest, bool IsIntact)> seen, long at)
+    {
+        if (seen.Count == 0)
+            return;
+        var connection = _db.Connection();
+        using var all = connection.BeginTransaction(deferred: false);
+        using var note = connection.Command(
+            "UPDATE Contents SET CheckedAt = $at, IsDamaged = $damaged WHERE Digest = $digest",
+            "$at",
+            "$damaged",
+            "$digest"
+        );
+        note.Transaction = all;
+        note.Parameters[0].Value = at;
+        foreach (var (digest, isIntact) in seen)
+        {
+            note.Parameters[1].Value = !isIntact;
+            note.Parameters[2].Value = digest.Bytes;
+            note.ExecuteNonQuery();
+        }
+        all.Commit();
+    }
+
     public void Dispose()
     {
         _size.Dispose();

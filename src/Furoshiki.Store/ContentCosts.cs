@@ -1,4 +1,4 @@
-using System.Text.Json;
+using Furoshiki.Core.Content;
 using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.Store;
@@ -8,7 +8,17 @@ namespace Furoshiki.Store;
 /// <param name="Shared">What it has in common with other things.</param>
 public sealed record ContentCost(long Alone, long Shared);
 
-/// <summary>Tells what things that were kept cost.</summary>
+/// <summary>How the content stands that is kept for something.</summary>
+/// <param name="Cost">What it costs.</param>
+/// <param name="SeenWhole">When the last of it was read and found whole (UTC); null if some of it never was read again.</param>
+/// <param name="Damaged">What of it was found damaged.</param>
+public sealed record ContentHealth(
+    ContentCost Cost,
+    DateTime? SeenWhole,
+    IReadOnlyList<Digest> Damaged
+);
+
+/// <summary>Tells what things cost that were kept, and how they stand.</summary>
 /// <param name="databases">Makes database contexts.</param>
 public sealed class ContentCosts(IDbContextFactory<FuroshikiDb> databases)
 {
@@ -27,45 +37,122 @@ public sealed class ContentCosts(IDbContextFactory<FuroshikiDb> databases)
     /// <summary>How it calls what was set aside.</summary>
     public static string OfAside(long id) => $"aside {id}";
 
-    /// <summary>What some things cost that go together: what they share with each other counts as theirs alone.</summary>
-    /// <param name="owners">What they are called by the view of what names content.</param>
-    public ContentCost Of(IReadOnlyCollection<string> owners)
+    /// <summary>
+    /// How several things stand, each of which may be more than one: what those share with each other counts as kept for them alone.
+    /// </summary>
+    /// <param name="things">For each thing, what it is called by the view of what names content.</param>
+    public IReadOnlyList<ContentHealth> Of(IEnumerable<IReadOnlyCollection<string>> things)
     {
         using var db = databases.CreateDbContext();
-        var connection = db.Connection();
-        using var command = connection.Command(
-            """
-            WITH RECURSIVE
-                owned(Owner) AS MATERIALIZED (SELECT value FROM json_each($owners)),
-                reached(Id) AS MATERIALIZED (
-                    SELECT Contents.Id FROM ContentRoots
-                        JOIN Contents ON Contents.Digest = ContentRoots.Digest
-                        WHERE Owner IN owned
-                    UNION
-                    SELECT ToId FROM reached JOIN ContentLinks ON FromId = reached.Id
-                ),
-                shared(Id) AS MATERIALIZED (
-                    SELECT Contents.Id FROM reached JOIN Contents ON Contents.Id = reached.Id
-                        WHERE EXISTS (
-                            SELECT 1 FROM ContentLinks
-                                WHERE ToId = Contents.Id AND FromId NOT IN reached
-                        ) OR EXISTS (
-                            SELECT 1 FROM ContentRoots
-                                WHERE ContentRoots.Digest = Contents.Digest AND Owner NOT IN owned
-                        )
-                    UNION
-                    SELECT ToId FROM shared JOIN ContentLinks ON FromId = shared.Id
+        var graph = new Graph(db);
+        return [.. things.Select(owners => graph.Of(owners.ToHashSet(StringComparer.Ordinal)))];
+    }
+
+    /// <summary>All content with what it names, as it stands in the database at one moment.</summary>
+    private sealed class Graph
+    {
+        private readonly Dictionary<long, Node> _nodes = [];
+        private readonly List<(Node Node, string Owner)> _roots = [];
+
+        private sealed class Node(long size, long? checkedAt, Digest? damaged)
+        {
+            public long Size => size;
+            public long? CheckedAt => checkedAt;
+            public Digest? Damaged => damaged;
+            public List<Node> Named { get; } = [];
+
+            /// <summary>How many contents name it.</summary>
+            public int Names { get; set; }
+            public List<string> Owners { get; } = [];
+        }
+
+        public Graph(FuroshikiDb db)
+        {
+            var connection = db.Connection();
+            using var moment = connection.BeginTransaction(deferred: true);
+            using (
+                var command = connection.Command(
+                    "SELECT Id, Size, CheckedAt, CASE WHEN IsDamaged THEN Digest END FROM Contents"
                 )
-            SELECT
-                coalesce(sum(CASE WHEN Id IN shared THEN 0 ELSE Size END), 0),
-                coalesce(sum(CASE WHEN Id IN shared THEN Size ELSE 0 END), 0)
-                FROM Contents WHERE Id IN reached
-            """,
-            "$owners"
-        );
-        command.Parameters[0].Value = JsonSerializer.Serialize(owners);
-        using var sums = command.ExecuteReader();
-        sums.Read();
-        return new ContentCost(sums.GetInt64(0), sums.GetInt64(1));
+            )
+            {
+                command.Transaction = moment;
+                using var rows = command.ExecuteReader();
+                while (rows.Read())
+                    _nodes[rows.GetInt64(0)] = new Node(
+                        rows.GetInt64(1),
+                        rows.IsDBNull(2) ? null : rows.GetInt64(2),
+                        rows.IsDBNull(3) ? null : Digest.OfHash((byte[])rows[3])
+                    );
+            }
+            using (var command = connection.Command("SELECT FromId, ToId FROM ContentLinks"))
+            {
+                command.Transaction = moment;
+                using var rows = command.ExecuteReader();
+                while (rows.Read())
+                {
+                    var named = _nodes[rows.GetInt64(1)];
+                    _nodes[rows.GetInt64(0)].Named.Add(named);
+                    named.Names++;
+                }
+            }
+            using (
+                var command = connection.Command(
+                    "SELECT Contents.Id, Owner FROM ContentRoots JOIN Contents ON Contents.Digest = ContentRoots.Digest"
+                )
+            )
+            {
+                command.Transaction = moment;
+                using var rows = command.ExecuteReader();
+                while (rows.Read())
+                {
+                    var (node, owner) = (_nodes[rows.GetInt64(0)], rows.GetString(1));
+                    node.Owners.Add(owner);
+                    _roots.Add((node, owner));
+                }
+            }
+        }
+
+        public ContentHealth Of(HashSet<string> owners)
+        {
+            // How often each content is named from within what is reached.
+            var reached = new Dictionary<Node, int>(ReferenceEqualityComparer.Instance);
+            var next = new Stack<Node>();
+            foreach (var (node, owner) in _roots)
+                if (owners.Contains(owner) && reached.TryAdd(node, 0))
+                    next.Push(node);
+            while (next.TryPop(out var node))
+                foreach (var named in node.Named)
+                    if (reached.TryGetValue(named, out var names))
+                        reached[named] = names + 1;
+                    else
+                    {
+                        reached[named] = 1;
+                        next.Push(named);
+                    }
+
+            var shared = new HashSet<Node>(ReferenceEqualityComparer.Instance);
+            foreach (var (node, names) in reached)
+                if (names < node.Names || node.Owners.Any(owner => !owners.Contains(owner)))
+                    if (shared.Add(node))
+                        next.Push(node);
+            while (next.TryPop(out var node))
+                foreach (var named in node.Named)
+                    if (shared.Add(named))
+                        next.Push(named);
+
+            var all = reached.Keys;
+            return new ContentHealth(
+                new ContentCost(
+                    all.Where(node => !shared.Contains(node)).Sum(node => node.Size),
+                    shared.Sum(node => node.Size)
+                ),
+                all.Any(node => node.CheckedAt is null) ? null
+                    : all.Min(node => node.CheckedAt) is { } seconds
+                        ? DateTimeOffset.FromUnixTimeSeconds(seconds).UtcDateTime
+                    : null,
+                [.. all.Select(node => node.Damaged).OfType<Digest>()]
+            );
+        }
     }
 }

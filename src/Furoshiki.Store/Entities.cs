@@ -263,6 +263,12 @@ public sealed class ContentRow
 
     /// <summary>Whether all that is in it is held too; false for the record of a folder of which only the records were kept.</summary>
     public bool IsWhole { get; set; }
+
+    /// <summary>When it was last read and found to have its digest, in seconds since 1970 (UTC); null if it never was read again.</summary>
+    public long? CheckedAt { get; set; }
+
+    /// <summary>Whether it was found not to have its digest any more.</summary>
+    public bool IsDamaged { get; set; }
 }
 
 /// <summary>A piece of some content.</summary>

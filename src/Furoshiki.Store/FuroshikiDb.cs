@@ -140,7 +140,12 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
                 .HasPrincipalKey(one => one.Digest)
                 .OnDelete(DeleteBehavior.Restrict);
         });
-        modelBuilder.Entity<ContentRow>().HasAlternateKey(one => one.Digest);
+        modelBuilder.Entity<ContentRow>(content =>
+        {
+            content.HasAlternateKey(one => one.Digest);
+            content.HasIndex(one => one.CheckedAt);
+            content.HasIndex(one => one.IsDamaged).HasFilter("\"IsDamaged\"");
+        });
         modelBuilder.Entity<ContentChunkRow>(chunk =>
         {
             chunk.HasKey(one => new { one.ContentId, one.Ordinal });

@@ -11,6 +11,7 @@ internal sealed class SqliteContentBatch : IContentBatch
 {
     private const int ChunkSize = SqliteContentStore.ChunkSize;
 
+    private readonly HashSet<Digest> _taken = [];
     private readonly FuroshikiDb _db;
     private readonly SqliteTransaction _transaction;
     private readonly SqliteCommand _find;
@@ -18,6 +19,7 @@ internal sealed class SqliteContentBatch : IContentBatch
     private readonly SqliteCommand _whole;
     private readonly SqliteCommand _chunk;
     private readonly SqliteCommand _noChunks;
+    private readonly SqliteCommand _mended;
     private readonly SqliteCommand _link;
 
     public SqliteContentBatch(FuroshikiDb db)
@@ -27,11 +29,11 @@ internal sealed class SqliteContentBatch : IContentBatch
         // The lock is taken at once: two batches wait for each other and do not meet halfway.
         _transaction = connection.BeginTransaction(deferred: false);
         _find = connection.Command(
-            "SELECT Id, IsWhole FROM Contents WHERE Digest = $digest",
+            "SELECT Id, IsWhole, IsDamaged FROM Contents WHERE Digest = $digest",
             "$digest"
         );
         _content = connection.Command(
-            "INSERT INTO Contents (Digest, Size, IsWhole) VALUES ($digest, $size, $whole) RETURNING Id",
+            "INSERT INTO Contents (Digest, Size, IsWhole, IsDamaged) VALUES ($digest, $size, $whole, 0) RETURNING Id",
             "$digest",
             "$size",
             "$whole"
@@ -44,6 +46,10 @@ internal sealed class SqliteContentBatch : IContentBatch
             "$bytes"
         );
         _noChunks = connection.Command("DELETE FROM ContentChunks WHERE ContentId = $id", "$id");
+        _mended = connection.Command(
+            "UPDATE Contents SET IsDamaged = 0, CheckedAt = NULL WHERE Id = $id",
+            "$id"
+        );
         _link = connection.Command(
             "INSERT OR IGNORE INTO ContentLinks (FromId, ToId) VALUES ($from, $to)",
             "$from",
@@ -53,9 +59,10 @@ internal sealed class SqliteContentBatch : IContentBatch
             command.Transaction = _transaction;
     }
 
-    private SqliteCommand[] Commands => [_find, _content, _whole, _chunk, _noChunks, _link];
+    private SqliteCommand[] Commands =>
+        [_find, _content, _whole, _chunk, _noChunks, _mended, _link];
 
-    public bool HoldsAll(Digest digest) => Find(digest)?.IsWhole == true;
+    public bool HoldsAll(Digest digest) => Find(digest) is { IsWhole: true, IsDamaged: false };
 
     public Digest Put(Stream bytes)
     {
@@ -71,7 +78,7 @@ internal sealed class SqliteContentBatch : IContentBatch
         if (HoldsAll(digest))
             return digest;
         bytes.Position = start;
-        InsertAll(digest, bytes, bytes.Length - start);
+        PutAll(digest, bytes, bytes.Length - start);
         return digest;
     }
 
@@ -102,14 +109,10 @@ internal sealed class SqliteContentBatch : IContentBatch
         if (Digest.Of(bytes) != digest)
             throw new MissingContentException(digest);
         bytes.Position = start;
-        if (Find(digest) is not { } held)
-        {
-            InsertAll(digest, bytes, bytes.Length - start);
-            return;
-        }
-        Run(_noChunks, held.Id);
-        InsertChunks(held.Id, bytes);
+        PutAll(digest, bytes, bytes.Length - start);
     }
+
+    public IReadOnlyCollection<Digest> Taken => _taken;
 
     public void Commit() => _transaction.Commit();
 
@@ -121,23 +124,35 @@ internal sealed class SqliteContentBatch : IContentBatch
         _db.Dispose();
     }
 
-    /// <summary>Some content's number, and whether all that is in it is held; null if the content itself is not.</summary>
-    private (long Id, bool IsWhole)? Find(Digest digest)
+    /// <summary>Some content that is held.</summary>
+    /// <param name="Id">Its number.</param>
+    /// <param name="IsWhole">Whether all that is in it is held too.</param>
+    /// <param name="IsDamaged">Whether its copy is known to be damaged.</param>
+    private readonly record struct Held(long Id, bool IsWhole, bool IsDamaged);
+
+    private Held? Find(Digest digest)
     {
         _find.Parameters[0].Value = digest.Bytes;
         using var found = _find.ExecuteReader();
-        return found.Read() ? (found.GetInt64(0), found.GetBoolean(1)) : null;
+        return found.Read()
+            ? new Held(found.GetInt64(0), found.GetBoolean(1), found.GetBoolean(2))
+            : null;
     }
 
     private long Put(Digest digest, ReadOnlySpan<byte> bytes, bool isWhole)
     {
+        long id;
         if (Find(digest) is { } held)
         {
+            id = held.Id;
             if (isWhole && !held.IsWhole)
-                Run(_whole, held.Id);
-            return held.Id;
+                Run(_whole, id);
+            if (!held.IsDamaged)
+                return id;
+            Clear(digest, id);
         }
-        var id = Insert(digest, bytes.Length, isWhole);
+        else
+            id = Insert(digest, bytes.Length, isWhole);
         for (var ordinal = 0; ordinal * ChunkSize < bytes.Length; ordinal++)
         {
             var rest = bytes[(ordinal * ChunkSize)..];
@@ -146,8 +161,20 @@ internal sealed class SqliteContentBatch : IContentBatch
         return id;
     }
 
-    private void InsertAll(Digest digest, Stream bytes, long size) =>
-        InsertChunks(Insert(digest, size, isWhole: true), bytes);
+    /// <summary>Takes the pieces of a copy away that is written again.</summary>
+    private void Clear(Digest digest, long id)
+    {
+        Run(_mended, id);
+        Run(_noChunks, id);
+        _taken.Add(digest);
+    }
+
+    private void PutAll(Digest digest, Stream bytes, long size)
+    {
+        if (Find(digest) is { } held)
+            Clear(digest, held.Id);
+        InsertChunks(Find(digest)?.Id ?? Insert(digest, size, isWhole: true), bytes);
+    }
 
     private void InsertChunks(long id, Stream bytes)
     {
@@ -167,6 +194,7 @@ internal sealed class SqliteContentBatch : IContentBatch
         _content.Parameters[0].Value = digest.Bytes;
         _content.Parameters[1].Value = size;
         _content.Parameters[2].Value = isWhole;
+        _taken.Add(digest);
         return (long)_content.ExecuteScalar()!;
     }
 

@@ -6,7 +6,9 @@ namespace Furoshiki.Store;
 
 /// <summary>Content in the database: in pieces, so that neither reading nor writing needs all of it in memory.</summary>
 /// <param name="databases">Makes database contexts.</param>
-public sealed class SqliteContentStore(IDbContextFactory<FuroshikiDb> databases) : IContentStore
+/// <param name="clock">Tells the time.</param>
+public sealed class SqliteContentStore(IDbContextFactory<FuroshikiDb> databases, TimeProvider clock)
+    : IContentStore
 {
     /// <summary>Length of a piece in bytes; the last one is shorter.</summary>
     public const int ChunkSize = 1024 * 1024;
@@ -39,7 +41,16 @@ public sealed class SqliteContentStore(IDbContextFactory<FuroshikiDb> databases)
     }
 
     /// <inheritdoc />
-    public bool IsIntact(Digest digest) => With(connection => connection.IsIntact(digest));
+    public IReadOnlyList<Digest> Check(IEnumerable<Digest> digests) =>
+        With(connection =>
+        {
+            var all = digests
+                .Select(one => (Digest: one, IsIntact: connection.IsIntact(one)))
+                .ToList();
+            // Read first, noted then: others write while a long content is read.
+            connection.Note(all, clock.GetUtcNow().ToUnixTimeSeconds());
+            return all.Where(one => !one.IsIntact).Select(one => one.Digest).ToList();
+        });
 
     /// <inheritdoc />
     public IContentHold Hold() => new SqliteContentHold(databases);

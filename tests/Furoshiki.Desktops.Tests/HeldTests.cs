@@ -225,11 +225,11 @@ public sealed class HeldTests : IDisposable
             db.Entry(chunk).Property(one => one.Bytes).IsModified = true;
             db.SaveChanges();
         }
-        _desktop.Content.IsIntact(digest).ShouldBeFalse();
+        _desktop.Content.Check([digest]).ShouldBe([digest]);
         Should.Throw<MissingContentException>(() => _desktop.Content.Read(digest));
         var outcome = _desktop.Transaction().Execute(_desktop.Plan(other), CancellationToken.None);
         outcome.Problem.ShouldBeNull();
-        _desktop.Content.IsIntact(digest).ShouldBeTrue();
+        _desktop.Content.Check([digest]).ShouldBeEmpty();
     }
 
     private static void Fail(bool now)

@@ -32,7 +32,7 @@ internal sealed class RealDesktop : IDisposable
         Folder = new DesktopFolder(Root);
         Databases = new FuroshikiDbFactory(Database);
         Databases.Migrate();
-        Content = new SqliteContentStore(Databases);
+        Content = new SqliteContentStore(Databases, TimeProvider.System);
         Journal = new SqliteSwitchJournal(Databases, TimeProvider.System);
         if (like is null)
             Register();

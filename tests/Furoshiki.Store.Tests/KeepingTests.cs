@@ -103,7 +103,7 @@ public sealed class KeepingTests
         {
             _databases = new FuroshikiDbFactory(Database);
             _databases.Migrate();
-            Content = new SqliteContentStore(_databases);
+            Content = new SqliteContentStore(_databases, TimeProvider.System);
             Collector = new ContentCollector(_databases);
             using var hold = Content.Hold();
             _map = hold.Put("a map"u8.ToArray());
@@ -200,7 +200,7 @@ public sealed class KeepingTests
             held.Select(one => one.Hex)
                 .Order(StringComparer.Ordinal)
                 .ShouldBe(wanted.Select(one => one.Hex).Order(StringComparer.Ordinal));
-            held.ShouldAllBe(one => Content.IsIntact(one));
+            Content.Check(held).ShouldBeEmpty();
             db.ContentChunks.Count(one => !db.Contents.Any(row => row.Id == one.ContentId))
                 .ShouldBe(0);
         }
@@ -217,8 +217,10 @@ public sealed class KeepingTests
                     .ToHashSet();
                 // The map belongs to the saving too, and to the desktop.
                 costs
-                    .Of([ContentCosts.OfSaving(id)])
-                    .ShouldBe(
+                    .Of([
+                        [ContentCosts.OfSaving(id)],
+                    ])[0]
+                    .Cost.ShouldBe(
                         new ContentCost(
                             content.Where(one => !others.Contains(one.Key)).Sum(one => one.Value),
                             content.Where(one => others.Contains(one.Key)).Sum(one => one.Value)
@@ -227,8 +229,10 @@ public sealed class KeepingTests
                     );
             }
             costs
-                .Of([.. _savings.Keys.Select(ContentCosts.OfSaving)])
-                .Alone.ShouldBe(
+                .Of([
+                    [.. _savings.Keys.Select(ContentCosts.OfSaving)],
+                ])[0]
+                .Cost.Alone.ShouldBe(
                     _savings
                         .Values.SelectMany(one => one)
                         .DistinctBy(one => one.Key)

@@ -20,7 +20,7 @@ public sealed class StoreTests : IDisposable
         File.Create(path).Dispose();
         _databases = new FuroshikiDbFactory(path);
         _databases.Migrate();
-        _content = new SqliteContentStore(_databases);
+        _content = new SqliteContentStore(_databases, TimeProvider.System);
         _hold = _content.Hold();
     }
 

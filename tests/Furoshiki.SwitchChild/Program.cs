@@ -11,7 +11,7 @@ using Furoshiki.Store;
 // Switches a desktop in a process of its own, and kills that process (SIGKILL) at a given point.
 // Arguments: database, desktop's folder, map, digest of the look, number of the point (from 0; -1 for none).
 var databases = new FuroshikiDbFactory(args[0]);
-var content = new SqliteContentStore(databases);
+var content = new SqliteContentStore(databases, TimeProvider.System);
 var folder = new DesktopFolder(args[1]);
 var map = DesktopMapReader
     .Read(File.ReadAllBytes(args[2]))

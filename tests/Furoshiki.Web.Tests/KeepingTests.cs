@@ -1,6 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.Web.Tests;
@@ -81,7 +82,7 @@ public sealed class KeepingTests : OwnAppTests
     [Fact]
     public async Task What_is_deleted_for_good_gives_its_bytes_back_and_what_others_need_stays()
     {
-        var cost = (await Server.Get($"/api/profiles/{await IdOf("Open Night")}/costs"))[
+        var cost = (await Server.Get($"/api/profiles/{await IdOf("Open Night")}/kept"))[
             "together"
         ]!;
         var alone = cost["alone"]!.GetValue<long>();
@@ -155,8 +156,56 @@ public sealed class KeepingTests : OwnAppTests
             .ShouldBe(states[1]!["id"]!.GetValue<long>());
         await Undelete(deleted);
         (await Server.Now())["wayBack"]!["id"]!.GetValue<long>().ShouldBe(newest);
-        var costs = await Server.Get("/api/desktops/1/safe-states/costs");
+        var costs = await Server.Get("/api/desktops/1/safe-states/kept");
         costs["each"]!.AsArray().Count.ShouldBe(states.Count);
+    }
+
+    [Fact]
+    public async Task Copies_are_read_again_beside_everything_else_and_a_damaged_one_is_mended_or_told_by_part_and_file()
+    {
+        await Until(() => Databases().CreateDbContext().Contents.All(one => one.CheckedAt != null));
+        var id = await IdOf("Open Night");
+        (await Server.Get($"/api/profiles/{id}/kept"))["each"]!
+            .AsArray()
+            .ShouldAllBe(one => one!["seenWhole"] != null);
+
+        // One copy of which the file stands on the desktop, and one that is nowhere else.
+        var standing = Furoshiki.Core.Content.Digest.Of(
+            await File.ReadAllBytesAsync(App.At(Surface))
+        );
+        var state = (await Server.Get("/api/desktops/1/safe-states")).AsArray()[^1]!;
+        App.Kill();
+        await using (var db = Databases().CreateDbContext())
+        {
+            var row = db.SafeStates.Single(one => one.Id == state["id"]!.GetValue<long>());
+            var then = new SqliteContentStore(Databases(), TimeProvider.System)
+                .FindTree(row.Tree)!
+                .Find(Surface)!
+                .Content!.Value;
+            then.ShouldNotBe(standing);
+            foreach (var digest in new[] { standing, then })
+                await db
+                    .ContentChunks.Where(one =>
+                        db.Contents.Any(content =>
+                            content.Id == one.ContentId && content.Digest == digest
+                        )
+                    )
+                    .ExecuteUpdateAsync(set =>
+                        set.SetProperty(one => one.Bytes, "damaged"u8.ToArray())
+                    );
+            await db.Contents.ExecuteUpdateAsync(set =>
+                set.SetProperty(one => one.CheckedAt, (long?)null)
+            );
+        }
+        await Restart();
+        await Until(() => Databases().CreateDbContext().Contents.All(one => one.CheckedAt != null));
+        await Until(() => Databases().CreateDbContext().Contents.Count(one => one.IsDamaged) == 1);
+        var kept = (await Server.Get("/api/desktops/1/safe-states/kept"))["each"]!.AsArray();
+        kept[^1]!["damaged"]!
+            .AsArray()
+            .Select(path => path!.GetValue<string>())
+            .ShouldBe([Surface]);
+        kept[0]!["damaged"]!.AsArray().ShouldBeEmpty();
     }
 
     private async Task<JsonNode> Deleted(string path)

@@ -30,7 +30,7 @@ public abstract class OwnAppTests : IAsyncLifetime
         byte[] half = [.. old, .. more];
         App.Kill();
         var mode = (int)File.GetUnixFileMode(path);
-        using (var hold = new SqliteContentStore(Databases()).Hold())
+        using (var hold = new SqliteContentStore(Databases(), TimeProvider.System).Hold())
             hold.Put(old);
         new SqliteSwitchJournal(Databases(), TimeProvider.System).Begin(
             new JournalEntry(

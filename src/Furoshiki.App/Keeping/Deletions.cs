@@ -129,13 +129,13 @@ public sealed class Deletions(
     public IReadOnlyList<DeletedView> All()
     {
         using var db = databases.CreateDbContext();
+        var rows = db.Deletions.AsNoTracking().OrderByDescending(one => one.Id).ToList();
         return
         [
-            .. db
-                .Deletions.AsNoTracking()
-                .OrderByDescending(one => one.Id)
-                .AsEnumerable()
-                .Select(one => View(db, one)),
+            .. rows.Zip(
+                costs.Of(rows.Select(one => Owners(db, one.Id))),
+                (one, health) => View(one, health.Cost)
+            ),
         ];
     }
 
@@ -230,17 +230,17 @@ public sealed class Deletions(
         db.SaveChanges();
         mark(db, row.Id);
         all.Commit();
-        return View(db, row);
+        return View(row, costs.Of([Owners(db, row.Id)])[0].Cost);
     }
 
-    private DeletedView View(FuroshikiDb db, DeletionRow row) =>
+    private static DeletedView View(DeletionRow row, ContentCost cost) =>
         new(
             row.Id,
             row.What,
             row.Name,
             DateTime.SpecifyKind(row.At, DateTimeKind.Utc),
             DateTime.SpecifyKind(row.At, DateTimeKind.Utc) + KeptFor,
-            costs.Of(Owners(db, row.Id))
+            cost
         );
 
     private static List<string> Owners(FuroshikiDb db, long deletion) =>

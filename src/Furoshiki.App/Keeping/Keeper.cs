@@ -3,10 +3,14 @@ using Furoshiki.Store;
 
 namespace Furoshiki.App.Keeping;
 
-/// <summary>Gives back what is not needed any more: in small steps, and none while something is saved or switched.</summary>
-public sealed class Keeper(ContentCollector collector)
+/// <summary>
+/// Looks after what is kept, in small steps beside everything else: gives back what is not needed any more, and reads again, and mends
+/// where it can, what is.
+/// </summary>
+public sealed class Keeper(ContentCollector collector, ContentChecker checker, Mender mender)
 {
     private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(20);
+    private static readonly TimeSpan PauseBetweenReadings = TimeSpan.FromMilliseconds(250);
     private static readonly TimeSpan PauseWhileHeld = TimeSpan.FromSeconds(1);
 
     private readonly Channel<bool> _wanted = Channel.CreateBounded<bool>(
@@ -39,5 +43,14 @@ public sealed class Keeper(ContentCollector collector)
             await Task.Delay(step is null ? PauseWhileHeld : Pause, cancellation);
         }
         return bytes;
+    }
+
+    /// <summary>Reads all again whose time has come, and writes again what is damaged and stands on a desktop.</summary>
+    /// <returns>How many contents stay damaged.</returns>
+    public async Task<int> Check(CancellationToken cancellation)
+    {
+        foreach (var _ in checker.Check())
+            await Task.Delay(PauseBetweenReadings, cancellation);
+        return mender.Mend(checker.Damaged()).Count;
     }
 }

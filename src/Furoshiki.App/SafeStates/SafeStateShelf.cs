@@ -10,7 +10,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.App.SafeStates;
 
-/// <summary>A safe state: what it holds in words, why and when it was made, how many files and how large. Its copies were read back when it was made.</summary>
+/// <summary>A safe state: what it holds in words, why and when it was made, how many files and how large.</summary>
 /// <param name="Gaps">What stood there and could not be held.</param>
 public sealed record SafeStateView(
     long Id,
@@ -38,6 +38,13 @@ public sealed class SafeStateShelf(
     {
         using var db = databases.CreateDbContext();
         return [.. Of(db, desktop).AsEnumerable().Select(View)];
+    }
+
+    /// <summary>The safe states of a desktop's folder as they are kept, the newest first.</summary>
+    public IReadOnlyList<SafeStateRow> Rows(LiveDesktop desktop)
+    {
+        using var db = databases.CreateDbContext();
+        return [.. Of(db, desktop)];
     }
 
     /// <summary>The newest safe state of a desktop's folder; null if it has none.</summary>

@@ -131,7 +131,7 @@ public sealed class Sessions(
     private static Digest Keep(Look look, IContentHold hold)
     {
         using var batch = hold.Begin();
-        var digest = batch.PutLook(look);
+        var digest = look.PutInto(batch);
         batch.Commit();
         return digest;
     }

@@ -1,5 +1,3 @@
-using Furoshiki.Core.Looks;
-
 namespace Furoshiki.Core.Content;
 
 /// <summary>What is known of the content that savings and safe states hold.</summary>
@@ -30,8 +28,11 @@ public interface IContentStore : ISavedContent
     /// <exception cref="MissingContentException">They are not held.</exception>
     Stream Open(Digest digest);
 
-    /// <summary>Reads the bytes with this digest to their end, and says whether they still have it.</summary>
-    bool IsIntact(Digest digest);
+    /// <summary>
+    /// Reads content to its end, and notes of each that it was seen whole now, or that it is damaged.
+    /// </summary>
+    /// <returns>What is damaged, or not held.</returns>
+    IReadOnlyList<Digest> Check(IEnumerable<Digest> digests);
 }
 
 /// <summary>While there is one, nothing that is kept is given back. It ends with the process that has it, however that ends.</summary>
@@ -72,6 +73,9 @@ public interface IContentBatch : IDisposable
     /// <param name="bytes">Its bytes, as they are elsewhere; a stream that can seek.</param>
     /// <exception cref="MissingContentException">These are other bytes.</exception>
     void Mend(Digest digest, Stream bytes);
+
+    /// <summary>What was taken in and had not been held before.</summary>
+    IReadOnlyCollection<Digest> Taken { get; }
 
     /// <summary>Keeps all that was taken in; once this has returned it is on the disk.</summary>
     void Commit();
@@ -131,10 +135,6 @@ public static class ContentStoreExtensions
                 file(prefix + entry.Name, entry.State);
         batch.PutRecord(tree.Bytes.Span, Tree.NamesIn(tree.Bytes.Span), isWhole: file is not null);
     }
-
-    /// <summary>Takes in a look; the assets that it names, as far as they are held, are kept as long as it is.</summary>
-    public static Digest PutLook(this IContentBatch batch, Look look) =>
-        batch.PutRecord(look.Bytes.Span, Look.NamesIn(look.Bytes.Span), isWhole: true);
 
     /// <summary>Reads the whole of some content into memory.</summary>
     /// <exception cref="MissingContentException">It is not held.</exception>

@@ -85,6 +85,12 @@ public sealed class Look
         }
     }
 
+    /// <summary>Lets the look be kept; the assets that it names, as far as they are held, are kept as long as it is.</summary>
+    /// <param name="batch">What takes it in.</param>
+    /// <returns>The look's digest.</returns>
+    public Digest PutInto(IContentBatch batch) =>
+        batch.PutRecord(Bytes.Span, NamesIn(Bytes.Span), isWhole: true);
+
     /// <summary>Reads a look that <see cref="Bytes"/> holds, of this version or an earlier one. What it does not know it keeps.</summary>
     /// <param name="bytes">The look.</param>
     /// <param name="places">Its <see cref="Places"/>, where they are known.</param>

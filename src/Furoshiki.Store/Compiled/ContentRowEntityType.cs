@@ -19,7 +19,8 @@ namespace Furoshiki.Store.Compiled
                 "Furoshiki.Store.ContentRow",
                 typeof(ContentRow),
                 baseEntityType,
-                propertyCount: 4,
+                propertyCount: 6,
+                unnamedIndexCount: 2,
                 keyCount: 2);
 
             var id = runtimeEntityType.AddProperty(
@@ -31,6 +32,13 @@ namespace Furoshiki.Store.Compiled
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 sentinel: 0L);
 
+            var checkedAt = runtimeEntityType.AddProperty(
+                "CheckedAt",
+                typeof(long?),
+                propertyInfo: typeof(ContentRow).GetProperty("CheckedAt", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(ContentRow).GetField("<CheckedAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
             var digest = runtimeEntityType.AddProperty(
                 "Digest",
                 typeof(Digest),
@@ -39,6 +47,13 @@ namespace Furoshiki.Store.Compiled
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 valueConverter: new DigestConverter());
             digest.SetSentinelFromProviderValue(new byte[0]);
+
+            var isDamaged = runtimeEntityType.AddProperty(
+                "IsDamaged",
+                typeof(bool),
+                propertyInfo: typeof(ContentRow).GetProperty("IsDamaged", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(ContentRow).GetField("<IsDamaged>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: false);
 
             var isWhole = runtimeEntityType.AddProperty(
                 "IsWhole",
@@ -60,6 +75,13 @@ namespace Furoshiki.Store.Compiled
             var key0 = runtimeEntityType.AddKey(
                 new[] { id });
             runtimeEntityType.SetPrimaryKey(key0);
+
+            var index = runtimeEntityType.AddIndex(
+                new[] { checkedAt });
+
+            var index0 = runtimeEntityType.AddIndex(
+                new[] { isDamaged });
+            index0.AddAnnotation("Relational:Filter", "\"IsDamaged\"");
 
             return runtimeEntityType;
         }

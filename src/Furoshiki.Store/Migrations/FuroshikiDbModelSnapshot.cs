@@ -88,9 +88,15 @@ namespace Furoshiki.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("CheckedAt")
+                        .HasColumnType("INTEGER");
+
                     b.Property<byte[]>("Digest")
                         .IsRequired()
                         .HasColumnType("BLOB");
+
+                    b.Property<bool>("IsDamaged")
+                        .HasColumnType("INTEGER");
 
                     b.Property<bool>("IsWhole")
                         .HasColumnType("INTEGER");
@@ -99,6 +105,11 @@ namespace Furoshiki.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("CheckedAt");
+
+                    b.HasIndex("IsDamaged")
+                        .HasFilter("\"IsDamaged\"");
 
                     b.ToTable("Contents");
                 });

@@ -4,7 +4,7 @@ namespace Furoshiki.Web.Keeping;
 
 /// <summary>
 /// Lets the keeper work beside everything else: after the start, whenever something was deleted for good, and once an hour for that whose
-/// time is over.
+/// time has come.
 /// </summary>
 internal sealed partial class KeeperService(
     Keeper keeper,
@@ -22,6 +22,7 @@ internal sealed partial class KeeperService(
             {
                 await Task.Run(deletions.Expire, stoppingToken);
                 await Task.Run(() => keeper.GiveBack(stoppingToken), stoppingToken);
+                await Task.Run(() => keeper.Check(stoppingToken), stoppingToken);
             }
 #pragma warning disable CA1031 // What could not be given back now is later; nobody waits for it.
             catch (Exception problem) when (problem is not OperationCanceledException)

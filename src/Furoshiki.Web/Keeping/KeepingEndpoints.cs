@@ -52,13 +52,13 @@ internal static class KeepingEndpoints
                 }
             )
             .WithName("deleteForGood");
-        all.MapGet("/profiles/{id:long}/costs", (long id, CostShelf costs) => costs.OfProfile(id))
-            .WithName("costsOfProfile");
+        all.MapGet("/profiles/{id:long}/kept", (long id, KeptShelf kept) => kept.OfProfile(id))
+            .WithName("keptForProfile");
         all.MapGet(
-                "/desktops/{id:long}/safe-states/costs",
-                (long id, DesktopRegister register, CostShelf costs) =>
-                    costs.OfSafeStates(register.Get(id))
+                "/desktops/{id:long}/safe-states/kept",
+                (long id, DesktopRegister register, KeptShelf kept) =>
+                    kept.OfSafeStates(register.Get(id))
             )
-            .WithName("costsOfSafeStates");
+            .WithName("keptForSafeStates");
     }
 }

@@ -133,18 +133,18 @@ export const useSafeStates = (desktop: Ref<number>) =>
       take(api.GET('/api/desktops/{id}/safe-states', { params: { path: { id: desktop.value } } })),
   })
 
-/** What a profile costs, and each of its savings. */
-export const useProfileCosts = (id: Ref<number>) =>
+/** What is kept for a profile and for each of its savings, and how it stands. */
+export const useProfileKept = (id: Ref<number>) =>
   useQuery({
-    queryKey: ['costs', 'profile', id],
-    queryFn: () => take(api.GET('/api/profiles/{id}/costs', { params: { path: { id: id.value } } })),
+    queryKey: ['kept', 'profile', id],
+    queryFn: () => take(api.GET('/api/profiles/{id}/kept', { params: { path: { id: id.value } } })),
   })
 
-export const useSafeStateCosts = (desktop: Ref<number>) =>
+export const useSafeStatesKept = (desktop: Ref<number>) =>
   useQuery({
-    queryKey: ['costs', 'safe-states', desktop],
+    queryKey: ['kept', 'safe-states', desktop],
     queryFn: () =>
-      take(api.GET('/api/desktops/{id}/safe-states/costs', { params: { path: { id: desktop.value } } })),
+      take(api.GET('/api/desktops/{id}/safe-states/kept', { params: { path: { id: desktop.value } } })),
   })
 
 export const useDeletions = () =>

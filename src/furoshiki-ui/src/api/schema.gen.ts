@@ -404,14 +404,14 @@ export interface paths {
     patch?: never
     trace?: never
   }
-  '/api/profiles/{id}/costs': {
+  '/api/profiles/{id}/kept': {
     parameters: {
       query?: never
       header?: never
       path?: never
       cookie?: never
     }
-    get: operations['costsOfProfile']
+    get: operations['keptForProfile']
     put?: never
     post?: never
     delete?: never
@@ -420,14 +420,14 @@ export interface paths {
     patch?: never
     trace?: never
   }
-  '/api/desktops/{id}/safe-states/costs': {
+  '/api/desktops/{id}/safe-states/kept': {
     parameters: {
       query?: never
       header?: never
       path?: never
       cookie?: never
     }
-    get: operations['costsOfSafeStates']
+    get: operations['keptForSafeStates']
     put?: never
     post?: never
     delete?: never
@@ -616,6 +616,13 @@ export interface paths {
 export type webhooks = Record<string, never>
 export interface components {
   schemas: {
+    /** @description What is kept for several things: all of them together, and each by itself. */
+    AllKeptView: {
+      /** @description What all of them cost together. */
+      together: components['schemas']['ContentCost']
+      /** @description Each by itself. */
+      each: components['schemas']['KeptView'][]
+    }
     /** @description Something that another program had put where a switch was ended after a crash, and that was set aside. */
     AsideView: {
       /** Format: int64 */
@@ -707,21 +714,6 @@ export interface components {
        * @description What it has in common with other things.
        */
       shared: number
-    }
-    /** @description What a saving or a safe state costs. */
-    CostOfOne: {
-      /**
-       * Format: int64
-       * @description Its number.
-       */
-      id: number
-      /** @description What is kept for it, in bytes. */
-      cost: components['schemas']['ContentCost']
-    }
-    /** @description What several things cost: all of them together, and each by itself. */
-    CostsView: {
-      together: components['schemas']['ContentCost']
-      each: components['schemas']['CostOfOne'][]
     }
     /** @description Something that was deleted, and can be put back for a while. */
     DeletedView: {
@@ -870,6 +862,23 @@ export interface components {
       title: string
       path: string
       reason: string
+    }
+    /** @description What is kept for a profile, a saving or a safe state, and how it stands. */
+    KeptView: {
+      /**
+       * Format: int64
+       * @description Its number.
+       */
+      id: number
+      /** @description What it costs. */
+      cost: components['schemas']['ContentCost']
+      /**
+       * Format: date-time
+       * @description When the last of it was read again and found whole (UTC); null if some of it never was.
+       */
+      seenWhole: null | string
+      /** @description What of it is damaged: each a part and a file, or a path. */
+      damaged: string[]
     }
     /** @description A kind of part by its names. */
     KindName: {
@@ -1165,7 +1174,7 @@ export interface components {
       /** @description What was not looked at, since it cannot be held. */
       notLookedAt: components['schemas']['PlaceView'][]
     }
-    /** @description A safe state: what it holds in words, why and when it was made, how many files and how large. Its copies were read back when it was made. */
+    /** @description A safe state: what it holds in words, why and when it was made, how many files and how large. */
     SafeStateView: {
       /** Format: int64 */
       id: number
@@ -2222,7 +2231,7 @@ export interface operations {
       }
     }
   }
-  costsOfProfile: {
+  keptForProfile: {
     parameters: {
       query?: never
       header?: never
@@ -2239,12 +2248,12 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['CostsView']
+          'application/json': components['schemas']['AllKeptView']
         }
       }
     }
   }
-  costsOfSafeStates: {
+  keptForSafeStates: {
     parameters: {
       query?: never
       header?: never
@@ -2261,7 +2270,7 @@ export interface operations {
           [name: string]: unknown
         }
         content: {
-          'application/json': components['schemas']['CostsView']
+          'application/json': components['schemas']['AllKeptView']
         }
       }
     }

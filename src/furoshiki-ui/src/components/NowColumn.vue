@@ -208,7 +208,7 @@ const screens = (desktop: Schemas['DesktopView']) =>
           :name="now.wayBack.title"
           main-only
         />
-        <p>{{ now.wayBack.title }}<br />{{ moment(now.wayBack.madeAt) }}, checked</p>
+        <p>{{ now.wayBack.title }}<br />{{ moment(now.wayBack.madeAt) }}</p>
       </div>
       <p v-else class="folds">Every switch makes a safe state first. It will stand here.</p>
       <VBtn v-if="now.wayBack" class="go" :to="{ name: 'switch', query: { state: now.wayBack.id } }"

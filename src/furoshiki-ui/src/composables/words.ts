@@ -24,6 +24,10 @@ export function costWords({ alone, shared }: { alone: number; shared: number }):
   return `${size(alone)} is kept for it alone, ${size(shared)} for others too.`
 }
 
+/** When all copies of something were last read again and found whole. */
+export const wholeWords = (at: string | null | undefined) =>
+  at ? `last seen whole ${moment(at)}` : 'not all of it read again yet'
+
 /** A size in decimal units (1 kB is 1000 bytes), with one digit after the point from 1 MB on. */
 export function size(bytes: number): string {
   if (bytes < KILO) return `${bytes} bytes`

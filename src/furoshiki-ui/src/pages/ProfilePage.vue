@@ -3,7 +3,8 @@ import { useMutation, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, problemOf, take, type Schemas } from '@/api/client'
-import { useProfile, useProfileCosts } from '@/api/queries'
+import { useProfile, useProfileKept } from '@/api/queries'
+import DamagedList from '@/components/DamagedList.vue'
 import DesktopPicture from '@/components/DesktopPicture.vue'
 import PartList from '@/components/PartList.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
@@ -15,7 +16,7 @@ import { useDeletion } from '@/composables/useDeletion'
 import { useDesktop } from '@/composables/useDesktop'
 import { useKeys } from '@/composables/useKeys'
 import { useLineUp } from '@/composables/useLineUp'
-import { costWords, moment, size } from '@/composables/words'
+import { costWords, moment, size, wholeWords } from '@/composables/words'
 import { useTitle } from '@/composables/useTitle'
 
 const route = useRoute()
@@ -40,8 +41,8 @@ const describe = useMutation({
   },
 })
 
-const { data: costs } = useProfileCosts(id)
-const costOf = (saving: number) => costs.value?.each.find((one) => one.id === saving)?.cost
+const { data: kept } = useProfileKept(id)
+const keptFor = (saving: number) => kept.value?.each.find((one) => one.id === saving)
 const { remove } = useDeletion()
 const deleteSaving = (saving: number) =>
   remove.mutate(() => take(api.DELETE('/api/savings/{id}', { params: { path: { id: saving } } })))
@@ -191,10 +192,12 @@ useKeys({
                 {{ gap.title }}: <span class="mono">{{ gap.path }}</span> {{ gap.reason }}
               </p>
             </details>
+            <DamagedList :damaged="keptFor(saving.id)?.damaged" />
             <p class="third">
               {{ moment(saving.savedAt)
-              }}<template v-if="costOf(saving.id)"
-                >, {{ size(costOf(saving.id)!.alone) }} for it alone</template
+              }}<template v-if="keptFor(saving.id)"
+                >, {{ size(keptFor(saving.id)!.cost.alone) }} for it alone,
+                {{ wholeWords(keptFor(saving.id)!.seenWhole) }}</template
               >
             </p>
           </div>
@@ -283,7 +286,7 @@ useKeys({
       </p>
 
       <h2>Keeping</h2>
-      <p v-if="costs" class="second">{{ costWords(costs.together) }}</p>
+      <p v-if="kept" class="second">{{ costWords(kept.together) }}</p>
       <div class="row">
         <VBtn @click="deleteProfile">Delete {{ card.profile.name }}</VBtn>
       </div>

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { api, take, type Schemas } from '@/api/client'
-import { usePlan, useSafeStateCosts, useSafeStates } from '@/api/queries'
+import { usePlan, useSafeStatesKept, useSafeStates } from '@/api/queries'
+import DamagedList from '@/components/DamagedList.vue'
 import DesktopPicture from '@/components/DesktopPicture.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import SignalWord from '@/components/SignalWord.vue'
 import { useAddress } from '@/composables/useAddress'
 import { useDeletion } from '@/composables/useDeletion'
 import { useDesktop } from '@/composables/useDesktop'
-import { costWords, count, moment, size } from '@/composables/words'
+import { costWords, count, moment, size, wholeWords } from '@/composables/words'
 import { useTitle } from '@/composables/useTitle'
 
 const { id } = useDesktop()
@@ -22,8 +23,9 @@ const target = computed<Schemas['Target'] | null>(() =>
 )
 useTitle(() => state.value && `${state.value.title}, safe state`)
 const { data: plan, error: planError } = usePlan(id, target)
-const { data: costs } = useSafeStateCosts(id)
-const cost = computed(() => costs.value?.each.find((one) => one.id === state.value?.id)?.cost)
+const { data: allKept } = useSafeStatesKept(id)
+const keptFor = (one: number | undefined) => allKept.value?.each.find((kept) => kept.id === one)
+const kept = computed(() => keptFor(state.value?.id))
 const { remove } = useDeletion()
 const ask = (one: number) => () =>
   take(
@@ -50,7 +52,10 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
             <strong>{{ one.title }}</strong>
             <span class="second">{{ moment(one.madeAt) }}, {{ one.reason }}</span>
             <span class="third"
-              >{{ count(one.files, 'file') }}, {{ size(one.size) }}, checked when it was made</span
+              >{{ count(one.files, 'file') }}, {{ size(one.size)
+              }}<template v-if="keptFor(one.id)"
+                >, {{ wholeWords(keptFor(one.id)!.seenWhole) }}</template
+              ></span
             >
           </span>
         </button>
@@ -65,6 +70,7 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
           <span class="mono">{{ gap.path }}</span> {{ gap.reason }}
         </p>
       </div>
+      <DamagedList :damaged="kept?.damaged" />
       <ProblemNote v-if="planError" :error="planError" />
       <template v-else-if="plan">
         <p class="second">
@@ -91,7 +97,7 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
         <VBtn :loading="remove.isPending.value" @click="remove.mutate(ask(state.id))"
           >Delete this safe state</VBtn
         >
-        <span v-if="cost" class="third">{{ costWords(cost) }}</span>
+        <span v-if="kept" class="third">{{ costWords(kept.cost) }}</span>
       </div>
       <ProblemNote v-if="remove.error.value" :error="remove.error.value" />
     </section>

@@ -25,6 +25,8 @@ public partial class Keeping : Migration
                 "Digest" BLOB NOT NULL,
                 "Size" INTEGER NOT NULL,
                 "IsWhole" INTEGER NOT NULL,
+                "CheckedAt" INTEGER NULL,
+                "IsDamaged" INTEGER NOT NULL,
                 CONSTRAINT "AK_Contents_Digest" UNIQUE ("Digest")
             );
             CREATE TABLE "Deletions" (
@@ -147,7 +149,7 @@ public partial class Keeping : Migration
                 CONSTRAINT "FK_SwitchContents_Contents_Digest" FOREIGN KEY ("Digest") REFERENCES "Contents" ("Digest") ON DELETE RESTRICT,
                 CONSTRAINT "FK_SwitchContents_Switches_SwitchId" FOREIGN KEY ("SwitchId") REFERENCES "Switches" ("Id") ON DELETE CASCADE
             );
-            INSERT INTO "Contents" ("Digest", "Size", "IsWhole") SELECT unhex("Digest"), "Size", "IsWhole" FROM "OldContents";
+            INSERT INTO "Contents" ("Digest", "Size", "IsWhole", "IsDamaged") SELECT unhex("Digest"), "Size", "IsWhole", 0 FROM "OldContents";
             INSERT INTO "ContentChunks" ("ContentId", "Ordinal", "Bytes") SELECT "Contents"."Id", "Ordinal", "Bytes" FROM "OldContentChunks" JOIN "Contents" ON "Contents"."Digest" = unhex("OldContentChunks"."Digest");
             INSERT INTO "Profiles" ("Id", "Name", "Description", "Author", "Licence", "Tags", "Screenshot", "LastOn")
                 SELECT "Id", "Name", "Description", "Author", "Licence", "Tags", unhex("Screenshot"), "LastOn" FROM "OldProfiles";
@@ -173,6 +175,8 @@ public partial class Keeping : Migration
             CREATE INDEX "IX_Asides_DesktopId" ON "Asides" ("DesktopId");
             CREATE INDEX "IX_Asides_Tree" ON "Asides" ("Tree");
             CREATE INDEX "IX_ContentLinks_ToId" ON "ContentLinks" ("ToId");
+            CREATE INDEX "IX_Contents_CheckedAt" ON "Contents" ("CheckedAt");
+            CREATE INDEX "IX_Contents_IsDamaged" ON "Contents" ("IsDamaged") WHERE "IsDamaged";
             CREATE INDEX "IX_Desktops_DeletionId" ON "Desktops" ("DeletionId");
             CREATE INDEX "IX_Desktops_Map" ON "Desktops" ("Map");
             CREATE UNIQUE INDEX "IX_Desktops_Name" ON "Desktops" ("Name") WHERE "DeletionId" IS NULL;

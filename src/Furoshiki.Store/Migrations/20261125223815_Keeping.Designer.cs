@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Furoshiki.Store.Migrations
 {
     [DbContext(typeof(FuroshikiDb))]
-    [Migration("20261125220723_Keeping")]
+    [Migration("20261125223815_Keeping")]
     partial class Keeping
     {
         /// <inheritdoc />
@@ -91,9 +91,15 @@ namespace Furoshiki.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("CheckedAt")
+                        .HasColumnType("INTEGER");
+
                     b.Property<byte[]>("Digest")
                         .IsRequired()
                         .HasColumnType("BLOB");
+
+                    b.Property<bool>("IsDamaged")
+                        .HasColumnType("INTEGER");
 
                     b.Property<bool>("IsWhole")
                         .HasColumnType("INTEGER");
@@ -102,6 +108,11 @@ namespace Furoshiki.Store.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("CheckedAt");
+
+                    b.HasIndex("IsDamaged")
+                        .HasFilter("\"IsDamaged\"");
 
                     b.ToTable("Contents");
                 });

@@ -1,0 +1,57 @@
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Observing;
+using Furoshiki.Core.Content;
+
+namespace Furoshiki.App.Keeping;
+
+/// <summary>Writes copies that were found damaged again, where what they are copies of still stands on a desktop.</summary>
+public sealed class Mender(DesktopRegister register, Observer observer, IContentStore content)
+{
+    /// <summary>Writes again what can be.</summary>
+    /// <param name="damaged">What is damaged.</param>
+    /// <returns>What stays damaged.</returns>
+    public IReadOnlyList<Digest> Mend(IReadOnlyList<Digest> damaged)
+    {
+        var left = damaged.ToHashSet();
+        foreach (var desktop in left.Count == 0 ? [] : register.All())
+        {
+            foreach (var (digest, open) in StandingOn(desktop))
+                if (left.Contains(digest) && Mend(digest, open))
+                    left.Remove(digest);
+            if (left.Count == 0)
+                break;
+        }
+        return [.. left];
+    }
+
+    private IEnumerable<(Digest Digest, Func<Stream> Open)> StandingOn(LiveDesktop desktop)
+    {
+        var look = observer.See(desktop).Reading.Look;
+        yield return (look.Digest, () => new MemoryStream(look.Bytes.ToArray()));
+        var tree = desktop.Folder.ManagedTree(desktop.Maps);
+        foreach (var record in tree.Records)
+            yield return (record.Digest, () => new MemoryStream(record.Bytes.ToArray()));
+        foreach (var (path, state) in tree.All)
+            if (state.Content is { } digest)
+                yield return (digest, () => desktop.Folder.OpenRead(path));
+    }
+
+    private bool Mend(Digest digest, Func<Stream> open)
+    {
+        try
+        {
+            using var hold = content.Hold();
+            using var bytes = open();
+            using var batch = hold.Begin();
+            batch.Mend(digest, bytes);
+            batch.Commit();
+            return content.Check([digest]).Count == 0;
+        }
+        catch (Exception problem)
+            when (problem is IOException or UnauthorizedAccessException or MissingContentException)
+        {
+            // It changed since it was looked at, or may not be read: another may stand elsewhere.
+            return false;
+        }
+    }
+}
