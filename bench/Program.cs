@@ -32,6 +32,11 @@ if (args is ["--only", "hearing"])
     MeasureHearing();
     return;
 }
+if (args is ["--only", "switch"])
+{
+    MeasureSwitch();
+    return;
+}
 using (var small = new Sample(factor: 1))
     Measure(small, print: false);
 using (var sample = new Sample(factor))
@@ -40,7 +45,33 @@ MeasureDrawing();
 MeasureFormats();
 MeasureShelf();
 MeasureHearing();
+MeasureSwitch();
 return;
+
+// Ten settings in three files, beside few and beside many managed files, and against the same bytes written and flushed by themselves.
+void MeasureSwitch()
+{
+    var few = 0d;
+    // A few first, so that nothing measured is the runtime's own start.
+    foreach (var (files, length) in new[] { (30, 70_000), (300, 70_000), (30_000, 70_000) })
+    {
+        using var switching = new Switching(Path.Combine(repository, "scenario"), files, length);
+        switching.Switch();
+        var plan = Median(15, switching.PlanOnly);
+        var time = Median(15, switching.Switch);
+        var flushed = Median(15, switching.WriteAndFlush);
+        if (files == 30)
+            continue;
+        var what =
+            $"switch of 10 settings beside {files} files, {(long)files * length / 1024 / 1024} MiB";
+        if (few == 0)
+            few = time;
+        else
+            Line(what, time, "beside 300", few, 1.3);
+        Line(what, time, "writing and flushing the same bytes", flushed, 4);
+        Console.WriteLine($"the plan of it: {plan:0} ms (wanted: under 50)");
+    }
+}
 
 // One file changes among many: until the desktop's new look is known, against reading all of it anew.
 void MeasureHearing()
@@ -134,6 +165,7 @@ void Measure(Sample sample, bool print)
             databases = new FuroshikiDbFactory(sample.Beside($"furoshiki{attempt++}.db"));
             databases.Migrate();
             content = new SqliteContentStore(databases, TimeProvider.System);
+            Switching.Register(databases, content, sample.Home);
         }
     );
     var peak = Memory("VmHWM");

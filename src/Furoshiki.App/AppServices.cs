@@ -45,6 +45,7 @@ public static class AppServices
                 all.GetRequiredService<FuroshikiDbFactory>()
             )
             .AddSingleton<IContentStore, SqliteContentStore>()
+            .AddSingleton<DatabaseStamp>()
             .AddSingleton<ContentCollector>()
             .AddSingleton<ContentCosts>()
             .AddSingleton<ContentChecker>()

@@ -86,6 +86,13 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
         {
             saving.ToTable("Savings");
             saving.HasIndex(one => new { one.ProfileId, one.Number }).IsUnique();
+            // The last saving of every profile is found without looking at the savings themselves.
+            saving.HasIndex(one => new
+            {
+                one.DeletionId,
+                one.ProfileId,
+                one.Number,
+            });
             Names(saving, one => one.Look);
             Names(saving, one => one.Map);
             GoesWith(saving, one => one.DeletionId);

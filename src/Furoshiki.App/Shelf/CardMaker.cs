@@ -21,10 +21,12 @@ public sealed class CardMaker(
     LookLibrary library,
     Observer observer,
     MapLibrary maps,
-    IContentStore content
+    IContentStore content,
+    DatabaseStamp stamp
 )
 {
     private readonly Standings _standings = new();
+    private volatile Shelved? _shelved;
     private readonly ConcurrentDictionary<long, LookFacts> _facts = new();
 
     /// <summary>What a card says of a look, whatever the desktop.</summary>
@@ -38,24 +40,49 @@ public sealed class CardMaker(
     /// <summary>The cards of all profiles, the one that was on last first.</summary>
     public IReadOnlyList<ProfileCard> All(LiveDesktop desktop)
     {
-        using var db = databases.CreateDbContext();
         var standings = _standings.Of(observer.See(desktop), content);
-        var savings = LastSavings(db);
-        Learn([.. savings.Values.Select(one => one.Id)]);
+        var shelved = Read();
+        Learn([.. shelved.Profiles.Select(one => one.Last.Id)]);
+        using var db = databases.CreateDbContext();
         var on = db
             .Savings.Where(one => one.Id == desktop.On.Saving)
             .Select(one => new OnNow(one.ProfileId, one.Id, one.Number))
             .FirstOrDefault();
         return
         [
-            .. db
-                .Profiles.AsNoTracking()
-                .OrderByDescending(one => one.LastOn)
-                .AsEnumerable()
-                .AsParallel()
+            .. shelved
+                .Profiles.AsParallel()
                 .AsOrdered()
-                .Select(row => Card(standings, row, savings[row.Id], on)),
+                .Select(one => Card(standings, one.Row, one.Form, one.Last, on)),
         ];
+    }
+
+    /// <summary>All profiles as they are kept, the one that was on last first.</summary>
+    /// <param name="Stamp">What the database's stamp was before they were read.</param>
+    private sealed record Shelved(
+        long Stamp,
+        IReadOnlyList<(ProfileRow Row, ProfileForm Form, SavingNumber Last)> Profiles
+    );
+
+    private Shelved Read()
+    {
+        var now = stamp.Now;
+        if (_shelved is { } known && known.Stamp == now)
+            return known;
+        using var db = databases.CreateDbContext();
+        var savings = LastSavings(db);
+        return _shelved = new Shelved(
+            now,
+            [
+                .. db
+                    .Profiles.AsNoTracking()
+                    .OrderByDescending(one => one.LastOn)
+                    .AsEnumerable()
+                    // One that came after its savings were asked for is there the next time.
+                    .Where(row => savings.ContainsKey(row.Id))
+                    .Select(row => (row, ProfileForm.Of(row), savings[row.Id])),
+            ]
+        );
     }
 
     /// <summary>The last saving of every profile, by the profile's number.</summary>
@@ -98,6 +125,7 @@ public sealed class CardMaker(
         return Card(
             _standings.Of(observer.See(desktop), content),
             row,
+            ProfileForm.Of(row),
             last,
             row.Savings.Where(one => one.Id == desktop.On.Saving)
                 .Select(one => new OnNow(row.Id, one.Id, one.Number))
@@ -120,18 +148,19 @@ public sealed class CardMaker(
     private ProfileCard Card(
         Standings.OfDesktop standings,
         ProfileRow row,
+        ProfileForm form,
         SavingNumber saving,
         OnNow? on
     )
     {
         if (!_facts.TryGetValue(saving.Id, out var facts))
-            return Damaged(row, saving, library.WhyNot(saving.Id));
+            return Damaged(row, form, saving, library.WhyNot(saving.Id));
         var how = facts
             .Parts.Select(part => standings.Of(part, saving.Look, saving.Map, maps.Get))
             .ToList();
         return new ProfileCard(
             row.Id,
-            ProfileForm.Of(row),
+            form,
             saving.Id,
             Counting.Ordinal(saving.Number),
             saving.Look.Hex,
@@ -160,10 +189,15 @@ public sealed class CardMaker(
     }
 
     /// <summary>A profile whose last saving cannot be read: it takes out itself, and no other.</summary>
-    private static ProfileCard Damaged(ProfileRow row, SavingNumber saving, string reason) =>
+    private static ProfileCard Damaged(
+        ProfileRow row,
+        ProfileForm form,
+        SavingNumber saving,
+        string reason
+    ) =>
         new(
             row.Id,
-            ProfileForm.Of(row),
+            form,
             saving.Id,
             Counting.Ordinal(saving.Number),
             saving.Look.Hex,

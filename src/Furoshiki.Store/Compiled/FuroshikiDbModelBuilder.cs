@@ -11,7 +11,7 @@ namespace Furoshiki.Store.Compiled
     public partial class FuroshikiDbModel
     {
         private FuroshikiDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("7be72ee7-6e42-4a93-a47a-9985c0573550"), entityTypeCount: 11)
+            : base(skipDetectChanges: false, modelId: new Guid("6bbeb3d0-18bd-4383-ae44-4d277140609d"), entityTypeCount: 11)
         {
         }
 

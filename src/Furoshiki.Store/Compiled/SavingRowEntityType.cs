@@ -109,17 +109,17 @@ namespace Furoshiki.Store.Compiled
             runtimeEntityType.SetPrimaryKey(key);
 
             var index = runtimeEntityType.AddIndex(
-                new[] { deletionId });
-
-            var index0 = runtimeEntityType.AddIndex(
                 new[] { look });
 
-            var index1 = runtimeEntityType.AddIndex(
+            var index0 = runtimeEntityType.AddIndex(
                 new[] { map });
 
-            var index2 = runtimeEntityType.AddIndex(
+            var index1 = runtimeEntityType.AddIndex(
                 new[] { profileId, number },
                 unique: true);
+
+            var index2 = runtimeEntityType.AddIndex(
+                new[] { deletionId, profileId, number });
 
             return runtimeEntityType;
         }

@@ -354,14 +354,14 @@ namespace Furoshiki.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("DeletionId");
-
                     b.HasIndex("Look");
 
                     b.HasIndex("Map");
 
                     b.HasIndex("ProfileId", "Number")
                         .IsUnique();
+
+                    b.HasIndex("DeletionId", "ProfileId", "Number");
 
                     b.ToTable("Savings", (string)null);
                 });

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Furoshiki.Store.Migrations
 {
     [DbContext(typeof(FuroshikiDb))]
-    [Migration("20261125223815_Keeping")]
+    [Migration("20261125225322_Keeping")]
     partial class Keeping
     {
         /// <inheritdoc />
@@ -357,14 +357,14 @@ namespace Furoshiki.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("DeletionId");
-
                     b.HasIndex("Look");
 
                     b.HasIndex("Map");
 
                     b.HasIndex("ProfileId", "Number")
                         .IsUnique();
+
+                    b.HasIndex("DeletionId", "ProfileId", "Number");
 
                     b.ToTable("Savings", (string)null);
                 });

@@ -190,7 +190,7 @@ public partial class Keeping : Migration
             CREATE INDEX "IX_SafeStates_Look" ON "SafeStates" ("Look");
             CREATE INDEX "IX_SafeStates_SavingOnId" ON "SafeStates" ("SavingOnId");
             CREATE INDEX "IX_SafeStates_Tree" ON "SafeStates" ("Tree");
-            CREATE INDEX "IX_Savings_DeletionId" ON "Savings" ("DeletionId");
+            CREATE INDEX "IX_Savings_DeletionId_ProfileId_Number" ON "Savings" ("DeletionId", "ProfileId", "Number");
             CREATE INDEX "IX_Savings_Look" ON "Savings" ("Look");
             CREATE INDEX "IX_Savings_Map" ON "Savings" ("Map");
             CREATE UNIQUE INDEX "IX_Savings_ProfileId_Number" ON "Savings" ("ProfileId", "Number");
