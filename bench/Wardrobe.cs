@@ -49,8 +49,15 @@ internal sealed class Wardrobe : IDisposable
         services.GetRequiredService<FuroshikiDbFactory>().Close();
     }
 
-    /// <summary>How long the shelf takes when nothing is known, again, and after one setting changed on the disk; in ms.</summary>
-    public (double First, double Again, double Changed, double Read) Shelf()
+    /// <summary>How long the shelf takes when nothing is known, again, and after one setting changed on the disk; and a search's first letter, and each after it; in ms.</summary>
+    public (
+        double First,
+        double Again,
+        double Changed,
+        double Read,
+        double Letter,
+        double Next
+    ) Shelf()
     {
         using var data = Start(out var services);
         var read = Time(() => ReadAlone(services));
@@ -74,7 +81,13 @@ internal sealed class Wardrobe : IDisposable
             })
             .Order()
             .ElementAt(2);
-        return (first, again, changed, read);
+        var desktop = services.GetRequiredService<DesktopRegister>().Get(1);
+        var search = services.GetRequiredService<ShelfSearch>();
+        double Found(string text) => Time(() => search.Find(desktop, new ShelfQuery(text)));
+        var letter = Found("r");
+        string[] typed = ["ri", "rid", "ridg", "ridge", "ridge ", "ridge #", "ridge #2f6f93"];
+        var next = typed.Select(Found).Order().ElementAt(typed.Length / 2);
+        return (first, again, changed, read, letter, next);
     }
 
     public void Dispose() => Directory.Delete(_folder, recursive: true);

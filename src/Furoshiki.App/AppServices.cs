@@ -82,6 +82,7 @@ public static class AppServices
             .AddSingleton<Saver>()
             .AddSingleton<Screenshots>()
             .AddSingleton<CardMaker>()
+            .AddSingleton<ShelfSearch>()
             .AddSingleton<ProfileShelf>()
             .AddSingleton<Comparer>()
             .AddSingleton<FileChanges>()

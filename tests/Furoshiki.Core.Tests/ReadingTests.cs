@@ -23,7 +23,7 @@ public sealed class ReadingTests
         reading.Look["icons"]!
             .Assets.Select(asset => asset.Path)
             .ShouldBe(["data:icons/Fold-Slate", "system:icons/Fold"]);
-        reading.Look.IsDark.ShouldBeFalse();
+        reading.Look.IsDark.ShouldBe(false);
     }
 
     [Fact]

@@ -32,7 +32,7 @@ public sealed class CardMaker(
     /// <summary>What a card says of a look, whatever the desktop.</summary>
     private sealed record LookFacts(
         IReadOnlyList<Component> Parts,
-        bool IsDark,
+        bool? IsDark,
         int Unknown,
         IReadOnlyList<string> Supplies
     );
@@ -170,7 +170,8 @@ public sealed class CardMaker(
             how.Count(one => one.State is PartState.Ready or PartState.Refused),
             facts.Supplies,
             LastOn(row),
-            PictureOf(row)
+            PictureOf(row),
+            []
         );
     }
 
@@ -201,13 +202,14 @@ public sealed class CardMaker(
             saving.Id,
             Counting.Ordinal(saving.Number),
             saving.Look.Hex,
-            false,
+            null,
             0,
             new ReadinessView(ReadinessState.Cannot, reason),
             0,
             [],
             LastOn(row),
-            PictureOf(row)
+            PictureOf(row),
+            []
         );
 
     private static DateTime? LastOn(ProfileRow row) =>
@@ -234,7 +236,9 @@ public sealed class CardMaker(
         if (missing == parts.Count)
             return new ReadinessView(ReadinessState.Cannot, "No part of it has a match here");
         if (steps == 0)
-            return new ReadinessView(ReadinessState.On, "On now");
+            return on?.Profile == saving.ProfileId
+                ? new ReadinessView(ReadinessState.On, "On now")
+                : new ReadinessView(ReadinessState.Same, "Same as now");
         if (on?.Saving == saving.Id)
             return new ReadinessView(
                 ReadinessState.Drifted,

@@ -29,7 +29,8 @@ internal static class LookVerbs
 {
     private static readonly Argument<string[]> Search = new("words")
     {
-        Description = "Only profiles that have all of these words in a name, tag or supply",
+        Description =
+            "Only profiles that have all of these in their words, or are made of them: a part, a font, a value, a colour (#c24f38) and those near it",
         Arity = ArgumentArity.ZeroOrMore,
     };
 
@@ -157,10 +158,8 @@ internal static class LookVerbs
     {
         var words = call.Given.GetValue(Search) ?? [];
         var cards = call
-            .Session.Get<CardMaker>()
-            .All(call.Desktop)
-            .Where(card => words.All(word => Has(card, word)))
-            .ToList();
+            .Session.Get<ShelfSearch>()
+            .Find(call.Desktop, new ShelfQuery(string.Join(' ', words.Select(Together))));
         call.Output.Show(
             cards,
             () =>
@@ -179,7 +178,12 @@ internal static class LookVerbs
                                 [
                                     card.Profile.Name,
                                     card.Ordinal,
-                                    card.IsDark ? "night" : "day",
+                                    card.IsDark switch
+                                    {
+                                        true => "night",
+                                        false => "day",
+                                        null => "",
+                                    },
                                     $"{card.Parts}",
                                     card.Readiness.Words,
                                     string.Join(", ", card.Profile.Tags),
@@ -191,11 +195,8 @@ internal static class LookVerbs
         return ExitCode.Done;
     }
 
-    private static bool Has(ProfileCard card, string word) =>
-        card
-            .Supplies.Concat(card.Profile.Tags)
-            .Append(card.Profile.Name)
-            .Any(text => text.Contains(word, StringComparison.OrdinalIgnoreCase));
+    /// <summary>What the shell gave as one word belongs together.</summary>
+    private static string Together(string word) => word.Contains(' ') ? $"\"{word}\"" : word;
 
     private static int Show(Call call)
     {

@@ -60,8 +60,9 @@ public sealed class Look
         );
     }
 
-    /// <summary>Whether it is a dark one, by the tone of its colours.</summary>
-    public bool IsDark => this[ColoursKind.Kind.Name]?.Text("tone", "light") == "dark";
+    /// <summary>Whether it is a dark one, by the tone of its colours; null if it has none.</summary>
+    public bool? IsDark =>
+        this[ColoursKind.Kind.Name] is { } colours ? colours.Text("tone", "light") == "dark" : null;
 
     /// <summary>
     /// Where the assets stood when the look was read, as JSON: no part of what the look is, but of use when it is put on again.

@@ -29,10 +29,27 @@ internal static class ProfileEndpoints
         profiles
             .MapGet(
                 "",
-                (long desktop, DesktopRegister register, CardMaker cards) =>
-                    cards.All(register.Get(desktop))
+                (
+                    long desktop,
+                    string? find,
+                    string[]? show,
+                    ShelfSort? sort,
+                    DesktopRegister register,
+                    ShelfSearch search
+                ) =>
+                    search.Find(
+                        register.Get(desktop),
+                        new ShelfQuery(find ?? "", show, sort ?? ShelfSort.LastOn)
+                    )
             )
             .WithName("listProfiles");
+        profiles
+            .MapGet(
+                "/filters",
+                (long desktop, DesktopRegister register, ShelfSearch search) =>
+                    search.Filters(register.Get(desktop))
+            )
+            .WithName("listFilters");
         profiles
             .MapGet(
                 "/{id:long}",

@@ -95,11 +95,44 @@ export const useFolders = (path: Ref<string>) =>
     queryFn: () => take(api.GET('/api/folders', { params: { query: { path: path.value || undefined } } })),
   })
 
-export const useProfiles = (desktop: Ref<number>, isShown: Ref<boolean> = ref(true)) =>
+/** Which profiles of the shelf are asked for. */
+export interface ShelfQuery {
+  find?: string
+  show?: string[]
+  sort?: Schemas['ShelfSort']
+}
+
+const askProfiles = (desktop: number, query: ShelfQuery) =>
+  take(api.GET('/api/profiles', { params: { query: { desktop, ...query } } }))
+
+export const useProfiles = (
+  desktop: Ref<number>,
+  query: Ref<ShelfQuery> = ref({}),
+  isShown: Ref<boolean> = ref(true),
+) =>
   useQuery({
-    queryKey: ['profiles', desktop],
+    queryKey: ['profiles', desktop, query],
     enabled: computed(() => isShown.value && desktop.value > 0),
-    queryFn: () => take(api.GET('/api/profiles', { params: { query: { desktop: desktop.value } } })),
+    placeholderData: keepPreviousData,
+    queryFn: () => askProfiles(desktop.value, query.value),
+  })
+
+/** Asks for profiles once, or takes those that are known. */
+export function useAskedProfiles() {
+  const client = useQueryClient()
+  return (desktop: number, query: ShelfQuery) =>
+    client.fetchQuery({
+      queryKey: ['profiles', desktop, query],
+      queryFn: () => askProfiles(desktop, query),
+    })
+}
+
+/** By what the shelf can be filtered. */
+export const useFilters = (desktop: Ref<number>, isShown: Ref<boolean>) =>
+  useQuery({
+    queryKey: ['profiles', desktop, 'filters'],
+    enabled: computed(() => isShown.value && desktop.value > 0),
+    queryFn: () => take(api.GET('/api/profiles/filters', { params: { query: { desktop: desktop.value } } })),
   })
 
 export const useProfile = (id: Ref<number>, desktop: Ref<number>) =>

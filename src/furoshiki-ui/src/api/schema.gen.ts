@@ -4,2540 +4,2602 @@
  */
 
 export interface paths {
-  '/api/desktops': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['listDesktops']
-    put?: never
-    post: operations['registerDesktop']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/look': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['lookAtFolder']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['openDesktop']
-    put?: never
-    post?: never
-    delete: operations['deleteDesktop']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/{id}/now': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['readNow']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/{id}/news/seen': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['seeNews']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/{id}/folder': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['findDesktopAgain']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/{id}/name': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['renameDesktop']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/{id}/session': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['tellSession']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/{id}/faults': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['setFaults']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/{id}/other-program': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['editAsOtherProgram']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/changes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['followDesktops']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/notices': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['listNotices']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/maps': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['listMaps']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/folders': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['listFolders']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/savings/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['nameSaving']
-    put?: never
-    post?: never
-    delete: operations['deleteSaving']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/looks/{digest}/picture': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['drawLook']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/content/{digest}/{name}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['loadContent']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/access/take-back': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['takeBackAccess']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/profiles': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['listProfiles']
-    put?: never
-    post: operations['save']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/profiles/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['openProfile']
-    put: operations['describeProfile']
-    post?: never
-    delete: operations['deleteProfile']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/profiles/{id}/screenshot': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['attachScreenshot']
-    post?: never
-    delete: operations['removeScreenshot']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/{id}/safe-states/{state}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['deleteSafeState']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/deletions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['listDeletions']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/deletions/{id}/undelete': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['undelete']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/deletions/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['deleteForGood']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/profiles/{id}/kept': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['keptForProfile']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/{id}/safe-states/kept': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['keptForSafeStates']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/{id}/comparison': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['compare']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/content/{digest}/lines/{other}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['compareLines']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/looks/{digest}/changes/{other}/{kind}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['listChangedFolders']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/looks/{digest}/changes/{other}/{kind}/files': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['listChangedFiles']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/{id}/plans': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['planSwitch']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/{id}/switches': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['startSwitch']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/switches/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['readSwitch']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/switches/{id}/progress': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['followSwitch']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/switches/{id}/stop': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['stopSwitch']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/{id}/safe-states': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['listSafeStates']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desktops/{id}/asides/{aside}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['forgetAside']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
+    "/api/desktops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listDesktops"];
+        put?: never;
+        post: operations["registerDesktop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lookAtFolder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["openDesktop"];
+        put?: never;
+        post?: never;
+        delete: operations["deleteDesktop"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readNow"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/news/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["seeNews"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/folder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["findDesktopAgain"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["renameDesktop"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tellSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setFaults"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/other-program": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["editAsOtherProgram"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["followDesktops"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listNotices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/maps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listMaps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/folders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listFolders"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/savings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["nameSaving"];
+        put?: never;
+        post?: never;
+        delete: operations["deleteSaving"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/looks/{digest}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["drawLook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/content/{digest}/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["loadContent"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/access/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeBackAccess"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profiles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listProfiles"];
+        put?: never;
+        post: operations["save"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profiles/filters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listFilters"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profiles/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["openProfile"];
+        put: operations["describeProfile"];
+        post?: never;
+        delete: operations["deleteProfile"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profiles/{id}/screenshot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["attachScreenshot"];
+        post?: never;
+        delete: operations["removeScreenshot"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/safe-states/{state}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteSafeState"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/deletions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listDeletions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/deletions/{id}/undelete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["undelete"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/deletions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteForGood"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profiles/{id}/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["keptForProfile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/safe-states/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["keptForSafeStates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/content/{digest}/lines/{other}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["compareLines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/looks/{digest}/changes/{other}/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listChangedFolders"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/looks/{digest}/changes/{other}/{kind}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listChangedFiles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["planSwitch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/switches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["startSwitch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/switches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readSwitch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/switches/{id}/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["followSwitch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/switches/{id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["stopSwitch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/safe-states": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listSafeStates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/asides/{aside}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["forgetAside"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
-export type webhooks = Record<string, never>
+export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /** @description What is kept for several things: all of them together, and each by itself. */
-    AllKeptView: {
-      /** @description What all of them cost together. */
-      together: components['schemas']['ContentCost']
-      /** @description Each by itself. */
-      each: components['schemas']['KeptView'][]
-    }
-    /** @description Something that another program had put where a switch was ended after a crash, and that was set aside. */
-    AsideView: {
-      /** Format: int64 */
-      id: number
-      path: string
-      /** Format: date-time */
-      at: string
-    }
-    /** @description An asset of a part. */
-    AssetView: {
-      name: string
-      /** @description Where it stood; null if it was not found. */
-      path: null | string
-      /** @description The start of its digest; null if nothing stood there. */
-      digest: null | string
-      /** @description Whether its content is kept; if not, only its fingerprint is. */
-      isCarried: boolean
-    }
-    /** @description One look's cell in a row. */
-    CellView: {
-      words: string
-      /** @description Whether it equals the first look's. */
-      same: boolean
-      /** @description Colours that tell the cell, in CSS notation. */
-      swatches: string[]
-      /**
-       * Format: double
-       * @description CIEDE2000 difference from the first look's, the largest of the row; null where nothing differs in colour.
-       */
-      distance: null | number
-    }
-    /** @description A file that is another than it was. */
-    ChangedFileView: {
-      /** @description Its name in its folder. */
-      name: string
-      /** @description What became of it. */
-      change: components['schemas']['FileChangeKind']
-      /** @description What it was, in words. */
-      before: string
-      /** @description What it is, in words. */
-      after: string
-      /** @description The digest of what it was, if that is at hand. */
-      beforeContent: null | string
-      /** @description The digest of what it is, if that is at hand. */
-      afterContent: null | string
-      /** @description Whether its name says that it is a picture. */
-      isPicture: boolean
-    }
-    /** @description The changes in a folder of an asset. */
-    ChangedFolderView: {
-      /** @description The folder, with the asset's name in front; percent-encoded where it is no plain text. */
-      folder: string
-      /** @description What changed in it, in words. */
-      words: string
-      /**
-       * Format: int32
-       * @description How many of its entries are others.
-       */
-      count: number
-    }
-    /** @description A line of two texts that are compared. */
-    ChangedLine: {
-      /** @description What became of it. */
-      change: components['schemas']['LineChange']
-      /** @description It, without its end. */
-      text: string
-    }
-    /** @description A setting that is another than it was. */
-    ChangedSettingView: {
-      title: string
-      words: string
-    }
-    /** @description Looks side by side; the first is what the others are held against. */
-    ComparisonView: {
-      sides: components['schemas']['SideView'][]
-      rows: components['schemas']['PartRowView'][]
-      /** Format: int32 */
-      differing: number
-    }
-    /** @description What something that was kept costs, in bytes of content. */
-    ContentCost: {
-      /**
-       * Format: int64
-       * @description What is kept for it alone, and would be given back without it.
-       */
-      alone: number
-      /**
-       * Format: int64
-       * @description What it has in common with other things.
-       */
-      shared: number
-    }
-    /** @description Something that was deleted, and can be put back for a while. */
-    DeletedView: {
-      /**
-       * Format: int64
-       * @description The deletion's number.
-       */
-      id: number
-      /** @description What was deleted: "profile", "saving", "safe state" or "desktop". */
-      what: string
-      /** @description Its name. */
-      name: string
-      /**
-       * Format: date-time
-       * @description When it was deleted (UTC).
-       */
-      at: string
-      /**
-       * Format: date-time
-       * @description Until when it can be undeleted (UTC).
-       */
-      until: string
-      /** @description What is kept for it, in bytes. */
-      cost: components['schemas']['ContentCost']
-    }
-    /** @description What a desktop is called. */
-    DesktopName: {
-      name: string
-    }
-    /** @description A desktop with what its map found, and its session where it is simulated. */
-    DesktopPage: {
-      /** @description The desktop. */
-      desktop: components['schemas']['DesktopView']
-      /** @description What its map found. */
-      report: components['schemas']['FolderReport']
-      /** @description The programs that show parts only after they start again. */
-      programs: string[]
-      /** @description What is wrong with its disk. */
-      faults: components['schemas']['DiskFaults']
-    }
-    /** @description A desktop at one moment. */
-    DesktopState: {
-      /**
-       * Format: int64
-       * @description The desktop's number.
-       */
-      desktop: number
-      /** @description What tells this state of it from another. */
-      state: string
-    }
-    /** @description A desktop in the chooser. */
-    DesktopView: {
-      /** Format: int64 */
-      id: number
-      name: string
-      platform: string
-      version: string
-      screens: components['schemas']['Screen'][]
-      isSimulated: boolean
-      folder: string
-      /** @description Why its folder cannot be looked at, in a sentence; null if it can. */
-      gone: null | string
-    }
-    /** @description What is wrong with a simulated desktop's disk. */
-    DiskFaults: {
-      /** @description What the path of a file has in it whose writing is refused; null for none. */
-      refuses: null | string
-      /** @description Whether there is no room for anything new. */
-      isFull: boolean
-    }
-    /** @description What changed in a part since the saving that last held it. */
-    DriftView: {
-      kind: string
-      title: string
-      words: string
-      /** @description That saving in words, where it is another than the one that is on; else null. */
-      since: null | string
-      settings: components['schemas']['ChangedSettingView'][]
-      /**
-       * Format: int32
-       * @description How many of its files and folders are others.
-       */
-      files: number
-    }
-    /**
-     * @description What became of a file.
-     * @enum {unknown}
-     */
-    FileChangeKind: 'Edited' | 'Added' | 'Deleted'
-    /** @description A folder with a map: one of those that can be chosen, or a text of one's own. */
-    FolderChoice: {
-      folder: string
-      map: null | string
-      mapText: null | string
-    }
-    /** @description Where the folder of a desktop stands now. */
-    FolderPlace: {
-      folder: string
-    }
-    /** @description What a map finds in a folder. */
-    FolderReport: {
-      platform: string
-      kinds: components['schemas']['FoundView'][]
-    }
-    /** @description A folder that a person can choose, with the folders in it. */
-    FolderView: {
-      /** @description Its full path; null above the roots that the start command allows. */
-      path: null | string
-      /** @description The folder above it; null for a root. */
-      parent: null | string
-      folders: string[]
-    }
-    /**
-     * @description How a part of a map was found in a folder.
-     * @enum {unknown}
-     */
-    Found: 'Set' | 'NotSet' | 'Unread'
-    /** @description What a map found of a kind. */
-    FoundView: {
-      kind: string
-      title: string
-      found: components['schemas']['Found']
-      words: string
-      /**
-       * Format: int32
-       * @description How many of its settings are set.
-       */
-      settings: number
-      /**
-       * Format: int32
-       * @description How many settings the map has a place for.
-       */
-      places: number
-      /** @description Its settings files and whole files, by path. */
-      files: string[]
-      /** @description Its values that could not be read. */
-      unread: components['schemas']['UnreadValueView'][]
-      /** @description Assets that are named and not there. */
-      missing: string[]
-      /** @description What cannot be held, and why. */
-      gaps: string[]
-    }
-    /** @description Something of a part that stands on the disk and cannot be held. */
-    GapView: {
-      kind: string
-      title: string
-      path: string
-      reason: string
-    }
-    /** @description What is kept for a profile, a saving or a safe state, and how it stands. */
-    KeptView: {
-      /**
-       * Format: int64
-       * @description Its number.
-       */
-      id: number
-      /** @description What it costs. */
-      cost: components['schemas']['ContentCost']
-      /**
-       * Format: date-time
-       * @description When the last of it was read again and found whole (UTC); null if some of it never was.
-       */
-      seenWhole: null | string
-      /** @description What of it is damaged: each a part and a file, or a path. */
-      damaged: string[]
-    }
-    /** @description A kind of part by its names. */
-    KindName: {
-      kind: string
-      title: string
-    }
-    /** @description The parts that a plan leaves alone, and why. */
-    LeftAloneView: {
-      titles: string[]
-      reason: string
-    }
-    /**
-     * @description What became of a line.
-     * @enum {unknown}
-     */
-    LineChange: 'Same' | 'Added' | 'Removed' | 'LeftOut'
-    /** @description A text, line by line. */
-    LinesView: {
-      /** @description The lines that differ, with some around them; null if one of the two is no text. */
-      lines: null | components['schemas']['ChangedLine'][]
-    }
-    /** @description Something that has no match on the desktop. */
-    LossView: {
-      kind: string
-      title: string
-      what: string
-      reason: string
-    }
-    /** @description A path and what stood there when the plan was made: a digest over its state, or "absent". */
-    MadeFromView: {
-      path: string
-      state: string
-    }
-    /** @description A map that can be chosen. */
-    MapView: {
-      name: string
-      platform: string
-      description: string
-      /** Format: int32 */
-      kinds: number
-    }
-    /** @description A desktop to register. */
-    NewDesktop: {
-      name: string
-      choice: components['schemas']['FolderChoice']
-      version: string
-      screens: components['schemas']['Screen'][]
-    }
-    /** @description Where the application can be opened from now on. */
-    NewEntrance: {
-      /** @description The address with the new key. */
-      address: string
-    }
-    /** @description A part of which something else shows than what is set. */
-    NotShowingView: {
-      kind: string
-      title: string
-      /** @description What is set, in words. */
-      set: string
-      /** @description What shows, in words. */
-      showing: string
-      /** @description Whether it only waits; if not, an asset is not there and another shows in its place. */
-      willShow: boolean
-      /** @description When what is set will show, if it only waits. */
-      until: components['schemas']['Shows']
-      /** @description The program that has to start again; null if none. */
-      program: null | string
-    }
-    /** @description A desktop as it is. */
-    NowView: {
-      desktop: components['schemas']['DesktopView']
-      /** @description What is set. */
-      look: string
-      /** @description What shows; the same as what is set where nothing is known of the session. */
-      showing: string
-      on: null | components['schemas']['OnView']
-      drift: components['schemas']['DriftView'][]
-      /** @description The parts as the savings have them that last held them: what drift is told against. */
-      then: string
-      /** @description The parts of which something else shows than what is set. */
-      notShowing: components['schemas']['NotShowingView'][]
-      unread: components['schemas']['UnreadView'][]
-      unreadValues: components['schemas']['UnreadValueView'][]
-      /** @description What stands in the parts' files and cannot be held. */
-      gaps: components['schemas']['GapView'][]
-      asides: components['schemas']['AsideView'][]
-      notFound: string[]
-      parts: components['schemas']['PartView'][]
-      wayBack: null | components['schemas']['SafeStateView']
-      recovered: null | string
-    }
-    /** @description The saving that is on, its number in words, and that of the next. */
-    OnView: {
-      /** Format: int64 */
-      profileId: number
-      name: string
-      /** Format: int64 */
-      savingId: number
-      ordinal: string
-      nextOrdinal: string
-      look: string
-    }
-    /** @description What another program edited. */
-    OtherEditView: {
-      /** @description The file. */
-      path: string
-      /** @description What was changed in it. */
-      words: string
-    }
-    /** @description Asks for an edit of a part by another program. */
-    OtherProgramRequest: {
-      kind: string
-    }
-    /**
-     * @description How parts are grouped for people.
-     * @enum {unknown}
-     */
-    PartGroup: 'Surface' | 'Windows' | 'Symbols' | 'Furniture' | 'Session'
-    /**
-     * @description What became of a part.
-     * @enum {unknown}
-     */
-    PartOutcome: 'Taken' | 'Waiting' | 'NotTaken'
-    /** @description What became of a part, and why in words. */
-    PartResult: {
-      kind: string
-      title: string
-      outcome: components['schemas']['PartOutcome']
-      words: string
-    }
-    /** @description A part in all looks, with the settings in which they differ. */
-    PartRowView: {
-      kind: string
-      title: string
-      differs: boolean
-      cells: components['schemas']['CellView'][]
-      settings: components['schemas']['SettingRowView'][]
-    }
-    /** @description A part in words, with the colours that tell it where it has any. */
-    PartView: {
-      kind: string
-      title: string
-      group: components['schemas']['PartGroup']
-      words: string
-      swatches: string[]
-      assets: components['schemas']['AssetView'][]
-    }
-    /**
-     * @description What a picture of a look shows.
-     * @enum {unknown}
-     */
-    PictureScene: 'Desktop' | 'Menu' | 'Files' | 'Terminal' | 'Settings' | 'SignIn' | 'StartUp' | 'Lock'
-    /** @description A look as a picture: each screen as SVG, its cloth as SVG, and its accent. */
-    PictureView: {
-      screens: components['schemas']['ScreenPicture'][]
-      cloth: string
-      accent: null | string
-    }
-    /** @description A path with something to say of it. */
-    PlaceView: {
-      path: string
-      reason: string
-    }
-    /** @description A switch plan. */
-    PlanView: {
-      target: components['schemas']['Target']
-      name: string
-      caption: string
-      /** @description The name of the profile that is on before it; "Now" where none is. */
-      before: string
-      nowLook: string
-      nextLook: string
-      groups: components['schemas']['StepGroup'][]
-      refused: components['schemas']['RefusedView'][]
-      losses: components['schemas']['LossView'][]
-      same: string[]
-      leftAlone: null | components['schemas']['LeftAloneView']
-      /** @description What drifted, is in no saving and is changed: the safe state keeps it. */
-      unsaved: components['schemas']['DriftView'][]
-      /** @description What drifted and is put back: the safe state keeps it. */
-      discards: components['schemas']['DriftView'][]
-      /**
-       * Format: int32
-       * @description How many files the safe state will hold.
-       */
-      safeFiles: number
-      /** @description What it cannot hold. */
-      safeGaps: components['schemas']['PlaceView'][]
-      /** @description What stands in the way and cannot be held: it is left as it is. */
-      notTouched: components['schemas']['PlaceView'][]
-      /** @description What files that are written anew will not have any more. */
-      notKept: components['schemas']['PlaceView'][]
-      files: string[]
-      fingerprint: string
-      madeFrom: components['schemas']['MadeFromView'][]
-    }
-    ProblemDetails: {
-      type?: null | string
-      title?: null | string
-      /** Format: int32 */
-      status?: null | number
-      detail?: null | string
-      instance?: null | string
-    }
-    /** @description A profile on the shelf, by its last saving. */
-    ProfileCard: {
-      /** Format: int64 */
-      id: number
-      profile: components['schemas']['ProfileForm']
-      /** Format: int64 */
-      savingId: number
-      /** @description The saving's number in words, such as "4th". */
-      ordinal: string
-      look: string
-      isDark: boolean
-      /** Format: int32 */
-      parts: number
-      readiness: components['schemas']['ReadinessView']
-      /**
-       * Format: int32
-       * @description How many parts differ from what is on now.
-       */
-      distance: number
-      supplies: string[]
-      /** Format: date-time */
-      lastOn: null | string
-      /** @description Where the screenshot is that is its picture; null if the drawing is. */
-      screenshot: null | string
-    }
-    /** @description What a person says of a profile. */
-    ProfileForm: {
-      name: string
-      description: string
-      author: string
-      licence: string
-      tags: string[]
-    }
-    /** @description A profile with all its savings, newest first. */
-    ProfilePage: {
-      card: components['schemas']['ProfileCard']
-      savings: components['schemas']['SavingView'][]
-      parts: components['schemas']['PartView'][]
-      leftAlone: string[]
-    }
-    /**
-     * @description How a look stands to a desktop.
-     * @enum {unknown}
-     */
-    ReadinessState: 'On' | 'Drifted' | 'Ready' | 'Partly' | 'Cannot'
-    /** @description How a look stands to a desktop, with the words for it. */
-    ReadinessView: {
-      state: components['schemas']['ReadinessState']
-      words: string
-    }
-    /** @description A part that cannot be put on. */
-    RefusedView: {
-      kind: string
-      title: string
-      reason: string
-    }
-    /** @description How far a switch is. */
-    RunProgress: {
-      /** @description What is being done: "safe-state", "writing", "checking" or "ended". */
-      stage: string
-      /**
-       * Format: int32
-       * @description Files that are in place.
-       */
-      done: number
-      /**
-       * Format: int32
-       * @description Files in all.
-       */
-      total: number
-      /** @description The file that was put in place last. */
-      path: null | string
-      result: null | components['schemas']['RunResult']
-    }
-    /** @description How a switch ended. */
-    RunResult: {
-      /** @description Whether every file is as planned. */
-      switched: boolean
-      /** @description Why it is not; null if it is. */
-      problem: null | string
-      /** @description How the desktop stands, in a sentence. */
-      unharmed: string
-      /**
-       * Format: int64
-       * @description The safe state that was made before it; null if it came to none.
-       */
-      safeState: null | number
-      parts: components['schemas']['PartResult'][]
-      /** @description What was not looked at, since it cannot be held. */
-      notLookedAt: components['schemas']['PlaceView'][]
-    }
-    /** @description A safe state: what it holds in words, why and when it was made, how many files and how large. */
-    SafeStateView: {
-      /** Format: int64 */
-      id: number
-      title: string
-      reason: string
-      /** Format: date-time */
-      madeAt: string
-      look: string
-      /** Format: int32 */
-      files: number
-      /** Format: int64 */
-      size: number
-      /** @description What stood there and could not be held. */
-      gaps: components['schemas']['PlaceView'][]
-    }
-    /** @description A request to save what is on a desktop; as a new profile where there is a form, as the next saving of one where there is a profile. */
-    SaveRequest: {
-      /** Format: int64 */
-      desktop: number
-      form: null | components['schemas']['ProfileForm']
-      /** Format: int64 */
-      profile: null | number
-      note: string
-      cover: string[]
-      /** @description The kinds that stay as the last saving has them. */
-      asSaved: string[]
-      /** @description Whether the content of the administrator's assets is kept too. */
-      keepSystem: boolean
-    }
-    /** @description What was saved. */
-    SavedView: {
-      /** Format: int64 */
-      profileId: number
-      /** Format: int64 */
-      savingId: number
-      /** Format: int32 */
-      number: number
-    }
-    /** @description A saving by its name, with its look. */
-    SavingName: {
-      profile: string
-      ordinal: string
-      look: string
-    }
-    /** @description A saving in the list of a profile. */
-    SavingView: {
-      /** Format: int64 */
-      id: number
-      ordinal: string
-      look: string
-      note: string
-      /** Format: date-time */
-      savedAt: string
-      /** @description What differs from the saving before it, in words; empty for the first. */
-      changes: components['schemas']['DriftView'][]
-      /** @description What belonged to it and could not be held. */
-      gaps: components['schemas']['GapView'][]
-    }
-    /** @description A screen of a desktop. */
-    Screen: {
-      /** @description The identity by which settings name it. */
-      id: string
-      /**
-       * Format: int32
-       * @description Width in px.
-       */
-      width: number
-      /**
-       * Format: int32
-       * @description Height in px.
-       */
-      height: number
-    }
-    /** @description The drawing of a screen, whose size is in px. */
-    ScreenPicture: {
-      id: string
-      /** Format: int32 */
-      width: number
-      /** Format: int32 */
-      height: number
-      svg: string
-    }
-    /**
-     * @description What a simulated desktop can be told to do.
-     * @enum {unknown}
-     */
-    SessionAction: 'SignIn' | 'Restart' | 'RestartProgram'
-    /** @description What a simulated desktop is told to do. */
-    SessionRequest: {
-      action: components['schemas']['SessionAction']
-      program: null | string
-    }
-    /** @description A setting in all looks. */
-    SettingRowView: {
-      title: string
-      cells: components['schemas']['CellView'][]
-    }
-    /**
-     * @description When the effect of a change can be seen.
-     * @enum {unknown}
-     */
-    Shows: 'AtOnce' | 'AfterProgramRestart' | 'AfterSignIn' | 'AfterRestart'
-    /** @description A look that is compared. */
-    SideView: {
-      /** @description How it was asked for: "now", or "saving-" and the saving's number. */
-      ref: string
-      name: string
-      caption: string
-      look: string
-      /**
-       * Format: int64
-       * @description The saving; null for now.
-       */
-      saving: null | number
-      /**
-       * Format: int32
-       * @description How many parts differ from the first look.
-       */
-      differs: number
-    }
-    SseItemOfDesktopState: {
-      data?: components['schemas']['DesktopState']
-      eventType?: null | string
-      eventId?: null | string
-      reconnectionInterval?: null | string
-    }
-    SseItemOfRunProgress: {
-      data?: components['schemas']['RunProgress']
-      eventType?: null | string
-      eventId?: null | string
-      reconnectionInterval?: null | string
-    }
-    /** @description A switch that was started. */
-    StartedSwitch: {
-      /** Format: int64 */
-      id: number
-    }
-    /** @description The parts whose change can be seen at the same moment. */
-    StepGroup: {
-      shows: components['schemas']['Shows']
-      steps: components['schemas']['StepView'][]
-    }
-    /** @description A part in a plan. */
-    StepView: {
-      kind: string
-      title: string
-      words: string
-      settings: string[]
-      files: string[]
-      notes: string[]
-    }
-    /** @description A request to carry out a plan as it was shown. */
-    SwitchRequest: {
-      target: components['schemas']['Target']
-      fingerprint: string
-      madeFrom: components['schemas']['MadeFromView'][]
-    }
-    /** @description A switch, and how it ended; null while it is on its way. */
-    SwitchView: {
-      /** Format: int64 */
-      id: number
-      result: null | components['schemas']['RunResult']
-    }
-    /** @description What a plan leads to. */
-    Target: {
-      kind: components['schemas']['TargetKind']
-      /**
-       * Format: int64
-       * @description The number of the saving, the safe state or what was set aside; 0 where drift is put back.
-       */
-      id: number
-      /** @description The kinds that are put on or back; null for all. */
-      kinds?: null | string[]
-      /** @description The files of a safe state that are gone back to; null for all. */
-      files?: null | string[]
-    }
-    /**
-     * @description What a plan leads to.
-     * @enum {unknown}
-     */
-    TargetKind: 'Saving' | 'SafeState' | 'PutBack' | 'Aside'
-    /** @description What was undeleted, by the name that it has now. */
-    UndeletedView: {
-      name: string
-    }
-    /** @description A value that could not be read; the rest of its part could. */
-    UnreadValueView: {
-      kind: string
-      title: string
-      setting: string
-      file: string
-      at: string
-      reason: string
-    }
-    /** @description A file that could not be read, with the parts that it takes out. */
-    UnreadView: {
-      file: string
-      reason: string
-      parts: components['schemas']['KindName'][]
-    }
-  }
-  responses: never
-  parameters: never
-  requestBodies: never
-  headers: never
-  pathItems: never
+    schemas: {
+        /** @description What is kept for several things: all of them together, and each by itself. */
+        AllKeptView: {
+            /** @description What all of them cost together. */
+            together: components["schemas"]["ContentCost"];
+            /** @description Each by itself. */
+            each: components["schemas"]["KeptView"][];
+        };
+        /** @description Something that another program had put where a switch was ended after a crash, and that was set aside. */
+        AsideView: {
+            /** Format: int64 */
+            id: number;
+            path: string;
+            /** Format: date-time */
+            at: string;
+        };
+        /** @description An asset of a part. */
+        AssetView: {
+            name: string;
+            /** @description Where it stood; null if it was not found. */
+            path: null | string;
+            /** @description The start of its digest; null if nothing stood there. */
+            digest: null | string;
+            /** @description Whether its content is kept; if not, only its fingerprint is. */
+            isCarried: boolean;
+        };
+        /** @description One look's cell in a row. */
+        CellView: {
+            words: string;
+            /** @description Whether it equals the first look's. */
+            same: boolean;
+            /** @description Colours that tell the cell, in CSS notation. */
+            swatches: string[];
+            /**
+             * Format: double
+             * @description CIEDE2000 difference from the first look's, the largest of the row; null where nothing differs in colour.
+             */
+            distance: null | number;
+        };
+        /** @description A file that is another than it was. */
+        ChangedFileView: {
+            /** @description Its name in its folder. */
+            name: string;
+            /** @description What became of it. */
+            change: components["schemas"]["FileChangeKind"];
+            /** @description What it was, in words. */
+            before: string;
+            /** @description What it is, in words. */
+            after: string;
+            /** @description The digest of what it was, if that is at hand. */
+            beforeContent: null | string;
+            /** @description The digest of what it is, if that is at hand. */
+            afterContent: null | string;
+            /** @description Whether its name says that it is a picture. */
+            isPicture: boolean;
+        };
+        /** @description The changes in a folder of an asset. */
+        ChangedFolderView: {
+            /** @description The folder, with the asset's name in front; percent-encoded where it is no plain text. */
+            folder: string;
+            /** @description What changed in it, in words. */
+            words: string;
+            /**
+             * Format: int32
+             * @description How many of its entries are others.
+             */
+            count: number;
+        };
+        /** @description A line of two texts that are compared. */
+        ChangedLine: {
+            /** @description What became of it. */
+            change: components["schemas"]["LineChange"];
+            /** @description It, without its end. */
+            text: string;
+        };
+        /** @description A setting that is another than it was. */
+        ChangedSettingView: {
+            title: string;
+            words: string;
+        };
+        /** @description Looks side by side; the first is what the others are held against. */
+        ComparisonView: {
+            sides: components["schemas"]["SideView"][];
+            rows: components["schemas"]["PartRowView"][];
+            /** Format: int32 */
+            differing: number;
+        };
+        /** @description What something that was kept costs, in bytes of content. */
+        ContentCost: {
+            /**
+             * Format: int64
+             * @description What is kept for it alone, and would be given back without it.
+             */
+            alone: number;
+            /**
+             * Format: int64
+             * @description What it has in common with other things.
+             */
+            shared: number;
+        };
+        /** @description Something that was deleted, and can be put back for a while. */
+        DeletedView: {
+            /**
+             * Format: int64
+             * @description The deletion's number.
+             */
+            id: number;
+            /** @description What was deleted: "profile", "saving", "safe state" or "desktop". */
+            what: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: date-time
+             * @description When it was deleted (UTC).
+             */
+            at: string;
+            /**
+             * Format: date-time
+             * @description Until when it can be undeleted (UTC).
+             */
+            until: string;
+            /** @description What is kept for it, in bytes. */
+            cost: components["schemas"]["ContentCost"];
+        };
+        /** @description What a desktop is called. */
+        DesktopName: {
+            name: string;
+        };
+        /** @description A desktop with what its map found, and its session where it is simulated. */
+        DesktopPage: {
+            /** @description The desktop. */
+            desktop: components["schemas"]["DesktopView"];
+            /** @description What its map found. */
+            report: components["schemas"]["FolderReport"];
+            /** @description The programs that show parts only after they start again. */
+            programs: string[];
+            /** @description What is wrong with its disk. */
+            faults: components["schemas"]["DiskFaults"];
+        };
+        /** @description A desktop at one moment. */
+        DesktopState: {
+            /**
+             * Format: int64
+             * @description The desktop's number.
+             */
+            desktop: number;
+            /** @description What tells this state of it from another. */
+            state: string;
+        };
+        /** @description A desktop in the chooser. */
+        DesktopView: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            platform: string;
+            version: string;
+            screens: components["schemas"]["Screen"][];
+            isSimulated: boolean;
+            folder: string;
+            /** @description Why its folder cannot be looked at, in a sentence; null if it can. */
+            gone: null | string;
+        };
+        /** @description What is wrong with a simulated desktop's disk. */
+        DiskFaults: {
+            /** @description What the path of a file has in it whose writing is refused; null for none. */
+            refuses: null | string;
+            /** @description Whether there is no room for anything new. */
+            isFull: boolean;
+        };
+        /** @description What changed in a part since the saving that last held it. */
+        DriftView: {
+            kind: string;
+            title: string;
+            words: string;
+            /** @description That saving in words, where it is another than the one that is on; else null. */
+            since: null | string;
+            settings: components["schemas"]["ChangedSettingView"][];
+            /**
+             * Format: int32
+             * @description How many of its files and folders are others.
+             */
+            files: number;
+        };
+        /**
+         * @description What became of a file.
+         * @enum {unknown}
+         */
+        FileChangeKind: "Edited" | "Added" | "Deleted";
+        /** @description A folder with a map: one of those that can be chosen, or a text of one's own. */
+        FolderChoice: {
+            folder: string;
+            map: null | string;
+            mapText: null | string;
+        };
+        /** @description Where the folder of a desktop stands now. */
+        FolderPlace: {
+            folder: string;
+        };
+        /** @description What a map finds in a folder. */
+        FolderReport: {
+            platform: string;
+            kinds: components["schemas"]["FoundView"][];
+        };
+        /** @description A folder that a person can choose, with the folders in it. */
+        FolderView: {
+            /** @description Its full path; null above the roots that the start command allows. */
+            path: null | string;
+            /** @description The folder above it; null for a root. */
+            parent: null | string;
+            folders: string[];
+        };
+        /**
+         * @description How a part of a map was found in a folder.
+         * @enum {unknown}
+         */
+        Found: "Set" | "NotSet" | "Unread";
+        /** @description What a map found of a kind. */
+        FoundView: {
+            kind: string;
+            title: string;
+            found: components["schemas"]["Found"];
+            words: string;
+            /**
+             * Format: int32
+             * @description How many of its settings are set.
+             */
+            settings: number;
+            /**
+             * Format: int32
+             * @description How many settings the map has a place for.
+             */
+            places: number;
+            /** @description Its settings files and whole files, by path. */
+            files: string[];
+            /** @description Its values that could not be read. */
+            unread: components["schemas"]["UnreadValueView"][];
+            /** @description Assets that are named and not there. */
+            missing: string[];
+            /** @description What cannot be held, and why. */
+            gaps: string[];
+        };
+        /** @description Something of a part that stands on the disk and cannot be held. */
+        GapView: {
+            kind: string;
+            title: string;
+            path: string;
+            reason: string;
+        };
+        /** @description What is kept for a profile, a saving or a safe state, and how it stands. */
+        KeptView: {
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description What it costs. */
+            cost: components["schemas"]["ContentCost"];
+            /**
+             * Format: date-time
+             * @description When the last of it was read again and found whole (UTC); null if some of it never was.
+             */
+            seenWhole: null | string;
+            /** @description What of it is damaged: each a part and a file, or a path. */
+            damaged: string[];
+        };
+        /** @description A kind of part by its names. */
+        KindName: {
+            kind: string;
+            title: string;
+        };
+        /** @description The parts that a plan leaves alone, and why. */
+        LeftAloneView: {
+            titles: string[];
+            reason: string;
+        };
+        /**
+         * @description What became of a line.
+         * @enum {unknown}
+         */
+        LineChange: "Same" | "Added" | "Removed" | "LeftOut";
+        /** @description A text, line by line. */
+        LinesView: {
+            /** @description The lines that differ, with some around them; null if one of the two is no text. */
+            lines: null | components["schemas"]["ChangedLine"][];
+        };
+        /** @description Something that has no match on the desktop. */
+        LossView: {
+            kind: string;
+            title: string;
+            what: string;
+            reason: string;
+        };
+        /** @description A path and what stood there when the plan was made: a digest over its state, or "absent". */
+        MadeFromView: {
+            path: string;
+            state: string;
+        };
+        /** @description A map that can be chosen. */
+        MapView: {
+            name: string;
+            platform: string;
+            description: string;
+            /** Format: int32 */
+            kinds: number;
+        };
+        /** @description A desktop to register. */
+        NewDesktop: {
+            name: string;
+            choice: components["schemas"]["FolderChoice"];
+            version: string;
+            screens: components["schemas"]["Screen"][];
+        };
+        /** @description Where the application can be opened from now on. */
+        NewEntrance: {
+            /** @description The address with the new key. */
+            address: string;
+        };
+        /** @description A part of which something else shows than what is set. */
+        NotShowingView: {
+            kind: string;
+            title: string;
+            /** @description What is set, in words. */
+            set: string;
+            /** @description What shows, in words. */
+            showing: string;
+            /** @description Whether it only waits; if not, an asset is not there and another shows in its place. */
+            willShow: boolean;
+            /** @description When what is set will show, if it only waits. */
+            until: components["schemas"]["Shows"];
+            /** @description The program that has to start again; null if none. */
+            program: null | string;
+        };
+        /** @description A desktop as it is. */
+        NowView: {
+            desktop: components["schemas"]["DesktopView"];
+            /** @description What is set. */
+            look: string;
+            /** @description What shows; the same as what is set where nothing is known of the session. */
+            showing: string;
+            on: null | components["schemas"]["OnView"];
+            drift: components["schemas"]["DriftView"][];
+            /** @description The parts as the savings have them that last held them: what drift is told against. */
+            then: string;
+            /** @description The parts of which something else shows than what is set. */
+            notShowing: components["schemas"]["NotShowingView"][];
+            unread: components["schemas"]["UnreadView"][];
+            unreadValues: components["schemas"]["UnreadValueView"][];
+            /** @description What stands in the parts' files and cannot be held. */
+            gaps: components["schemas"]["GapView"][];
+            asides: components["schemas"]["AsideView"][];
+            notFound: string[];
+            parts: components["schemas"]["PartView"][];
+            wayBack: null | components["schemas"]["SafeStateView"];
+            recovered: null | string;
+        };
+        /** @description The saving that is on, its number in words, and that of the next. */
+        OnView: {
+            /** Format: int64 */
+            profileId: number;
+            name: string;
+            /** Format: int64 */
+            savingId: number;
+            ordinal: string;
+            nextOrdinal: string;
+            look: string;
+        };
+        /** @description What another program edited. */
+        OtherEditView: {
+            /** @description The file. */
+            path: string;
+            /** @description What was changed in it. */
+            words: string;
+        };
+        /** @description Asks for an edit of a part by another program. */
+        OtherProgramRequest: {
+            kind: string;
+        };
+        /**
+         * @description How parts are grouped for people.
+         * @enum {unknown}
+         */
+        PartGroup: "Surface" | "Windows" | "Symbols" | "Furniture" | "Session";
+        /**
+         * @description What became of a part.
+         * @enum {unknown}
+         */
+        PartOutcome: "Taken" | "Waiting" | "NotTaken";
+        /** @description What became of a part, and why in words. */
+        PartResult: {
+            kind: string;
+            title: string;
+            outcome: components["schemas"]["PartOutcome"];
+            words: string;
+        };
+        /** @description A part in all looks, with the settings in which they differ. */
+        PartRowView: {
+            kind: string;
+            title: string;
+            differs: boolean;
+            cells: components["schemas"]["CellView"][];
+            settings: components["schemas"]["SettingRowView"][];
+        };
+        /** @description A part in words, with the colours that tell it where it has any. */
+        PartView: {
+            kind: string;
+            title: string;
+            group: components["schemas"]["PartGroup"];
+            words: string;
+            swatches: string[];
+            assets: components["schemas"]["AssetView"][];
+        };
+        /**
+         * @description What a picture of a look shows.
+         * @enum {unknown}
+         */
+        PictureScene: "Desktop" | "Menu" | "Files" | "Terminal" | "Settings" | "SignIn" | "StartUp" | "Lock";
+        /** @description A look as a picture: each screen as SVG, its cloth as SVG, and its accent. */
+        PictureView: {
+            screens: components["schemas"]["ScreenPicture"][];
+            cloth: string;
+            accent: null | string;
+        };
+        /** @description A path with something to say of it. */
+        PlaceView: {
+            path: string;
+            reason: string;
+        };
+        /** @description A switch plan. */
+        PlanView: {
+            target: components["schemas"]["Target"];
+            name: string;
+            caption: string;
+            /** @description The name of the profile that is on before it; "Now" where none is. */
+            before: string;
+            nowLook: string;
+            nextLook: string;
+            groups: components["schemas"]["StepGroup"][];
+            refused: components["schemas"]["RefusedView"][];
+            losses: components["schemas"]["LossView"][];
+            same: string[];
+            leftAlone: null | components["schemas"]["LeftAloneView"];
+            /** @description What drifted, is in no saving and is changed: the safe state keeps it. */
+            unsaved: components["schemas"]["DriftView"][];
+            /** @description What drifted and is put back: the safe state keeps it. */
+            discards: components["schemas"]["DriftView"][];
+            /**
+             * Format: int32
+             * @description How many files the safe state will hold.
+             */
+            safeFiles: number;
+            /** @description What it cannot hold. */
+            safeGaps: components["schemas"]["PlaceView"][];
+            /** @description What stands in the way and cannot be held: it is left as it is. */
+            notTouched: components["schemas"]["PlaceView"][];
+            /** @description What files that are written anew will not have any more. */
+            notKept: components["schemas"]["PlaceView"][];
+            files: string[];
+            fingerprint: string;
+            madeFrom: components["schemas"]["MadeFromView"][];
+        };
+        ProblemDetails: {
+            type?: null | string;
+            title?: null | string;
+            /** Format: int32 */
+            status?: null | number;
+            detail?: null | string;
+            instance?: null | string;
+        };
+        /** @description A profile on the shelf, by its last saving. */
+        ProfileCard: {
+            /** Format: int64 */
+            id: number;
+            profile: components["schemas"]["ProfileForm"];
+            /** Format: int64 */
+            savingId: number;
+            /** @description The saving's number in words, such as "4th". */
+            ordinal: string;
+            look: string;
+            /** @description Whether it is a dark one; null if it has no colours. */
+            isDark: null | boolean;
+            /** Format: int32 */
+            parts: number;
+            readiness: components["schemas"]["ReadinessView"];
+            /**
+             * Format: int32
+             * @description How many parts differ from what is on now.
+             */
+            distance: number;
+            supplies: string[];
+            /** Format: date-time */
+            lastOn: null | string;
+            /** @description Where the screenshot is that is its picture; null if the drawing is. */
+            screenshot: null | string;
+            /** @description What of the look a search found it by, in words; none where it was found by what is said of it, or was not sought. */
+            foundBy: string[];
+        };
+        /** @description What a person says of a profile. */
+        ProfileForm: {
+            name: string;
+            description: string;
+            author: string;
+            licence: string;
+            tags: string[];
+        };
+        /** @description A profile with all its savings, newest first. */
+        ProfilePage: {
+            card: components["schemas"]["ProfileCard"];
+            savings: components["schemas"]["SavingView"][];
+            parts: components["schemas"]["PartView"][];
+            leftAlone: string[];
+        };
+        /**
+         * @description How a look stands to a desktop.
+         * @enum {unknown}
+         */
+        ReadinessState: "On" | "Same" | "Drifted" | "Ready" | "Partly" | "Cannot";
+        /** @description How a look stands to a desktop, with the words for it. */
+        ReadinessView: {
+            state: components["schemas"]["ReadinessState"];
+            words: string;
+        };
+        /** @description A part that cannot be put on. */
+        RefusedView: {
+            kind: string;
+            title: string;
+            reason: string;
+        };
+        /** @description How far a switch is. */
+        RunProgress: {
+            /** @description What is being done: "safe-state", "writing", "checking" or "ended". */
+            stage: string;
+            /**
+             * Format: int32
+             * @description Files that are in place.
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description Files in all.
+             */
+            total: number;
+            /** @description The file that was put in place last. */
+            path: null | string;
+            result: null | components["schemas"]["RunResult"];
+        };
+        /** @description How a switch ended. */
+        RunResult: {
+            /** @description Whether every file is as planned. */
+            switched: boolean;
+            /** @description Why it is not; null if it is. */
+            problem: null | string;
+            /** @description How the desktop stands, in a sentence. */
+            unharmed: string;
+            /**
+             * Format: int64
+             * @description The safe state that was made before it; null if it came to none.
+             */
+            safeState: null | number;
+            parts: components["schemas"]["PartResult"][];
+            /** @description What was not looked at, since it cannot be held. */
+            notLookedAt: components["schemas"]["PlaceView"][];
+        };
+        /** @description A safe state: what it holds in words, why and when it was made, how many files and how large. */
+        SafeStateView: {
+            /** Format: int64 */
+            id: number;
+            title: string;
+            reason: string;
+            /** Format: date-time */
+            madeAt: string;
+            look: string;
+            /** Format: int32 */
+            files: number;
+            /** Format: int64 */
+            size: number;
+            /** @description What stood there and could not be held. */
+            gaps: components["schemas"]["PlaceView"][];
+        };
+        /** @description A request to save what is on a desktop; as a new profile where there is a form, as the next saving of one where there is a profile. */
+        SaveRequest: {
+            /** Format: int64 */
+            desktop: number;
+            form: null | components["schemas"]["ProfileForm"];
+            /** Format: int64 */
+            profile: null | number;
+            note: string;
+            cover: string[];
+            /** @description The kinds that stay as the last saving has them. */
+            asSaved: string[];
+            /** @description Whether the content of the administrator's assets is kept too. */
+            keepSystem: boolean;
+        };
+        /** @description What was saved. */
+        SavedView: {
+            /** Format: int64 */
+            profileId: number;
+            /** Format: int64 */
+            savingId: number;
+            /** Format: int32 */
+            number: number;
+        };
+        /** @description A saving by its name, with its look. */
+        SavingName: {
+            profile: string;
+            ordinal: string;
+            look: string;
+        };
+        /** @description A saving in the list of a profile. */
+        SavingView: {
+            /** Format: int64 */
+            id: number;
+            ordinal: string;
+            look: string;
+            note: string;
+            /** Format: date-time */
+            savedAt: string;
+            /** @description What differs from the saving before it, in words; empty for the first. */
+            changes: components["schemas"]["DriftView"][];
+            /** @description What belonged to it and could not be held. */
+            gaps: components["schemas"]["GapView"][];
+        };
+        /** @description A screen of a desktop. */
+        Screen: {
+            /** @description The identity by which settings name it. */
+            id: string;
+            /**
+             * Format: int32
+             * @description Width in px.
+             */
+            width: number;
+            /**
+             * Format: int32
+             * @description Height in px.
+             */
+            height: number;
+        };
+        /** @description The drawing of a screen, whose size is in px. */
+        ScreenPicture: {
+            id: string;
+            /** Format: int32 */
+            width: number;
+            /** Format: int32 */
+            height: number;
+            svg: string;
+        };
+        /**
+         * @description What a simulated desktop can be told to do.
+         * @enum {unknown}
+         */
+        SessionAction: "SignIn" | "Restart" | "RestartProgram";
+        /** @description What a simulated desktop is told to do. */
+        SessionRequest: {
+            action: components["schemas"]["SessionAction"];
+            program: null | string;
+        };
+        /** @description A setting in all looks. */
+        SettingRowView: {
+            title: string;
+            cells: components["schemas"]["CellView"][];
+        };
+        /** @description A filter of the shelf. */
+        ShelfFilter: {
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: int32
+             * @description How many profiles pass it.
+             */
+            count: number;
+        };
+        /** @description How many profiles there are, and by what they can be filtered. */
+        ShelfFilters: {
+            /** Format: int32 */
+            total: number;
+            filters: components["schemas"]["ShelfFilter"][];
+        };
+        /** @enum {unknown} */
+        ShelfSort: "LastOn" | "Name" | "Nearness" | null;
+        /**
+         * @description When the effect of a change can be seen.
+         * @enum {unknown}
+         */
+        Shows: "AtOnce" | "AfterProgramRestart" | "AfterSignIn" | "AfterRestart";
+        /** @description A look that is compared. */
+        SideView: {
+            /** @description How it was asked for: "now", or "saving-" and the saving's number. */
+            ref: string;
+            name: string;
+            caption: string;
+            look: string;
+            /**
+             * Format: int64
+             * @description The saving; null for now.
+             */
+            saving: null | number;
+            /**
+             * Format: int32
+             * @description How many parts differ from the first look.
+             */
+            differs: number;
+        };
+        SseItemOfDesktopState: {
+            data?: components["schemas"]["DesktopState"];
+            eventType?: null | string;
+            eventId?: null | string;
+            reconnectionInterval?: null | string;
+        };
+        SseItemOfRunProgress: {
+            data?: components["schemas"]["RunProgress"];
+            eventType?: null | string;
+            eventId?: null | string;
+            reconnectionInterval?: null | string;
+        };
+        /** @description A switch that was started. */
+        StartedSwitch: {
+            /** Format: int64 */
+            id: number;
+        };
+        /** @description The parts whose change can be seen at the same moment. */
+        StepGroup: {
+            shows: components["schemas"]["Shows"];
+            steps: components["schemas"]["StepView"][];
+        };
+        /** @description A part in a plan. */
+        StepView: {
+            kind: string;
+            title: string;
+            words: string;
+            settings: string[];
+            files: string[];
+            notes: string[];
+        };
+        /** @description A request to carry out a plan as it was shown. */
+        SwitchRequest: {
+            target: components["schemas"]["Target"];
+            fingerprint: string;
+            madeFrom: components["schemas"]["MadeFromView"][];
+        };
+        /** @description A switch, and how it ended; null while it is on its way. */
+        SwitchView: {
+            /** Format: int64 */
+            id: number;
+            result: null | components["schemas"]["RunResult"];
+        };
+        /** @description What a plan leads to. */
+        Target: {
+            kind: components["schemas"]["TargetKind"];
+            /**
+             * Format: int64
+             * @description The number of the saving, the safe state or what was set aside; 0 where drift is put back.
+             */
+            id: number;
+            /** @description The kinds that are put on or back; null for all. */
+            kinds?: null | string[];
+            /** @description The files of a safe state that are gone back to; null for all. */
+            files?: null | string[];
+        };
+        /**
+         * @description What a plan leads to.
+         * @enum {unknown}
+         */
+        TargetKind: "Saving" | "SafeState" | "PutBack" | "Aside";
+        /** @description What was undeleted, by the name that it has now. */
+        UndeletedView: {
+            name: string;
+        };
+        /** @description A value that could not be read; the rest of its part could. */
+        UnreadValueView: {
+            kind: string;
+            title: string;
+            setting: string;
+            file: string;
+            at: string;
+            reason: string;
+        };
+        /** @description A file that could not be read, with the parts that it takes out. */
+        UnreadView: {
+            file: string;
+            reason: string;
+            parts: components["schemas"]["KindName"][];
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
-export type $defs = Record<string, never>
+export type $defs = Record<string, never>;
 export interface operations {
-  listDesktops: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DesktopView'][]
-        }
-      }
-    }
-  }
-  registerDesktop: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NewDesktop']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DesktopView']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  lookAtFolder: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FolderChoice']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FolderReport']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  openDesktop: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DesktopPage']
-        }
-      }
-    }
-  }
-  deleteDesktop: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeletedView']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  readNow: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['NowView']
-        }
-      }
-    }
-  }
-  seeNews: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  findDesktopAgain: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FolderPlace']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  renameDesktop: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DesktopName']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DesktopName']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  tellSession: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SessionRequest']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  setFaults: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DiskFaults']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DiskFaults']
-        }
-      }
-    }
-  }
-  editAsOtherProgram: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['OtherProgramRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OtherEditView']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  followDesktops: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/event-stream': components['schemas']['SseItemOfDesktopState']
-        }
-      }
-    }
-  }
-  listNotices: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': string[]
-        }
-      }
-    }
-  }
-  listMaps: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MapView'][]
-        }
-      }
-    }
-  }
-  listFolders: {
-    parameters: {
-      query?: {
-        path?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FolderView']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  nameSaving: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SavingName']
-        }
-      }
-    }
-  }
-  deleteSaving: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeletedView']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  drawLook: {
-    parameters: {
-      query: {
-        desktop: number
-        scene?: components['schemas']['PictureScene']
-      }
-      header?: never
-      path: {
-        digest: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PictureView']
-        }
-      }
-    }
-  }
-  loadContent: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        digest: string
-        name: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  takeBackAccess: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['NewEntrance']
-        }
-      }
-    }
-  }
-  listProfiles: {
-    parameters: {
-      query: {
-        desktop: number
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProfileCard'][]
-        }
-      }
-    }
-  }
-  save: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SaveRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SavedView']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  openProfile: {
-    parameters: {
-      query: {
-        desktop: number
-      }
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProfilePage']
-        }
-      }
-    }
-  }
-  describeProfile: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ProfileForm']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ProfileForm']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  deleteProfile: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeletedView']
-        }
-      }
-    }
-  }
-  attachScreenshot: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'image/png': string
-        'image/jpeg': string
-        'image/webp': string
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  removeScreenshot: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  deleteSafeState: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-        state: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeletedView']
-        }
-      }
-    }
-  }
-  listDeletions: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeletedView'][]
-        }
-      }
-    }
-  }
-  undelete: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['UndeletedView']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  deleteForGood: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  keptForProfile: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['AllKeptView']
-        }
-      }
-    }
-  }
-  keptForSafeStates: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['AllKeptView']
-        }
-      }
-    }
-  }
-  compare: {
-    parameters: {
-      query: {
-        look: string[]
-      }
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ComparisonView']
-        }
-      }
-    }
-  }
-  compareLines: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        digest: string
-        other: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LinesView']
-        }
-      }
-    }
-  }
-  listChangedFolders: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        digest: string
-        other: string
-        kind: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ChangedFolderView'][]
-        }
-      }
-    }
-  }
-  listChangedFiles: {
-    parameters: {
-      query: {
-        folder: string
-      }
-      header?: never
-      path: {
-        digest: string
-        other: string
-        kind: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ChangedFileView'][]
-        }
-      }
-    }
-  }
-  planSwitch: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Target']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PlanView']
-        }
-      }
-    }
-  }
-  startSwitch: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SwitchRequest']
-      }
-    }
-    responses: {
-      /** @description Accepted */
-      202: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StartedSwitch']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  readSwitch: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SwitchView']
-        }
-      }
-    }
-  }
-  followSwitch: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/event-stream': components['schemas']['SseItemOfRunProgress']
-        }
-      }
-    }
-  }
-  stopSwitch: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  listSafeStates: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SafeStateView'][]
-        }
-      }
-    }
-  }
-  forgetAside: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-        aside: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
+    listDesktops: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesktopView"][];
+                };
+            };
+        };
+    };
+    registerDesktop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewDesktop"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesktopView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    lookAtFolder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FolderChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolderReport"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    openDesktop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesktopPage"];
+                };
+            };
+        };
+    };
+    deleteDesktop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeletedView"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readNow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NowView"];
+                };
+            };
+        };
+    };
+    seeNews: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    findDesktopAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FolderPlace"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    renameDesktop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DesktopName"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DesktopName"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tellSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    setFaults: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DiskFaults"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DiskFaults"];
+                };
+            };
+        };
+    };
+    editAsOtherProgram: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OtherProgramRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OtherEditView"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    followDesktops: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["SseItemOfDesktopState"];
+                };
+            };
+        };
+    };
+    listNotices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    listMaps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MapView"][];
+                };
+            };
+        };
+    };
+    listFolders: {
+        parameters: {
+            query?: {
+                path?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FolderView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    nameSaving: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavingName"];
+                };
+            };
+        };
+    };
+    deleteSaving: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeletedView"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    drawLook: {
+        parameters: {
+            query: {
+                desktop: number;
+                scene?: components["schemas"]["PictureScene"];
+            };
+            header?: never;
+            path: {
+                digest: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureView"];
+                };
+            };
+        };
+    };
+    loadContent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                digest: string;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeBackAccess: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewEntrance"];
+                };
+            };
+        };
+    };
+    listProfiles: {
+        parameters: {
+            query: {
+                desktop: number;
+                find?: string;
+                show?: string[];
+                sort?: components["schemas"]["ShelfSort"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProfileCard"][];
+                };
+            };
+        };
+    };
+    save: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedView"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listFilters: {
+        parameters: {
+            query: {
+                desktop: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfFilters"];
+                };
+            };
+        };
+    };
+    openProfile: {
+        parameters: {
+            query: {
+                desktop: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProfilePage"];
+                };
+            };
+        };
+    };
+    describeProfile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProfileForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProfileForm"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteProfile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeletedView"];
+                };
+            };
+        };
+    };
+    attachScreenshot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/png": string;
+                "image/jpeg": string;
+                "image/webp": string;
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeScreenshot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    deleteSafeState: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                state: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeletedView"];
+                };
+            };
+        };
+    };
+    listDeletions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeletedView"][];
+                };
+            };
+        };
+    };
+    undelete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UndeletedView"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteForGood: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    keptForProfile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AllKeptView"];
+                };
+            };
+        };
+    };
+    keptForSafeStates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AllKeptView"];
+                };
+            };
+        };
+    };
+    compare: {
+        parameters: {
+            query: {
+                look: string[];
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonView"];
+                };
+            };
+        };
+    };
+    compareLines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                digest: string;
+                other: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinesView"];
+                };
+            };
+        };
+    };
+    listChangedFolders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                digest: string;
+                other: string;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedFolderView"][];
+                };
+            };
+        };
+    };
+    listChangedFiles: {
+        parameters: {
+            query: {
+                folder: string;
+            };
+            header?: never;
+            path: {
+                digest: string;
+                other: string;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedFileView"][];
+                };
+            };
+        };
+    };
+    planSwitch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Target"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    startSwitch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwitchRequest"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartedSwitch"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readSwitch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SwitchView"];
+                };
+            };
+        };
+    };
+    followSwitch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["SseItemOfRunProgress"];
+                };
+            };
+        };
+    };
+    stopSwitch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    listSafeStates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SafeStateView"][];
+                };
+            };
+        };
+    };
+    forgetAside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                aside: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
 }

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import { useLineUp } from '@/composables/useLineUp'
-import { count } from '@/composables/words'
+import { count, toneWord } from '@/composables/words'
 import { singleKeys } from '@/composables/useSingleKeys'
 import DesktopPicture from './DesktopPicture.vue'
 import ReadinessWord from './ReadinessWord.vue'
@@ -14,7 +14,8 @@ const router = useRouter()
 const lineUp = useLineUp()
 const reference = computed(() => `saving-${props.card.savingId}`)
 const isLined = computed(() => lineUp.has(reference.value))
-const isOn = computed(() => props.card.readiness.state === 'On')
+const isOn = computed(() => ['On', 'Same'].includes(props.card.readiness.state))
+const tone = computed(() => toneWord(props.card.isDark))
 const page = computed(() => ({ name: 'profile', params: { id: props.card.id } }))
 const plan = computed(() => ({ name: 'switch', query: { saving: props.card.savingId } }))
 
@@ -58,7 +59,10 @@ function press(event: KeyboardEvent) {
         <RouterLink class="name" tabindex="-1" :to="page">{{ card.profile.name }}</RouterLink>
       </h2>
       <span class="mono third">{{ card.ordinal }}</span>
-      <span class="second">{{ card.isDark ? 'Night' : 'Day' }}, {{ count(card.parts, 'part') }}</span>
+      <span v-if="card.foundBy.length > 0" class="found second" :title="card.foundBy.join('; ')">{{
+        card.foundBy.join('; ')
+      }}</span>
+      <span v-else class="second">{{ [tone, count(card.parts, 'part')].filter(Boolean).join(', ') }}</span>
       <ReadinessWord :readiness="card.readiness" />
     </div>
   </article>
@@ -128,6 +132,7 @@ function press(event: KeyboardEvent) {
   text-decoration: underline;
 }
 
+.found,
 h2 {
   overflow: hidden;
   text-overflow: ellipsis;

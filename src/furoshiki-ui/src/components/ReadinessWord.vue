@@ -7,6 +7,7 @@ const props = defineProps<{ readiness: Schemas['ReadinessView'] }>()
 
 const SIGNALS: Record<Schemas['ReadinessState'], Signal> = {
   On: 'ready',
+  Same: 'ready',
   Ready: 'ready',
   Partly: 'waiting',
   Drifted: 'waiting',

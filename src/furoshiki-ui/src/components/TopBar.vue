@@ -13,7 +13,7 @@ const router = useRouter()
 const room = useRoom()
 const search = ref<HTMLInputElement>()
 const isOnShelf = computed(() => route.name === 'shelf')
-const { sought: find, found } = useShelf(isOnShelf)
+const { sought: find, first } = useShelf(isOnShelf)
 const sought = computed(() => (isOnShelf.value ? find.value : ''))
 const ROOM_WORDS = { system: 'Room as system', day: 'Day room', night: 'Night room' }
 
@@ -22,9 +22,9 @@ function seek(text: string) {
   else void router.push({ name: 'shelf', query: { find: text || undefined } })
 }
 
-function openFirst() {
-  const first = isOnShelf.value ? found.value[0] : undefined
-  if (first) void router.push({ name: 'profile', params: { id: first.id } })
+async function openFirst() {
+  const look = isOnShelf.value ? await first() : undefined
+  if (look) void router.push({ name: 'profile', params: { id: look.id } })
 }
 
 useKeys({ '/': () => search.value?.focus() })

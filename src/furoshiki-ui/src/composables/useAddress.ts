@@ -15,6 +15,15 @@ export function useAddress(name: string, otherwise = ''): WritableComputedRef<st
   })
 }
 
+/** Several choices that live in the address together, separated by commas. */
+export function useAddressList(name: string): WritableComputedRef<string[]> {
+  const text = useAddress(name)
+  return computed({
+    get: () => (text.value ? text.value.split(',').map(decodeURIComponent) : []),
+    set: (value) => (text.value = value.map((one) => one.replace(/[%,]/g, encodeURIComponent)).join(',')),
+  })
+}
+
 /** Brings the address to what was chosen. */
 const catchUp = (router: Router) =>
   router.replace({ query: { ...router.currentRoute.value.query, ...Object.fromEntries(ahead) } })

@@ -1,17 +1,12 @@
-import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import { useAddress } from './useAddress'
+import { useAddressList } from './useAddress'
 
 export const MOST = 4
 
 /** The looks lined up for comparison, at most four, kept in the address of every page. */
 export function useLineUp() {
   const router = useRouter()
-  const text = useAddress('lineup')
-  const looks = computed({
-    get: () => (text.value ? text.value.split(',') : []),
-    set: (value: string[]) => (text.value = value.join(',')),
-  })
+  const looks = useAddressList('lineup')
   const has = (look: string) => looks.value.includes(look)
   const toggle = (look: string) => {
     if (has(look)) looks.value = looks.value.filter((one) => one !== look)

@@ -14,6 +14,10 @@ export function moment(iso: string, today = new Date()): string {
   return `${date.format(then)}, ${clock.format(then)}`
 }
 
+/** Whether a look is of the day or of the night; nothing where it has no colours. */
+export const toneWord = (isDark: boolean | null | undefined) =>
+  isDark === true ? 'Night' : isDark === false ? 'Day' : ''
+
 /** A count with its thing: "1 file", "3 files". */
 export const count = (number: number, thing: string, things = `${thing}s`) =>
   `${number} ${number === 1 ? thing : things}`

@@ -16,7 +16,7 @@ import { useDeletion } from '@/composables/useDeletion'
 import { useDesktop } from '@/composables/useDesktop'
 import { useKeys } from '@/composables/useKeys'
 import { useLineUp } from '@/composables/useLineUp'
-import { costWords, moment, size, wholeWords } from '@/composables/words'
+import { costWords, moment, size, toneWord, wholeWords } from '@/composables/words'
 import { useTitle } from '@/composables/useTitle'
 
 const route = useRoute()
@@ -27,6 +27,7 @@ const { data, error } = useProfile(id, desktop)
 const opened = useAddress('part')
 const lineUp = useLineUp()
 const card = computed(() => data.value?.card)
+const isOn = computed(() => ['On', 'Same'].includes(card.value?.readiness.state ?? ''))
 useTitle(() => card.value && `${card.value.profile.name}, profile`)
 const reference = computed(() => `saving-${card.value?.savingId}`)
 
@@ -112,7 +113,7 @@ function edit() {
 useKeys({
   l: () => lineUp.toggle(reference.value),
   p: () => {
-    if (card.value && card.value.readiness.state !== 'On')
+    if (card.value && !isOn.value)
       void router.push({ name: 'switch', query: { saving: card.value.savingId } })
   },
 })
@@ -124,7 +125,9 @@ useKeys({
     <div class="look">
       <div class="row head">
         <h1>{{ card.profile.name }}</h1>
-        <span class="second">{{ card.ordinal }} saving, {{ card.isDark ? 'night' : 'day' }}</span>
+        <span class="second">{{
+          [`${card.ordinal} saving`, toneWord(card.isDark).toLowerCase()].filter(Boolean).join(', ')
+        }}</span>
         <ReadinessWord class="push" :readiness="card.readiness" />
       </div>
       <img
@@ -226,11 +229,7 @@ useKeys({
     </div>
 
     <div class="facts">
-      <VBtn
-        v-if="card.readiness.state !== 'On'"
-        class="main tall"
-        :to="{ name: 'switch', query: { saving: card.savingId } }"
-      >
+      <VBtn v-if="!isOn" class="main tall" :to="{ name: 'switch', query: { saving: card.savingId } }">
         Switch to {{ card.profile.name }}…
       </VBtn>
       <div class="row">

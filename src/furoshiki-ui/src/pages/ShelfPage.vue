@@ -7,7 +7,7 @@ import { useArrows } from '@/composables/useArrows'
 import { useInSight } from '@/composables/useInSight'
 import { SORTS, useShelf } from '@/composables/useShelf'
 
-const { id, cards, error, isPending, shown, sort, sought, filters, found } = useShelf()
+const { id, error, isPending, shown, toggle, sort, sought, filters, found } = useShelf()
 const { made, left, rest, restart } = useInSight(found, 24)
 watch([shown, sort, sought], restart)
 const { data: deletions } = useDeletions()
@@ -15,26 +15,26 @@ const chips = ref<HTMLElement>()
 const looks = ref<HTMLElement>()
 useArrows(chips, 'button')
 useArrows(looks, '.open')
-/** Of the filters, Tab reaches the chosen one; the arrow keys lead to the others. */
-const stop = (filter: string) => (shown.value === filter ? 0 : -1)
+/** Of the filters, Tab reaches the first chosen one; the arrow keys lead to the others. */
+const stop = (filter: string) => ((shown.value[0] ?? '') === filter ? 0 : -1)
 </script>
 
 <template>
   <h1 class="unseen">Shelf</h1>
   <div class="head">
     <div ref="chips" class="row" role="toolbar" aria-label="Show">
-      <VBtn class="chip" :tabindex="stop('')" :aria-pressed="!shown" @click="shown = ''"
-        >All {{ cards?.length }}</VBtn
+      <VBtn class="chip" :tabindex="stop('')" :aria-pressed="shown.length === 0" @click="shown = []"
+        >All {{ filters?.total }}</VBtn
       >
       <VBtn
-        v-for="filter in filters"
-        :key="filter"
+        v-for="filter in filters?.filters"
+        :key="filter.name"
         class="chip"
-        :tabindex="stop(filter)"
-        :aria-pressed="shown === filter"
-        @click="shown = filter"
+        :tabindex="stop(filter.name)"
+        :aria-pressed="shown.includes(filter.name)"
+        @click="toggle(filter.name)"
       >
-        {{ filter.charAt(0).toUpperCase() + filter.slice(1) }}
+        {{ filter.name.charAt(0).toUpperCase() + filter.name.slice(1) }}
       </VBtn>
     </div>
     <RouterLink v-if="deletions?.length" class="deleted" :to="{ name: 'deleted' }"
@@ -53,9 +53,9 @@ const stop = (filter: string) => (shown.value === filter ? 0 : -1)
     <VBtn class="main" :to="{ name: 'save' }">Save what’s on now…</VBtn>
   </div>
 
-  <ProblemNote v-if="error && !cards" :error="error" />
+  <ProblemNote v-if="error && found.length === 0" :error="error" />
   <p v-else-if="isPending" class="third">Reading the profiles…</p>
-  <div v-else-if="cards?.length === 0" class="nothing paper">
+  <div v-else-if="filters?.total === 0" class="nothing paper">
     <h2>Your looks belong here</h2>
     <p class="second">Save what is on the desktop now, and it is the first one that you can come back to.</p>
     <VBtn class="main" :to="{ name: 'save' }">Save what’s on now…</VBtn>
@@ -63,7 +63,7 @@ const stop = (filter: string) => (shown.value === filter ? 0 : -1)
   <div v-else-if="found.length === 0" class="nothing paper">
     <h2>No look fits</h2>
     <p class="second">
-      {{ sought ? `Nothing here is named, tagged or made of “${sought}”.` : 'No look passes this filter.' }}
+      {{ sought ? `Nothing here is named, tagged or made of “${sought}”.` : 'No look passes these filters.' }}
     </p>
     <VBtn @click="$router.replace({ query: {} })">Show all</VBtn>
   </div>

@@ -1,0 +1,32 @@
+namespace Furoshiki.App.Shelf;
+
+/// <summary>How the profiles on the shelf are sorted.</summary>
+public enum ShelfSort
+{
+    /// <summary>The one that was on last first.</summary>
+    LastOn,
+
+    /// <summary>By name.</summary>
+    Name,
+
+    /// <summary>The one that differs least from what is on now first.</summary>
+    Nearness,
+}
+
+/// <summary>Which profiles of the shelf are asked for.</summary>
+/// <param name="Find">What they have in their words, or are made of; empty for all.</param>
+/// <param name="Show">The filters that they pass: of day and night one, of all others each.</param>
+/// <param name="Sort">How they are sorted.</param>
+public sealed record ShelfQuery(
+    string Find = "",
+    IReadOnlyCollection<string>? Show = null,
+    ShelfSort Sort = ShelfSort.LastOn
+);
+
+/// <summary>A filter of the shelf.</summary>
+/// <param name="Name">What it is called.</param>
+/// <param name="Count">How many profiles pass it.</param>
+public sealed record ShelfFilter(string Name, int Count);
+
+/// <summary>How many profiles there are, and by what they can be filtered.</summary>
+public sealed record ShelfFilters(int Total, IReadOnlyList<ShelfFilter> Filters);

@@ -1,0 +1,62 @@
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Search;
+
+namespace Furoshiki.Core.Tests;
+
+public sealed class SearchTests
+{
+    private static readonly IReadOnlyList<IndexEntry> Demo =
+    [
+        .. LookIndex.Of(new TestDesktop().Read().Look),
+    ];
+
+    private static bool Finds(string text) =>
+        SearchTerm.Parse(text).All(term => Demo.Any(term.Fits));
+
+    [Theory]
+    [InlineData("panels")]
+    [InlineData("RIDGE sans")]
+    [InlineData("\"ridge sans\"")]
+    [InlineData("Fold")]
+    [InlineData("edge bottom")]
+    [InlineData("#2f6f93")]
+    public void A_look_is_found_by_a_part_a_font_a_supply_a_value_and_a_colour(string text) =>
+        Finds(text).ShouldBeTrue();
+
+    [Theory]
+    [InlineData("panels breakfast")]
+    [InlineData("\"sans ridge\"")]
+    [InlineData("#00ff00")]
+    public void All_that_is_sought_has_to_be_there(string text) => Finds(text).ShouldBeFalse();
+
+    [Fact]
+    public void A_colour_is_found_by_those_near_it_and_by_no_others()
+    {
+        var colours = Demo.Where(one => one.Colour is not null).ToList();
+        colours.Count.ShouldBeGreaterThan(10);
+        foreach (var sought in new[] { "#2f6f93", "#c24f38", "#808080", "#f0f" })
+        {
+            Rgba.TryParse(sought, out var colour).ShouldBeTrue();
+            var term = SearchTerm.Parse(sought).ShouldHaveSingleItem();
+            foreach (var one in colours)
+                term.Fits(one)
+                    .ShouldBe(
+                        one.Colour!.Value.DifferenceTo(Lab.From(colour)) <= SearchTerm.NearColour
+                    );
+        }
+    }
+
+    [Fact]
+    public void Every_value_of_a_look_finds_it_by_its_own_words() =>
+        Demo.ShouldAllBe(one => Finds($"\"{one.Words}\""));
+
+    [Theory]
+    [InlineData("", 0)]
+    [InlineData("   ", 0)]
+    [InlineData("\"\"", 0)]
+    [InlineData("one two", 2)]
+    [InlineData("one \"two three", 2)]
+    [InlineData("#12 #12345", 2)]
+    public void A_search_is_taken_apart_as_it_is_typed(string text, int terms) =>
+        SearchTerm.Parse(text).Length.ShouldBe(terms);
+}

@@ -1,0 +1,90 @@
+using System.Text.Json.Nodes;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.Web.Tests;
+
+/// <summary>The shelf as it is searched, filtered and sorted. Each test has the application to itself.</summary>
+public sealed class ShelfTests : OwnAppTests
+{
+    [Fact]
+    public async Task Profiles_are_found_by_what_is_said_of_them_and_what_they_are_made_of()
+    {
+        foreach (
+            var (query, names) in new[]
+            {
+                ("find=red+lamp", "Red Lamp"),
+                ("find=inkstone+rose", "First Light,Guest Desk"),
+                ("find=%23c24f38+ridge", "Red Lamp,Day Log,First Light,Winter Roof,Guest Desk"),
+                ("find=breakfast", ""),
+                ("show=Night&show=observing", "Red Lamp,Meteor Watch"),
+                ("show=Day&show=Night&show=OBSERVING&sort=Name", "Meteor Watch,Red Lamp"),
+                ("show=Night&find=dock&sort=Name", "Meteor Watch,Open Night,Red Lamp"),
+            }
+        )
+            (await Find(query))
+                .Select(card => card!["profile"]!["name"]!.GetValue<string>())
+                .ShouldBe(names.Split(',', StringSplitOptions.RemoveEmptyEntries), query);
+    }
+
+    [Fact]
+    public async Task A_card_says_what_of_its_look_it_was_found_by()
+    {
+        var card = (await Find("find=%23c24f38+guest")).ShouldHaveSingleItem()!;
+        card["foundBy"]!
+            .AsArray()
+            .Select(words => words!.GetValue<string>())
+            .ShouldBe(["Colours: accent #cf5c45"]);
+        (await Find("find=guest")).ShouldHaveSingleItem()!["foundBy"]!.AsArray().ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task Filters_say_how_many_pass_them_and_each_tag_is_one_once()
+    {
+        var filters = await Server.Get("/api/profiles/filters?desktop=1");
+        filters["total"]!.GetValue<int>().ShouldBe(8);
+        foreach (var filter in filters["filters"]!.AsArray())
+            (
+                await Find($"show={Uri.EscapeDataString(filter!["name"]!.GetValue<string>())}")
+            ).Count.ShouldBe(filter["count"]!.GetValue<int>());
+    }
+
+    [Fact]
+    public async Task On_is_said_of_one_profile_and_a_look_without_colours_is_of_neither_day_nor_night()
+    {
+        await Server.Switch(await Server.Plan("Saving", await Server.SavingOf("Guest Desk")));
+        await Server.Post("/api/profiles", Api.SaveAs("Twin", "icons"));
+        var cards = await Find("");
+        var twin = cards.Single(card => card!["profile"]!["name"]!.GetValue<string>() == "Twin")!;
+        twin["readiness"]!["words"]!.GetValue<string>().ShouldBe("On now");
+        twin["isDark"].ShouldBeNull();
+        cards.Count(card => card!["readiness"]!["state"]!.GetValue<string>() == "On").ShouldBe(1);
+        cards.Single(card => card!["profile"]!["name"]!.GetValue<string>() == "Guest Desk")![
+            "readiness"
+        ]!["words"]!
+            .GetValue<string>()
+            .ShouldBe("Same as now");
+        foreach (var tone in new[] { "Day", "Night" })
+            (await Find($"show={tone}&find=twin")).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task What_was_saved_deleted_and_renamed_is_found_as_it_is_and_not_as_it_was()
+    {
+        (await Find("find=twin")).ShouldBeEmpty();
+        var saved = (await Server.Post("/api/profiles", Api.SaveAs("Twin", "icons"))).Body;
+        (await Find("find=twin")).ShouldHaveSingleItem();
+        await using (var db = Databases().CreateDbContext())
+            await db
+                .Profiles.Where(one => one.Name == "Twin")
+                .ExecuteUpdateAsync(set => set.SetProperty(one => one.Name, "Other"));
+        (await Find("find=twin")).ShouldBeEmpty("another process renamed it");
+        (await Find("find=other")).ShouldHaveSingleItem();
+        using var deleted = await Server.Client.DeleteAsync(
+            new Uri($"/api/profiles/{saved["profileId"]}", UriKind.Relative)
+        );
+        (await Find("find=other")).ShouldBeEmpty();
+    }
+
+    private async Task<JsonArray> Find(string query) =>
+        (await Server.Get($"/api/profiles?desktop=1&{query}")).AsArray();
+}
