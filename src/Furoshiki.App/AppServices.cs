@@ -88,7 +88,9 @@ public static class AppServices
             .AddSingleton<FileChanges>()
             .AddSingleton<Recoverer>()
             .AddSingleton<PlanMaker>()
+            .AddSingleton<ShownPlans>()
             .AddSingleton<SwitchRuns>()
+            .AddSingleton<SwitchHistory>()
             .AddSingleton<DemoScenario>();
     }
 

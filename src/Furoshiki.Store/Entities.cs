@@ -239,7 +239,7 @@ public sealed class DeletionRow
     /// <summary>Its number.</summary>
     public long Id { get; set; }
 
-    /// <summary>What was deleted: "profile", "saving", "safe state" or "desktop".</summary>
+    /// <summary>What was deleted, by the name of a DeletedWhat.</summary>
     public required string What { get; set; }
 
     /// <summary>Its name, in words.</summary>

@@ -7,6 +7,7 @@ using Furoshiki.Store;
 using Furoshiki.Web;
 using Furoshiki.Web.Compare;
 using Furoshiki.Web.Desktops;
+using Furoshiki.Web.Document;
 using Furoshiki.Web.Keeping;
 using Furoshiki.Web.Pictures;
 using Furoshiki.Web.Profiles;
@@ -37,7 +38,7 @@ builder.WebHost.ConfigureKestrel(kestrel =>
 builder.Logging.SetMinimumLevel(LogLevel.Warning);
 
 var services = builder.Services;
-services.AddOpenApi();
+services.AddOpenApi(ApiDocument.Describe);
 services
     .AddProblemDetails(details => details.CustomizeProblemDetails = ProblemHandler.Complete)
     .AddExceptionHandler<ProblemHandler>();

@@ -73,6 +73,26 @@ public sealed class CommandTests(AppProcess app) : IClassFixture<AppProcess>
         (await Call("delete", "Winter Rof")).Error.ShouldContain("Near it: Winter Roof");
     }
 
+    [Fact]
+    public async Task Parts_of_several_looks_are_planned_together_and_what_cannot_be_is_said()
+    {
+        var plan = await Json(
+            "plan",
+            0,
+            "Day Log",
+            "--with",
+            "colours=Open Night",
+            "icons=Red Lamp 3"
+        );
+        plan["caption"]!.GetValue<string>().ShouldEndWith("of 3 looks");
+        (await Call("plan", "Day Log", "--with", "colours")).Error.ShouldContain(
+            "Say it as in colours=\"Open Night\"."
+        );
+        (await Call("plan", "Day Log", "--with", "colours=Opne Night")).Error.ShouldContain(
+            "Near it: Open Night"
+        );
+    }
+
     /// <summary>Another program edits a file, it is seen, saved, compared, switched and gone back from, and every byte is looked at.</summary>
     private async Task WholeLine(string name, HttpClient? page)
     {

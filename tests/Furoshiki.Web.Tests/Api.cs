@@ -78,12 +78,7 @@ internal sealed class Api(HttpClient client)
         ).Body;
 
     public static JsonObject RequestFor(JsonNode plan) =>
-        new()
-        {
-            ["target"] = plan["target"]!.DeepClone(),
-            ["fingerprint"] = plan["fingerprint"]!.DeepClone(),
-            ["madeFrom"] = plan["madeFrom"]!.DeepClone(),
-        };
+        new() { ["fingerprint"] = plan["fingerprint"]!.DeepClone() };
 
     public async Task<JsonNode> Switch(JsonNode plan, long desktop = 1)
     {

@@ -196,7 +196,7 @@ public sealed class DataFolderTests : IAsyncLifetime
             "another map is another session of it"
         );
         (await api.Post("/api/profiles", Api.SaveAs("All", "launcher"))).Status.ShouldBe(
-            HttpStatusCode.OK
+            HttpStatusCode.Created
         );
         var page = await api.Get("/api/profiles/1?desktop=1");
         page["parts"]![0]!["assets"]![0]!["digest"].ShouldBeNull();
@@ -231,9 +231,7 @@ public sealed class DataFolderTests : IAsyncLifetime
                 ),
             }
         );
-        return status == HttpStatusCode.OK || status == HttpStatusCode.Created
-            ? ""
-            : body["detail"]!.GetValue<string>();
+        return status == HttpStatusCode.Created ? "" : body["detail"]!.GetValue<string>();
     }
 
     /// <summary>Starts the application, and ends it once it has printed where it is.</summary>

@@ -155,7 +155,7 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
                 ),
             }
         );
-        status.ShouldBe(HttpStatusCode.OK);
+        status.ShouldBe(HttpStatusCode.Created);
         AppProcess.Snapshot(home).ShouldBe(before, "nothing is written before a switch");
         var desktop = added["id"]!.GetValue<long>();
         await SaveAll(api, desktop, "Home as it is");
@@ -253,7 +253,7 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
             was.Replace("Dust-Lane.svg", name, StringComparison.Ordinal)
         );
         (await api.Post("/api/profiles", Api.SaveAs($"With {name}", "wallpaper"))).Status.ShouldBe(
-            HttpStatusCode.OK
+            HttpStatusCode.Created
         );
 
         File.Delete(picture);
@@ -267,7 +267,7 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
         var kinds = Texts((await api.Now(desktop))["parts"], "kind");
         var request = Api.SaveAs(name, kinds);
         request["desktop"] = desktop;
-        (await api.Post("/api/profiles", request)).Status.ShouldBe(HttpStatusCode.OK);
+        (await api.Post("/api/profiles", request)).Status.ShouldBe(HttpStatusCode.Created);
     }
 
     private static async Task PutBack(Api api, long desktop)

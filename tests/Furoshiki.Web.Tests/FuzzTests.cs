@@ -82,8 +82,8 @@ public sealed class FuzzTests(AppProcess app) : IClassFixture<AppProcess>
         var answers = await Task.WhenAll(
             Enumerable.Range(0, 20).Select(_ => Save(client, "Twenty At Once"))
         );
-        answers.Count(answer => answer.Status == HttpStatusCode.OK).ShouldBe(1);
-        foreach (var (status, body) in answers.Where(one => one.Status != HttpStatusCode.OK))
+        answers.Count(answer => answer.Status == HttpStatusCode.Created).ShouldBe(1);
+        foreach (var (status, body) in answers.Where(one => one.Status != HttpStatusCode.Created))
         {
             status.ShouldBe(HttpStatusCode.UnprocessableEntity);
             body["field"]!.GetValue<string>().ShouldBe("name");
@@ -96,7 +96,7 @@ public sealed class FuzzTests(AppProcess app) : IClassFixture<AppProcess>
     public async Task Names_that_differ_in_case_only_are_one_name(string one, string other)
     {
         using var client = await app.Client();
-        (await Save(client, one)).Status.ShouldBe(HttpStatusCode.OK);
+        (await Save(client, one)).Status.ShouldBe(HttpStatusCode.Created);
         (await Save(client, other)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
 

@@ -85,6 +85,23 @@ public sealed class GuardTests(AppProcess app) : IClassFixture<AppProcess>
     }
 
     [Fact]
+    public async Task A_program_enters_with_the_key_as_a_bearer_until_it_is_another()
+    {
+        using var stranger = app.Stranger();
+        async Task<HttpStatusCode> Ask(string authorization)
+        {
+            using var request = new HttpRequestMessage(HttpMethod.Get, "/api/kinds");
+            request.Headers.TryAddWithoutValidation("Authorization", authorization);
+            using var answer = await stranger.SendAsync(request);
+            return answer.StatusCode;
+        }
+        var key = await File.ReadAllTextAsync(Path.Combine(app.Data, "key"));
+        (await Ask($"Bearer {key}")).ShouldBe(HttpStatusCode.OK);
+        foreach (var wrong in new[] { "", "Bearer", $"Bearer {key}x", $"Basic {key}", key })
+            (await Ask(wrong)).ShouldBe(HttpStatusCode.Forbidden, wrong);
+    }
+
+    [Fact]
     public async Task A_browser_may_still_enter_after_a_restart()
     {
         await using var own = new AppProcess { WithDemo = false };

@@ -16,7 +16,7 @@ public sealed class KeepingTests : OwnAppTests
         var now = (await Server.Now()).ToJsonString();
         var page = await Server.Get($"/api/profiles/{await IdOf("Red Lamp")}?desktop=1");
         var deleted = await Deleted($"/api/profiles/{await IdOf("Red Lamp")}");
-        deleted["what"]!.GetValue<string>().ShouldBe("profile");
+        deleted["what"]!.GetValue<string>().ShouldBe("Profile");
         (await Names()).ShouldNotContain("Red Lamp");
         (await Server.Now())["on"].ShouldBeNull("it was on");
         foreach (var saving in page["savings"]!.AsArray())
@@ -50,7 +50,7 @@ public sealed class KeepingTests : OwnAppTests
         save["form"] = null;
         save["profile"] = id;
         var (status, saved) = await Server.Post("/api/profiles", save);
-        status.ShouldBe(HttpStatusCode.OK);
+        status.ShouldBe(HttpStatusCode.Created);
         saved["number"]!.GetValue<int>().ShouldBe(5);
         await Undelete((await Server.Get("/api/deletions"))[0]!);
         (await Ordinals(id)).ShouldBe(["5th", "4th", "3rd", "2nd", "1st"]);

@@ -65,6 +65,99 @@ public sealed class LineTests : OwnAppTests
     }
 
     [Fact]
+    public async Task Parts_of_looks_from_two_platforms_and_a_safe_state_are_put_on_together_each_from_its_own_map()
+    {
+        var wall = Api.SaveAs("Wall", "colours", "panels", "fonts");
+        wall["desktop"] = 3;
+        await Server.Post("/api/profiles", wall);
+        var fonts = (await Server.Get("/api/profiles?desktop=3&find=wall"))[0]!["savingId"]!;
+        var state = (await Server.Get("/api/desktops/1/safe-states"))[0]!["id"]!;
+        JsonObject Of(string look, params string[] kinds) =>
+            new()
+            {
+                ["look"] = look,
+                ["kinds"] = new JsonArray([.. kinds.Select(kind => JsonValue.Create(kind))]),
+            };
+        async Task<(HttpStatusCode Status, JsonNode Body)> Plan(params JsonNode[] looks) =>
+            await Server.Post(
+                "/api/desktops/1/plans",
+                new JsonObject
+                {
+                    ["kind"] = "Parts",
+                    ["id"] = 0,
+                    ["looks"] = new JsonArray(looks),
+                }
+            );
+
+        var (status, plan) = await Plan(
+            Of("Open Night", "colours", "wallpaper"),
+            Of($"saving-{fonts}", "fonts"),
+            Of($"state-{state}", "cursor")
+        );
+        status.ShouldBe(HttpStatusCode.OK);
+        plan["caption"]!.GetValue<string>().ShouldBe("4 parts of 3 looks");
+        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        async Task<string> Words(string kind, long desktop = 1) =>
+            (await Server.Now(desktop))["parts"]!
+                .AsArray()
+                .Single(part => part!["kind"]!.GetValue<string>() == kind)![
+                "words"
+            ]!.GetValue<string>();
+        (await Words("fonts")).ShouldBe(await Words("fonts", desktop: 3));
+        (await File.ReadAllTextAsync(App.At(Surface))).ShouldContain("tone=dark");
+        (await Server.Now())["drift"]!
+            .AsArray()
+            .Select(part => part!["kind"]!.GetValue<string>())
+            .ShouldNotContain("fonts", "each part is held against the look that it is of");
+
+        foreach (
+            var refused in new[]
+            {
+                await Plan(),
+                await Plan(Of("Open Night", "colours"), Of("Day Log", "colours")),
+                await Plan(Of("Guest Desk", "dock")),
+                await Plan(Of("Guest Desk", "no such kind")),
+            }
+        )
+            refused.Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await Plan(Of("Nobody", "dock"))).Status.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    [Fact]
+    public async Task What_was_saved_says_its_place_and_each_switch_can_be_asked_for_with_how_it_ended()
+    {
+        using var saved = await Server.Client.PostAsJsonAsync(
+            "/api/profiles",
+            Api.SaveAs("Twin", "icons")
+        );
+        saved.StatusCode.ShouldBe(HttpStatusCode.Created);
+        (await Server.Get(saved.Headers.Location!.ToString()))["profile"]!
+            .GetValue<string>()
+            .ShouldBe("Twin");
+        await Server.Switch(await Server.Plan("Saving", await Server.SavingOf("Open Night")));
+        var last = (await Server.Get("/api/desktops/1/switches"))[0]!;
+        last["title"]!.GetValue<string>().ShouldBe("Open Night");
+        last["result"]!["switched"]!.GetValue<bool>().ShouldBeTrue();
+        last["endedAt"].ShouldNotBeNull();
+    }
+
+    [Fact]
+    public async Task A_plan_that_was_shown_before_a_restart_is_refused_and_made_again()
+    {
+        var plan = await Server.Plan("Saving", await Server.SavingOf("Cloud Cover"));
+        App.Kill();
+        await Restart();
+        var (status, problem) = await Server.Post("/api/desktops/1/switches", Api.RequestFor(plan));
+        status.ShouldBe(HttpStatusCode.Conflict);
+        problem["detail"]!.GetValue<string>().ShouldContain("Plan again.");
+        var again = await Server.Plan("Saving", await Server.SavingOf("Cloud Cover"));
+        again["fingerprint"]!
+            .GetValue<string>()
+            .ShouldBe(plan["fingerprint"]!.GetValue<string>(), "nothing else changed");
+        (await Server.Switch(again))["switched"]!.GetValue<bool>().ShouldBeTrue();
+    }
+
+    [Fact]
     public async Task A_plan_made_from_files_that_changed_since_is_refused_with_what_changed()
     {
         var plan = await Server.Plan("Saving", await Server.SavingOf("Cloud Cover"));
@@ -106,7 +199,7 @@ public sealed class LineTests : OwnAppTests
             .ShouldBe("cover");
         (
             await Server.Post("/api/profiles", Api.SaveAs("The rest", "wallpaper", "colours"))
-        ).Status.ShouldBe(HttpStatusCode.OK);
+        ).Status.ShouldBe(HttpStatusCode.Created);
 
         var plan = await Server.Plan("Saving", await Server.SavingOf("First Light"));
         plan["refused"]!

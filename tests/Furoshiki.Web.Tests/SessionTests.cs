@@ -142,7 +142,7 @@ public sealed class SessionTests : OwnAppTests
         var request = Api.SaveAs("", Texts(page["parts"], "kind"));
         (request["form"], request["profile"]) = (null, on["profileId"]!.DeepClone());
         request["asSaved"] = new JsonArray("wallpaper", "icons", "cursor");
-        (await Server.Post("/api/profiles", request)).Status.ShouldBe(HttpStatusCode.OK);
+        (await Server.Post("/api/profiles", request)).Status.ShouldBe(HttpStatusCode.Created);
         Texts((await Server.Now())["drift"], "kind").ShouldBe(["wallpaper", "icons", "cursor"]);
 
         var plan = await Server.Plan(
@@ -176,7 +176,7 @@ public sealed class SessionTests : OwnAppTests
                 "/api/profiles",
                 Api.SaveAs("With gaps", "icons", "dock", "wallpaper")
             )
-        ).Status.ShouldBe(HttpStatusCode.OK);
+        ).Status.ShouldBe(HttpStatusCode.Created);
 
         File.Delete(App.At("home/.local/share/icons/Inkstone-Red/pipe"));
         var id = (await Server.Now())["on"]!["profileId"]!;

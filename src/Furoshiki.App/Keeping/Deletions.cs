@@ -8,16 +8,32 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.App.Keeping;
 
+/// <summary>What was deleted.</summary>
+public enum DeletedWhat
+{
+    /// <summary>A profile with its savings.</summary>
+    Profile,
+
+    /// <summary>One saving of a profile.</summary>
+    Saving,
+
+    /// <summary>A safe state.</summary>
+    SafeState,
+
+    /// <summary>A desktop with its safe states.</summary>
+    Desktop,
+}
+
 /// <summary>Something that was deleted, and can be put back for a while.</summary>
 /// <param name="Id">The deletion's number.</param>
-/// <param name="What">What was deleted: "profile", "saving", "safe state" or "desktop".</param>
+/// <param name="What">What was deleted.</param>
 /// <param name="Name">Its name.</param>
 /// <param name="At">When it was deleted (UTC).</param>
 /// <param name="Until">Until when it can be undeleted (UTC).</param>
 /// <param name="Cost">What is kept for it, in bytes.</param>
 public sealed record DeletedView(
     long Id,
-    string What,
+    DeletedWhat What,
     string Name,
     DateTime At,
     DateTime Until,
@@ -37,11 +53,6 @@ public sealed class Deletions(
     TimeProvider clock
 )
 {
-    private const string Profile = "profile";
-    private const string Saving = "saving";
-    private const string SafeState = "safe state";
-    private const string Desktop = "desktop";
-
     /// <summary>For how long something that was deleted can be undeleted.</summary>
     public static TimeSpan KeptFor { get; } = TimeSpan.FromDays(30);
 
@@ -49,7 +60,7 @@ public sealed class Deletions(
     /// <exception cref="ProblemException">There is none of this number.</exception>
     public DeletedView DeleteProfile(long id) =>
         Delete(
-            Profile,
+            DeletedWhat.Profile,
             db =>
                 db.Profiles.Where(one => one.Id == id).Select(one => one.Name).FirstOrDefault()
                 ?? throw ProblemException.NotFound("This profile"),
@@ -64,7 +75,7 @@ public sealed class Deletions(
     /// <exception cref="ProblemException">There is none of this number, or the profile has no other.</exception>
     public DeletedView DeleteSaving(long id) =>
         Delete(
-            Saving,
+            DeletedWhat.Saving,
             db =>
             {
                 var saving =
@@ -86,7 +97,7 @@ public sealed class Deletions(
     /// <exception cref="ProblemException">The desktop's folder has none of this number.</exception>
     public DeletedView DeleteSafeState(LiveDesktop desktop, long id) =>
         Delete(
-            SafeState,
+            DeletedWhat.SafeState,
             _ =>
                 safeStates.Get(desktop, id) is var row && row.Title.Length > 0
                     ? row.Title
@@ -109,7 +120,7 @@ public sealed class Deletions(
                 "A switch is on its way on this desktop. Delete it when that has ended."
             );
         return Delete(
-            Desktop,
+            DeletedWhat.Desktop,
             db => db.Desktops.Where(one => one.Id == id).Select(one => one.Name).First(),
             (db, deletion) =>
             {
@@ -147,7 +158,7 @@ public sealed class Deletions(
         using var db = databases.CreateDbContext();
         var deletion = RowOf(db, id);
         if (
-            deletion.What == Saving
+            deletion.What == DeletedWhat.Saving.ToString()
             && !With<SavingRow>(db, id)
                 .Any(one => db.Profiles.Any(profile => profile.Id == one.ProfileId))
         )
@@ -205,15 +216,16 @@ public sealed class Deletions(
         // The rows that went with them go too: the database sees to that.
         db.Deletions.Where(one => ids.Contains(one.Id)).ExecuteDelete();
         // A saving that was deleted before its profile was has gone with that.
+        var saving = DeletedWhat.Saving.ToString();
         db.Deletions.Where(one =>
-                one.What == Saving && !db.Set<SavingRow>().Any(row => row.DeletionId == one.Id)
+                one.What == saving && !db.Set<SavingRow>().Any(row => row.DeletionId == one.Id)
             )
             .ExecuteDelete();
         all.Commit();
     }
 
     private DeletedView Delete(
-        string what,
+        DeletedWhat what,
         Func<FuroshikiDb, string> name,
         Action<FuroshikiDb, long> mark
     )
@@ -222,7 +234,7 @@ public sealed class Deletions(
         using var all = db.Database.BeginTransaction();
         var row = new DeletionRow
         {
-            What = what,
+            What = what.ToString(),
             Name = name(db),
             At = clock.GetUtcNow().UtcDateTime,
         };
@@ -236,7 +248,7 @@ public sealed class Deletions(
     private static DeletedView View(DeletionRow row, ContentCost cost) =>
         new(
             row.Id,
-            row.What,
+            Enum.Parse<DeletedWhat>(row.What),
             row.Name,
             DateTime.SpecifyKind(row.At, DateTimeKind.Utc),
             DateTime.SpecifyKind(row.At, DateTimeKind.Utc) + KeptFor,

@@ -31,13 +31,15 @@ public enum LookSource
 /// <param name="Name">What people call it.</param>
 /// <param name="Caption">Which one of that name.</param>
 /// <param name="Look">The look.</param>
+/// <param name="Map">Digest of the map of the desktop that it came from.</param>
 public sealed record NamedLook(
     string Ref,
     LookSource Source,
     long Id,
     string Name,
     string Caption,
-    Look Look
+    Look Look,
+    Digest Map
 );
 
 /// <summary>Finds looks by how people and programs name them.</summary>
@@ -45,7 +47,8 @@ public sealed partial class LookFinder(
     IDbContextFactory<FuroshikiDb> databases,
     LookLibrary library,
     Observer observer,
-    SafeStateShelf safeStates
+    SafeStateShelf safeStates,
+    DesktopRegister register
 )
 {
     private const string Now = "now";
@@ -68,7 +71,8 @@ public sealed partial class LookFinder(
                 0,
                 "Now",
                 desktop.Name,
-                observer.See(desktop).Reading.Look
+                observer.See(desktop).Reading.Look,
+                desktop.MapDigest
             );
         using var db = databases.CreateDbContext();
         if (NumberAfter(text, "state-") is { } state)
@@ -155,7 +159,8 @@ public sealed partial class LookFinder(
                 saving.Id,
                 saving.Profile!.Name,
                 $"{Counting.Ordinal(saving.Number)} saving",
-                library.Of(saving)
+                library.Of(saving),
+                saving.Map
             );
 
     private NamedLook OfState(SafeStateRow state) =>
@@ -165,7 +170,8 @@ public sealed partial class LookFinder(
             state.Id,
             state.Title.Length > 0 ? state.Title : state.Reason,
             "safe state",
-            library.Get(state.Look)
+            library.Get(state.Look),
+            register.MapOf(state.DesktopId)
         );
 
     private static ProblemException NothingNamed(FuroshikiDb db, string text)

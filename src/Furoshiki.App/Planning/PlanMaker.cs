@@ -20,6 +20,7 @@ public sealed class PlanMaker(
     IDbContextFactory<FuroshikiDb> databases,
     DesktopRegister register,
     LookLibrary library,
+    LookFinder finder,
     Observer observer,
     MapLibrary maps,
     IContentStore content,
@@ -41,11 +42,12 @@ public sealed class PlanMaker(
             TargetKind.Saving => ToSaving(desktop, target),
             TargetKind.PutBack => PutBack(desktop, target),
             TargetKind.Aside => ToAside(desktop, target),
+            TargetKind.Parts => ToParts(desktop, target),
             _ => ToSafeState(desktop, target),
         };
     }
 
-    /// <summary>A plan in words.</summary>
+    /// <summary>A plan in words, without a fingerprint.</summary>
     public PlanView View(ReadyPlan ready)
     {
         var (desktop, plan) = (ready.Desktop, ready.Plan);
@@ -112,34 +114,8 @@ public sealed class PlanMaker(
             [.. plan.NotTouched.Select(PlaceView.Printable)],
             [.. plan.NotKept.Select(PlaceView.Printable)],
             [.. plan.Changes.Select(change => PathText.Printable(change.Path))],
-            plan.Fingerprint.Hex,
-            [
-                .. States(plan)
-                    .Select(state => new MadeFromView(
-                        PathText.Printable(state.Key),
-                        Mark(state.Value)
-                    )),
-            ]
+            ""
         );
-    }
-
-    /// <summary>The paths that are no longer in the state that a plan was made from; empty if the plan still holds.</summary>
-    public static IReadOnlyList<string> ChangedSince(
-        ReadyPlan today,
-        string fingerprint,
-        IReadOnlyList<MadeFromView> madeFrom
-    )
-    {
-        if (today.Plan.Fingerprint.Hex == fingerprint)
-            return [];
-        var then = madeFrom.ToDictionary(one => one.Path, one => one.State);
-        var states = States(today.Plan)
-            .Select(state => new MadeFromView(PathText.Printable(state.Key), Mark(state.Value)));
-        var changed = states
-            .Where(state => then.GetValueOrDefault(state.Path) != state.State)
-            .Select(state => state.Path)
-            .ToList();
-        return changed.Count > 0 ? changed : [.. madeFrom.Select(one => one.Path)];
     }
 
     private ReadyPlan ToSaving(LiveDesktop desktop, Target target)
@@ -167,6 +143,56 @@ public sealed class PlanMaker(
                 ? $"{Counting.Ordinal(row.Number)} saving"
                 : $"{Counting.Ordinal(row.Number)} saving, {cover.Count} of its parts",
             desktop.On.With(row.Id, OnOf(plan), isWhole: target.Kinds is null),
+            seen
+        );
+    }
+
+    /// <summary>Plans to put parts of several looks on together, each adapted from the map that it came with.</summary>
+    private ReadyPlan ToParts(LiveDesktop desktop, Target target)
+    {
+        var from = new Dictionary<string, NamedLook>(StringComparer.Ordinal);
+        foreach (var (name, kinds) in target.Looks ?? [])
+        {
+            var look = finder.Find(desktop, name);
+            foreach (var kind in kinds)
+                if (look.Look[kind] is null)
+                    throw ProblemException.Field(
+                        "looks",
+                        Kind.Find(kind) is { } known
+                            ? $"{look.Name} has no {known.Title.ToLowerInvariant()}."
+                            : "There is no such part."
+                    );
+                else if (!from.TryAdd(kind, look))
+                    throw ProblemException.Field(
+                        "looks",
+                        $"{Kind.Get(kind).Title} can be of one look only."
+                    );
+        }
+        if (from.Count == 0)
+            throw ProblemException.Field("looks", "Choose at least one part of a look.");
+        var seen = observer.See(desktop);
+        var plan = Planner(desktop, seen, kind => maps.Get(from[kind].Map))
+            .Plan(Core.Looks.Look.Of(from.Select(one => one.Value.Look[one.Key]!)), [.. from.Keys]);
+        var on = OnOf(plan).ToHashSet();
+        var looks = from.Values.DistinctBy(look => look.Ref).ToList();
+        return new ReadyPlan(
+            desktop,
+            target,
+            plan,
+            string.Join(" and ", looks.Select(look => look.Name).Distinct()),
+            $"{Counting.Of(from.Count, "part")} of {Counting.Of(looks.Count, "look")}",
+            looks
+                .Where(look => look.Source == LookSource.Saving)
+                .Aggregate(
+                    desktop.On,
+                    (before, look) =>
+                        before.With(
+                            look.Id,
+                            from.Where(one => one.Value == look && on.Contains(one.Key))
+                                .Select(one => one.Key),
+                            isWhole: false
+                        )
+                ),
             seen
         );
     }
@@ -279,16 +305,4 @@ public sealed class PlanMaker(
             [.. step.Files.Select(PathText.Printable)],
             step.Notes
         );
-
-    private static IEnumerable<KeyValuePair<string, FileState?>> States(SwitchPlan plan) =>
-        plan
-            .MadeFrom.Concat(
-                plan.Changes.Select(change => KeyValuePair.Create(change.Path, change.Before))
-            )
-            .DistinctBy(state => state.Key);
-
-    private static string Mark(FileState? state) =>
-        state is null ? "absent"
-        : state.Type == FileType.Other ? "other"
-        : Tree.Of([KeyValuePair.Create("-", state)]).Digest.Short;
 }

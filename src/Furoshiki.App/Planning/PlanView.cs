@@ -25,9 +25,6 @@ public sealed record LossView(string Kind, string Title, string What, string Rea
 /// <summary>The parts that a plan leaves alone, and why.</summary>
 public sealed record LeftAloneView(IReadOnlyList<string> Titles, string Reason);
 
-/// <summary>A path and what stood there when the plan was made: a digest over its state, or "absent".</summary>
-public sealed record MadeFromView(string Path, string State);
-
 /// <summary>A switch plan.</summary>
 /// <param name="Before">The name of the profile that is on before it; "Now" where none is.</param>
 /// <param name="LeftAlone">The parts that it leaves alone, and why.</param>
@@ -56,6 +53,5 @@ public sealed record PlanView(
     IReadOnlyList<PlaceView> NotTouched,
     IReadOnlyList<PlaceView> NotKept,
     IReadOnlyList<string> Files,
-    string Fingerprint,
-    IReadOnlyList<MadeFromView> MadeFrom
+    string Fingerprint
 );

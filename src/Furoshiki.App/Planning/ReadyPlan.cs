@@ -21,7 +21,7 @@ public sealed record ReadyPlan(
     public string Verb =>
         Target.Kind switch
         {
-            TargetKind.Saving => $"the switch to {Name}",
+            TargetKind.Saving or TargetKind.Parts => $"the switch to {Name}",
             TargetKind.PutBack => "parts were put back",
             _ => $"going back to {Name}",
         };

@@ -12,17 +12,27 @@ public enum TargetKind
     /// <summary>What drifted, as the savings that last held it have it.</summary>
     PutBack,
 
+    /// <summary>Parts of several looks together.</summary>
+    Parts,
+
     /// <summary>What another program had written and a switch had set aside.</summary>
     Aside,
 }
 
+/// <summary>Some parts of a look.</summary>
+/// <param name="Look">The look: "now", "saving-18", "state-3", or as a person names it.</param>
+/// <param name="Kinds">The kinds of the parts.</param>
+public sealed record LookParts(string Look, IReadOnlyList<string> Kinds);
+
 /// <summary>What a plan leads to.</summary>
-/// <param name="Id">The number of the saving, the safe state or what was set aside; 0 where drift is put back.</param>
+/// <param name="Id">The number of the saving, the safe state or what was set aside; 0 for anything else.</param>
 /// <param name="Kinds">The kinds that are put on or back; null for all.</param>
 /// <param name="Files">The files of a safe state that are gone back to; null for all.</param>
+/// <param name="Looks">The looks whose parts are put on together; null for anything else.</param>
 public sealed record Target(
     TargetKind Kind,
     long Id,
     IReadOnlyList<string>? Kinds = null,
-    IReadOnlyList<string>? Files = null
+    IReadOnlyList<string>? Files = null,
+    IReadOnlyList<LookParts>? Looks = null
 );

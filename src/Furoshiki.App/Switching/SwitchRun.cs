@@ -3,14 +3,30 @@ using Furoshiki.App.Planning;
 
 namespace Furoshiki.App.Switching;
 
+/// <summary>What a switch is doing.</summary>
+public enum RunStage
+{
+    /// <summary>It makes the safe state and reads it back.</summary>
+    SafeState,
+
+    /// <summary>It writes.</summary>
+    Writing,
+
+    /// <summary>It reads everything that it wrote again.</summary>
+    Checking,
+
+    /// <summary>It has ended.</summary>
+    Ended,
+}
+
 /// <summary>How far a switch is.</summary>
-/// <param name="Stage">What is being done: "safe-state", "writing", "checking" or "ended".</param>
+/// <param name="Stage">What is being done.</param>
 /// <param name="Done">Files that are in place.</param>
 /// <param name="Total">Files in all.</param>
 /// <param name="Path">The file that was put in place last.</param>
 /// <param name="Result">How it ended; null before that.</param>
 public sealed record RunProgress(
-    string Stage,
+    RunStage Stage,
     int Done,
     int Total,
     string? Path,
@@ -53,7 +69,7 @@ public sealed class SwitchRun(ReadyPlan plan) : IDisposable
         Result = result;
         Report(
             new RunProgress(
-                "ended",
+                RunStage.Ended,
                 result.Switched ? Plan.Plan.Changes.Length : 0,
                 Plan.Plan.Changes.Length,
                 null,

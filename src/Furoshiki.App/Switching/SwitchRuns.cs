@@ -20,16 +20,9 @@ using Microsoft.Extensions.Logging;
 
 namespace Furoshiki.App.Switching;
 
-/// <summary>A request to carry out a plan as it was shown.</summary>
-public sealed record SwitchRequest(
-    Target Target,
-    string Fingerprint,
-    IReadOnlyList<MadeFromView> MadeFrom
-);
-
 /// <summary>Carries plans out, one after the other on each desktop, and tells how far they are.</summary>
 public sealed class SwitchRuns(
-    PlanMaker plans,
+    ShownPlans plans,
     IContentStore content,
     SqliteSwitchJournal journal,
     SafeStateShelf safeStates,
@@ -86,26 +79,13 @@ public sealed class SwitchRuns(
     }
 
     /// <summary>Begins to carry out a plan as it was shown.</summary>
+    /// <param name="desktop">The desktop's number.</param>
+    /// <param name="fingerprint">The plan's fingerprint.</param>
     /// <returns>The switch's number.</returns>
-    /// <exception cref="ProblemException">The desktop changed after the plan was made.</exception>
-    public long Start(long desktop, SwitchRequest request)
+    /// <exception cref="ProblemException">It is not remembered any more, or the desktop changed after it was made.</exception>
+    public long Start(long desktop, string fingerprint)
     {
-        var plan = plans.Make(desktop, request.Target);
-        if (
-            PlanMaker.ChangedSince(plan, request.Fingerprint, request.MadeFrom) is
-            { Count: > 0 } changed
-        )
-            throw new ProblemException(
-                new Problem(
-                    ProblemKind.Conflict,
-                    "plan-outdated",
-                    "The desktop changed after this plan was made, so the plan was not carried out.",
-                    "Nothing was changed by the switch."
-                )
-                {
-                    Changed = changed,
-                }
-            );
+        var plan = plans.Again(desktop, fingerprint);
         var id = journal.Open(plan.Desktop.Id, plan.Desktop.Folder.Root, plan.Name);
         var run = _runs[id] = new SwitchRun(plan);
         _ = Task.Run(() =>
@@ -175,7 +155,7 @@ public sealed class SwitchRuns(
         var (plan, desktop) = (run.Plan.Plan, run.Plan.Desktop);
         var total = plan.Changes.Length;
         var done = 0;
-        run.Report(new RunProgress("safe-state", 0, total, null, null));
+        run.Report(new RunProgress(RunStage.SafeState, 0, total, null, null));
         var before = observer.See(desktop);
         var title = nowReader.DriftOf(desktop, before).Words;
         var faults = sessions.FaultsOf(desktop.Id);
@@ -206,9 +186,9 @@ public sealed class SwitchRuns(
             At = point =>
             {
                 if (point.Action == "in place")
-                    run.Report(new RunProgress("writing", ++done, total, point.Path, null));
+                    run.Report(new RunProgress(RunStage.Writing, ++done, total, point.Path, null));
                 else if (point.Action == "verify")
-                    run.Report(new RunProgress("checking", done, total, null, null));
+                    run.Report(new RunProgress(RunStage.Checking, done, total, null, null));
                 faults.RaiseAt(point);
             },
         };

@@ -59,7 +59,7 @@ internal static class KeepingVerbs
             deleted,
             () =>
             {
-                call.Output.Line($"Deleted: the {deleted.What} {deleted.Name}.");
+                call.Output.Line($"Deleted: the {Words(deleted.What)} {deleted.Name}.");
                 call.Output.Line(
                     $"Until {Day(deleted.Until)} it can be undeleted: furoshiki undelete {deleted.Id}"
                 );
@@ -84,7 +84,7 @@ internal static class KeepingVerbs
                             (IReadOnlyList<Cell>)
                                 [
                                     $"{one.Id}",
-                                    one.What,
+                                    Words(one.What),
                                     one.Name,
                                     Day(one.Until),
                                     Counting.Bytes(one.Cost.Alone),
@@ -107,6 +107,9 @@ internal static class KeepingVerbs
         call.Output.Show(view, () => call.Output.Line($"Undeleted: {view.Name}."));
         return ExitCode.Done;
     }
+
+    private static string Words(DeletedWhat what) =>
+        what == DeletedWhat.SafeState ? "safe state" : what.ToString().ToLowerInvariant();
 
     private static string Day(DateTime moment) => $"{moment.ToLocalTime():yyyy-MM-dd}";
 }

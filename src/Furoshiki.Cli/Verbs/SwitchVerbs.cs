@@ -19,6 +19,13 @@ internal static class SwitchVerbs
         Arity = ArgumentArity.ZeroOrOne,
     };
 
+    private static readonly Option<string[]> With = new("--with")
+    {
+        Description =
+            "A part of another look with it, as in colours=\"Open Night\"; can be given several times",
+        AllowMultipleArgumentsPerToken = true,
+    };
+
     private static readonly Argument<string[]> Kinds = new("parts")
     {
         Description = "Only these parts; all that drifted if none is named",
@@ -27,13 +34,21 @@ internal static class SwitchVerbs
 
     public static IEnumerable<Command> Make() =>
         [
-            Verb.OnDesktop("plan", "Tell what a switch would do", Plan, Verb.Look, Verb.Parts),
+            Verb.OnDesktop(
+                "plan",
+                "Tell what a switch would do",
+                Plan,
+                Verb.Look,
+                Verb.Parts,
+                With
+            ),
             Verb.OnDesktop(
                 "switch",
                 "Put a look on",
                 call => CarryOut(call, call.Desktop, TargetOf(call)),
                 Verb.Look,
                 Verb.Parts,
+                With,
                 Verb.Yes
             ),
             Verb.OnDesktop("back", "Go back to a safe state", Back, State, Verb.Yes),
@@ -61,6 +76,8 @@ internal static class SwitchVerbs
         var look = call
             .Session.Get<LookFinder>()
             .Find(call.Desktop, call.Given.GetRequiredValue(Verb.Look));
+        if (call.Given.GetValue(With) is { Length: > 0 } with)
+            return Together(look, kinds, with);
         return look.Source switch
         {
             LookSource.Saving => new Target(TargetKind.Saving, look.Id, kinds),
@@ -86,11 +103,51 @@ internal static class SwitchVerbs
         };
     }
 
+    /// <summary>A look, or some parts of it, with parts of others in place of its own.</summary>
+    private static Target Together(
+        NamedLook look,
+        IReadOnlyList<string>? kinds,
+        IReadOnlyList<string> with
+    )
+    {
+        var others = with.Select(one =>
+            {
+                var (part, name) = one.IndexOf('=', StringComparison.Ordinal) is > 0 and var at
+                    ? (one[..at], one[(at + 1)..])
+                    : throw new ProblemException(
+                        new Problem(
+                            ProblemKind.Invalid,
+                            "with",
+                            $"'{one}' is no part of a look. Say it as in colours=\"Open Night\".",
+                            "Nothing was changed.",
+                            "with"
+                        )
+                    );
+                return new LookParts(name, Verb.KindsOf([part])!);
+            })
+            .ToList();
+        return new Target(
+            TargetKind.Parts,
+            0,
+            Looks:
+            [
+                new LookParts(
+                    look.Ref,
+                    [
+                        .. (kinds ?? look.Look.Components.Select(part => part.Kind)).Except(
+                            others.SelectMany(one => one.Kinds)
+                        ),
+                    ]
+                ),
+                .. others,
+            ]
+        );
+    }
+
     private static int Plan(Call call)
     {
         var desktop = call.Desktop;
-        var plans = call.Session.Get<PlanMaker>();
-        var plan = plans.View(plans.Make(desktop.Id, TargetOf(call)));
+        var plan = call.Session.Get<ShownPlans>().Show(desktop.Id, TargetOf(call));
         call.Output.Show(plan, () => Tell(call.Output, plan));
         return ExitCode.Done;
     }
@@ -152,8 +209,7 @@ internal static class SwitchVerbs
 
     private static int CarryOut(Call call, LiveDesktop desktop, Target target)
     {
-        var plans = call.Session.Get<PlanMaker>();
-        var plan = plans.View(plans.Make(desktop.Id, target));
+        var plan = call.Session.Get<ShownPlans>().Show(desktop.Id, target);
         if (!call.Output.IsJson)
             Tell(call.Output, plan);
         if (plan.Files.Count == 0)
@@ -167,7 +223,7 @@ internal static class SwitchVerbs
         if (!call.Given.GetValue(Verb.Yes))
             Ask();
         var runs = call.Session.Get<SwitchRuns>();
-        var id = runs.Start(desktop.Id, new SwitchRequest(target, plan.Fingerprint, plan.MadeFrom));
+        var id = runs.Start(desktop.Id, plan.Fingerprint);
         var result = Follow(runs, id);
         call.Output.Show(
             result,
@@ -227,10 +283,10 @@ internal static class SwitchVerbs
         {
             if (runs.Find(id) is { } run)
             {
-                var stage = "";
+                RunStage? stage = null;
                 foreach (var progress in run.Follow(CancellationToken.None).ToBlockingEnumerable())
                 {
-                    if (progress.Stage != stage && progress.Stage != "ended")
+                    if (progress.Stage != stage && progress.Stage != RunStage.Ended)
                         Output.Progress(Words(progress));
                     stage = progress.Stage;
                 }
@@ -246,8 +302,8 @@ internal static class SwitchVerbs
     private static string Words(RunProgress progress) =>
         progress.Stage switch
         {
-            "safe-state" => "Making the safe state",
-            "writing" => $"Writing {Counting.Of(progress.Total, "path")}",
+            RunStage.SafeState => "Making the safe state",
+            RunStage.Writing => $"Writing {Counting.Of(progress.Total, "path")}",
             _ => "Reading everything again",
         };
 }

@@ -13,7 +13,8 @@ internal static class CompareEndpoints
                 (long id, string[] look, DesktopRegister register, Comparer comparer) =>
                     comparer.Compare(register.Get(id), look)
             )
-            .WithName("compare");
+            .WithName("compare")
+            .WithSummary("Put two to four looks side by side");
         var changes = api.MapGroup("/looks/{digest}/changes/{other}/{kind}");
         changes
             .MapGet(
@@ -21,18 +22,21 @@ internal static class CompareEndpoints
                 (string digest, string other, string kind, FileChanges files) =>
                     files.Folders(digest, other, kind)
             )
-            .WithName("listChangedFolders");
+            .WithName("listChangedFolders")
+            .WithSummary("List the folders with files that differ in a part of two looks");
         changes
             .MapGet(
                 "/files",
                 (string digest, string other, string kind, string folder, FileChanges files) =>
                     files.Files(digest, other, kind, folder)
             )
-            .WithName("listChangedFiles");
+            .WithName("listChangedFiles")
+            .WithSummary("List the files of a folder that differ in a part of two looks");
         api.MapGet(
                 "/content/{digest}/lines/{other}",
                 (string digest, string other, FileChanges files) => files.Lines(digest, other)
             )
-            .WithName("compareLines");
+            .WithName("compareLines")
+            .WithSummary("Compare two texts line by line");
     }
 }

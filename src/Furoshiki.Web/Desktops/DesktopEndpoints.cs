@@ -2,6 +2,7 @@ using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
+using Furoshiki.App.Kinds;
 using Furoshiki.App.Now;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Session;
@@ -24,14 +25,24 @@ internal static class DesktopEndpoints
     public static void MapDesktops(this IEndpointRouteBuilder api)
     {
         var desktops = api.MapGroup("/desktops").WithTags("Desktops");
-        desktops.MapGet("", (DesktopRegister register) => register.List()).WithName("listDesktops");
+        desktops
+            .MapGet("", (DesktopRegister register) => register.List())
+            .WithName("listDesktops")
+            .WithSummary("List the desktops");
         desktops
             .MapPost(
                 "",
                 (NewDesktop wanted, Registration registration) =>
-                    DesktopView.Of(registration.Register(wanted))
+                {
+                    var desktop = registration.Register(wanted);
+                    return TypedResults.Created(
+                        $"/api/desktops/{desktop.Id}",
+                        DesktopView.Of(desktop)
+                    );
+                }
             )
             .WithName("registerDesktop")
+            .WithSummary("Add a desktop; nothing is written in its folder")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         desktops
             .MapPost(
@@ -39,6 +50,7 @@ internal static class DesktopEndpoints
                 (FolderChoice choice, Registration registration) => registration.Look(choice)
             )
             .WithName("lookAtFolder")
+            .WithSummary("Tell what a map finds in a folder")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         desktops
             .MapGet(
@@ -46,13 +58,15 @@ internal static class DesktopEndpoints
                 (long id, DesktopRegister register, SimulatedDesktops simulated) =>
                     simulated.Open(register.Get(id))
             )
-            .WithName("openDesktop");
+            .WithName("openDesktop")
+            .WithSummary("Open a desktop with what its map finds");
         desktops
             .MapGet(
                 "/{id:long}/now",
                 (long id, DesktopRegister register, NowReader now) => now.Read(register.Get(id))
             )
-            .WithName("readNow");
+            .WithName("readNow")
+            .WithSummary("Tell what is on a desktop, what drifted and what waits");
         desktops
             .MapPost(
                 "/{id:long}/news/seen",
@@ -62,7 +76,8 @@ internal static class DesktopEndpoints
                     return TypedResults.NoContent();
                 }
             )
-            .WithName("seeNews");
+            .WithName("seeNews")
+            .WithSummary("Put what was told of a broken-off switch away");
         desktops
             .MapPut(
                 "/{id:long}/folder",
@@ -73,6 +88,7 @@ internal static class DesktopEndpoints
                 }
             )
             .WithName("findDesktopAgain")
+            .WithSummary("Say where the folder of a desktop stands now")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         desktops
             .MapPut(
@@ -81,8 +97,12 @@ internal static class DesktopEndpoints
                     new DesktopName(register.Rename(id, name.Name))
             )
             .WithName("renameDesktop")
+            .WithSummary("Give a desktop another name")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
-        api.MapGet("/changes", Follow).WithTags("Desktops").WithName("followDesktops");
+        api.MapGet("/changes", Follow)
+            .WithTags("Desktops")
+            .WithName("followDesktops")
+            .WithSummary("Follow the changes of all desktops, as server-sent events");
         desktops
             .MapPost(
                 "/{id:long}/session",
@@ -93,6 +113,7 @@ internal static class DesktopEndpoints
                 }
             )
             .WithName("tellSession")
+            .WithSummary("Tell the session of a simulated desktop to do something")
             .ProducesProblem(StatusCodes.Status409Conflict);
         desktops
             .MapPut(
@@ -104,7 +125,8 @@ internal static class DesktopEndpoints
                     SimulatedDesktops simulated
                 ) => simulated.SetFaults(register.Get(id), faults)
             )
-            .WithName("setFaults");
+            .WithName("setFaults")
+            .WithSummary("Give a simulated desktop trouble with its disk");
         desktops
             .MapPost(
                 "/{id:long}/other-program",
@@ -116,19 +138,27 @@ internal static class DesktopEndpoints
                 ) => simulated.EditAsOther(register.Get(id), request.Kind)
             )
             .WithName("editAsOtherProgram")
+            .WithSummary("Let another program edit a part of a simulated desktop")
             .ProducesProblem(StatusCodes.Status409Conflict);
         api.MapGet("/notices", (DataFolder data) => data.Notices)
             .WithTags("Desktops")
-            .WithName("listNotices");
+            .WithName("listNotices")
+            .WithSummary("Tell what was found at the start");
+        api.MapGet("/kinds", () => KindView.All)
+            .WithTags("Desktops")
+            .WithName("listKinds")
+            .WithSummary("List the kinds of part and their settings");
         api.MapGet("/maps", (MapShelf shelf) => shelf.All())
             .WithTags("Desktops")
-            .WithName("listMaps");
+            .WithName("listMaps")
+            .WithSummary("List the desktop maps that there are");
         api.MapGet(
                 "/folders",
                 (string? path, Registration registration) => registration.Folders(path)
             )
             .WithTags("Desktops")
             .WithName("listFolders")
+            .WithSummary("List the folders in a folder")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
     }
 

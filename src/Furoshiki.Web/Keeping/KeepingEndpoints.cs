@@ -15,32 +15,38 @@ internal static class KeepingEndpoints
                 "/profiles/{id:long}",
                 (long id, Deletions deletions) => deletions.DeleteProfile(id)
             )
-            .WithName("deleteProfile");
+            .WithName("deleteProfile")
+            .WithSummary("Delete a profile with its savings");
         all.MapDelete(
                 "/savings/{id:long}",
                 (long id, Deletions deletions) => deletions.DeleteSaving(id)
             )
             .WithName("deleteSaving")
+            .WithSummary("Delete one saving of a profile")
             .ProducesProblem(StatusCodes.Status409Conflict);
         all.MapDelete(
                 "/desktops/{id:long}/safe-states/{state:long}",
                 (long id, long state, DesktopRegister register, Deletions deletions) =>
                     deletions.DeleteSafeState(register.Get(id), state)
             )
-            .WithName("deleteSafeState");
+            .WithName("deleteSafeState")
+            .WithSummary("Delete a safe state");
         all.MapDelete(
                 "/desktops/{id:long}",
                 (long id, Deletions deletions) => deletions.DeleteDesktop(id)
             )
             .WithName("deleteDesktop")
+            .WithSummary("Delete a desktop with its safe states, and nothing in its folder")
             .ProducesProblem(StatusCodes.Status409Conflict);
         all.MapGet("/deletions", (Deletions deletions) => deletions.All())
-            .WithName("listDeletions");
+            .WithName("listDeletions")
+            .WithSummary("List what was deleted and can be undeleted");
         all.MapPost(
                 "/deletions/{id:long}/undelete",
                 (long id, Deletions deletions) => new UndeletedView(deletions.Undelete(id))
             )
             .WithName("undelete")
+            .WithSummary("Put back what was deleted")
             .ProducesProblem(StatusCodes.Status409Conflict)
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         all.MapDelete(
@@ -51,14 +57,17 @@ internal static class KeepingEndpoints
                     return TypedResults.NoContent();
                 }
             )
-            .WithName("deleteForGood");
+            .WithName("deleteForGood")
+            .WithSummary("Let what was deleted go for good");
         all.MapGet("/profiles/{id:long}/kept", (long id, KeptShelf kept) => kept.OfProfile(id))
-            .WithName("keptForProfile");
+            .WithName("keptForProfile")
+            .WithSummary("Tell what is kept for a profile, and how it stands");
         all.MapGet(
                 "/desktops/{id:long}/safe-states/kept",
                 (long id, DesktopRegister register, KeptShelf kept) =>
                     kept.OfSafeStates(register.Get(id))
             )
-            .WithName("keptForSafeStates");
+            .WithName("keptForSafeStates")
+            .WithSummary("Tell what is kept for the safe states, and how they stand");
     }
 }

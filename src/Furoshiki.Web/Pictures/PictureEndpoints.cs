@@ -13,8 +13,15 @@ internal static class PictureEndpoints
 
     public static void MapPictures(this IEndpointRouteBuilder api)
     {
-        api.MapGet("/looks/{digest}/picture", Draw).WithTags("Pictures").WithName("drawLook");
-        api.MapGet("/content/{digest}/{name}", Load).WithTags("Pictures").WithName("loadContent");
+        api.MapGet("/looks/{digest}/picture", Draw)
+            .WithTags("Pictures")
+            .WithName("drawLook")
+            .WithSummary("Draw a look");
+        api.MapGet("/content/{digest}/{name}", Load)
+            .WithTags("Pictures")
+            .WithName("loadContent")
+            .WithSummary("Give some content by its digest")
+            .Produces(StatusCodes.Status200OK, contentType: "application/octet-stream");
     }
 
     private static PictureView Draw(

@@ -2,6 +2,7 @@ using Furoshiki.App;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Saving;
 using Furoshiki.App.Shelf;
+using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Furoshiki.Web.Profiles;
 
@@ -42,27 +43,32 @@ internal static class ProfileEndpoints
                         new ShelfQuery(find ?? "", show, sort ?? ShelfSort.LastOn)
                     )
             )
-            .WithName("listProfiles");
+            .WithName("listProfiles")
+            .WithSummary("Find profiles on the shelf");
         profiles
             .MapGet(
                 "/filters",
                 (long desktop, DesktopRegister register, ShelfSearch search) =>
                     search.Filters(register.Get(desktop))
             )
-            .WithName("listFilters");
+            .WithName("listFilters")
+            .WithSummary("Tell by what the shelf can be filtered");
         profiles
             .MapGet(
                 "/{id:long}",
                 (long id, long desktop, DesktopRegister register, ProfileShelf shelf) =>
                     shelf.Open(id, register.Get(desktop))
             )
-            .WithName("openProfile");
+            .WithName("openProfile")
+            .WithSummary("Open a profile with its savings");
         api.MapGet("/savings/{id:long}", (long id, ProfileShelf shelf) => shelf.Name(id))
             .WithTags("Profiles")
-            .WithName("nameSaving");
+            .WithName("nameSaving")
+            .WithSummary("Tell the name and the look of a saving");
         profiles
             .MapPost("", Save)
             .WithName("save")
+            .WithSummary("Save what is on a desktop")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         profiles
             .MapPut(
@@ -70,10 +76,15 @@ internal static class ProfileEndpoints
                 (long id, ProfileForm form, ProfileShelf shelf) => shelf.Describe(id, form)
             )
             .WithName("describeProfile")
+            .WithSummary("Change what is said of a profile")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
     }
 
-    private static SavedView Save(SaveRequest request, DesktopRegister register, Saver saver)
+    private static Created<SavedView> Save(
+        SaveRequest request,
+        DesktopRegister register,
+        Saver saver
+    )
     {
         var desktop = register.Get(request.Desktop);
         var choice = new SaveChoice(
@@ -91,6 +102,9 @@ internal static class ProfileEndpoints
                 "Save either as a new profile or as the next saving of one."
             ),
         };
-        return new SavedView(saving.ProfileId, saving.Id, saving.Number);
+        return TypedResults.Created(
+            $"/api/savings/{saving.Id}",
+            new SavedView(saving.ProfileId, saving.Id, saving.Number)
+        );
     }
 }

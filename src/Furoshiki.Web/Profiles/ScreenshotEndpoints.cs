@@ -11,6 +11,7 @@ internal static class ScreenshotEndpoints
         screenshots
             .MapPut("", Attach)
             .WithName("attachScreenshot")
+            .WithSummary("Make a screenshot the picture of a profile")
             .Accepts<byte[]>("image/png", "image/jpeg", "image/webp")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         screenshots
@@ -22,7 +23,8 @@ internal static class ScreenshotEndpoints
                     return TypedResults.NoContent();
                 }
             )
-            .WithName("removeScreenshot");
+            .WithName("removeScreenshot")
+            .WithSummary("Let a profile be shown by its drawing again");
     }
 
     private static async Task<NoContent> Attach(

@@ -14,7 +14,8 @@ internal static class SafeStateEndpoints
                 (long id, DesktopRegister register, SafeStateShelf shelf) =>
                     shelf.All(register.Get(id))
             )
-            .WithName("listSafeStates");
+            .WithName("listSafeStates")
+            .WithSummary("List the safe states of a desktop");
         states
             .MapDelete(
                 "/asides/{aside:long}",
@@ -24,6 +25,7 @@ internal static class SafeStateEndpoints
                     return TypedResults.NoContent();
                 }
             )
-            .WithName("forgetAside");
+            .WithName("forgetAside")
+            .WithSummary("Forget what a switch had set aside");
     }
 }

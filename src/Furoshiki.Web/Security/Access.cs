@@ -12,6 +12,8 @@ internal sealed class Access
     /// <summary>How long a browser may enter after it came with the key.</summary>
     public static readonly TimeSpan Lasts = TimeSpan.FromDays(30);
 
+    private const string Bearer = "Bearer ";
+
     private readonly DataFolder _data;
     private readonly TimeProvider _clock;
     private readonly Lock _writing = new();
@@ -45,6 +47,11 @@ internal sealed class Access
         token is not null
         && _sessions.TryGetValue(DigestOf(token), out var ends)
         && ends > _clock.GetUtcNow();
+
+    /// <summary>Whether a program may enter that sends this as its authorization (RFC 6750): the key, as a bearer.</summary>
+    public bool LetsBearer(string authorization) =>
+        authorization.StartsWith(Bearer, StringComparison.OrdinalIgnoreCase)
+        && Same(authorization[Bearer.Length..].Trim(), _data.Key());
 
     /// <summary>Locks every browser out, and makes the key another.</summary>
     /// <returns>What the browser keeps from now on that asked for it.</returns>

@@ -10,7 +10,10 @@ internal sealed record NewEntrance(string Address);
 internal static class AccessEndpoints
 {
     public static void MapAccess(this IEndpointRouteBuilder api) =>
-        api.MapPost("/access/take-back", TakeBack).WithTags("Access").WithName("takeBackAccess");
+        api.MapPost("/access/take-back", TakeBack)
+            .WithTags("Access")
+            .WithName("takeBackAccess")
+            .WithSummary("Lock every other browser out");
 
     /// <summary>Locks every other browser out. The one that asks stays in.</summary>
     private static Ok<NewEntrance> TakeBack(HttpContext context, Access access, DataFolder data)

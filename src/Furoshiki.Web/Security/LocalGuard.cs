@@ -51,7 +51,10 @@ internal static class LocalGuard
                     );
                 else if (context.Request.Path == EnterPath)
                     await Enter(context, access);
-                else if (!access.Lets(context.Request.Cookies[Cookie]))
+                else if (
+                    !access.Lets(context.Request.Cookies[Cookie])
+                    && !access.LetsBearer(context.Request.Headers.Authorization.ToString())
+                )
                     await Refuse(
                         context,
                         "Open the address that the start command printed: it has the key."

@@ -1,10 +1,15 @@
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
+using Furoshiki.App.Desktops;
 using Furoshiki.App.Planning;
 using Furoshiki.App.Switching;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Furoshiki.Web.Switching;
+
+/// <summary>A request to carry out a plan as it was shown.</summary>
+/// <param name="Fingerprint">The plan's fingerprint.</param>
+internal sealed record SwitchRequest(string Fingerprint);
 
 /// <summary>A switch that was started.</summary>
 internal sealed record StartedSwitch(long Id);
@@ -20,20 +25,34 @@ internal static class SwitchEndpoints
         group
             .MapPost(
                 "/desktops/{id:long}/plans",
-                (long id, Target target, PlanMaker plans) => plans.View(plans.Make(id, target))
+                (long id, Target target, ShownPlans plans) => plans.Show(id, target)
             )
-            .WithName("planSwitch");
+            .WithName("planSwitch")
+            .WithSummary("Make a plan; nothing is changed");
         group
             .MapPost("/desktops/{id:long}/switches", Start)
             .WithName("startSwitch")
+            .WithSummary("Carry out a plan that was shown")
             .ProducesProblem(StatusCodes.Status409Conflict);
+        group
+            .MapGet(
+                "/desktops/{id:long}/switches",
+                (long id, DesktopRegister register, SwitchHistory history) =>
+                    history.Of(register.Get(id))
+            )
+            .WithName("listSwitches")
+            .WithSummary("List the switches of a desktop, the last first");
         group
             .MapGet(
                 "/switches/{id:long}",
                 (long id, SwitchRuns runs) => new SwitchView(id, runs.ResultOf(id))
             )
-            .WithName("readSwitch");
-        group.MapGet("/switches/{id:long}/progress", Follow).WithName("followSwitch");
+            .WithName("readSwitch")
+            .WithSummary("Tell how a switch stands");
+        group
+            .MapGet("/switches/{id:long}/progress", Follow)
+            .WithName("followSwitch")
+            .WithSummary("Follow a switch, as server-sent events");
         group
             .MapPost(
                 "/switches/{id:long}/stop",
@@ -44,12 +63,13 @@ internal static class SwitchEndpoints
                     return TypedResults.NoContent();
                 }
             )
-            .WithName("stopSwitch");
+            .WithName("stopSwitch")
+            .WithSummary("Stop a switch, which then goes back");
     }
 
     private static Accepted<StartedSwitch> Start(long id, SwitchRequest request, SwitchRuns runs)
     {
-        var run = runs.Start(id, request);
+        var run = runs.Start(id, request.Fingerprint);
         return TypedResults.Accepted($"/api/switches/{run}/progress", new StartedSwitch(run));
     }
 
@@ -68,7 +88,7 @@ internal static class SwitchEndpoints
     {
         if (run is null)
             yield return new SseItem<RunProgress>(
-                new RunProgress("ended", 0, 0, null, runs.ResultOf(id)),
+                new RunProgress(RunStage.Ended, 0, 0, null, runs.ResultOf(id)),
                 "progress"
             );
         else

@@ -4,2602 +4,3656 @@
  */
 
 export interface paths {
-    "/api/desktops": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["listDesktops"];
-        put?: never;
-        post: operations["registerDesktop"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/look": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["lookAtFolder"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["openDesktop"];
-        put?: never;
-        post?: never;
-        delete: operations["deleteDesktop"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/{id}/now": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["readNow"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/{id}/news/seen": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["seeNews"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/{id}/folder": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["findDesktopAgain"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/{id}/name": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["renameDesktop"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/{id}/session": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["tellSession"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/{id}/faults": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["setFaults"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/{id}/other-program": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["editAsOtherProgram"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/changes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["followDesktops"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/notices": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["listNotices"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/maps": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["listMaps"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/folders": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["listFolders"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/savings/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["nameSaving"];
-        put?: never;
-        post?: never;
-        delete: operations["deleteSaving"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/looks/{digest}/picture": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["drawLook"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/content/{digest}/{name}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["loadContent"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/access/take-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["takeBackAccess"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/profiles": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["listProfiles"];
-        put?: never;
-        post: operations["save"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/profiles/filters": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["listFilters"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/profiles/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["openProfile"];
-        put: operations["describeProfile"];
-        post?: never;
-        delete: operations["deleteProfile"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/profiles/{id}/screenshot": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: operations["attachScreenshot"];
-        post?: never;
-        delete: operations["removeScreenshot"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/{id}/safe-states/{state}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        delete: operations["deleteSafeState"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/deletions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["listDeletions"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/deletions/{id}/undelete": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["undelete"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/deletions/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        delete: operations["deleteForGood"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/profiles/{id}/kept": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["keptForProfile"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/{id}/safe-states/kept": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["keptForSafeStates"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/{id}/comparison": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["compare"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/content/{digest}/lines/{other}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["compareLines"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/looks/{digest}/changes/{other}/{kind}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["listChangedFolders"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/looks/{digest}/changes/{other}/{kind}/files": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["listChangedFiles"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/{id}/plans": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["planSwitch"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/{id}/switches": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["startSwitch"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/switches/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["readSwitch"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/switches/{id}/progress": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["followSwitch"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/switches/{id}/stop": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["stopSwitch"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/{id}/safe-states": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["listSafeStates"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/desktops/{id}/asides/{aside}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        delete: operations["forgetAside"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
+  '/api/desktops': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** List the desktops */
+    get: operations['listDesktops']
+    put?: never
+    /** Add a desktop; nothing is written in its folder */
+    post: operations['registerDesktop']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/look': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Tell what a map finds in a folder */
+    post: operations['lookAtFolder']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/{id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Open a desktop with what its map finds */
+    get: operations['openDesktop']
+    put?: never
+    post?: never
+    /** Delete a desktop with its safe states, and nothing in its folder */
+    delete: operations['deleteDesktop']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/{id}/now': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Tell what is on a desktop, what drifted and what waits */
+    get: operations['readNow']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/{id}/news/seen': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Put what was told of a broken-off switch away */
+    post: operations['seeNews']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/{id}/folder': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /** Say where the folder of a desktop stands now */
+    put: operations['findDesktopAgain']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/{id}/name': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /** Give a desktop another name */
+    put: operations['renameDesktop']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/{id}/session': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Tell the session of a simulated desktop to do something */
+    post: operations['tellSession']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/{id}/faults': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /** Give a simulated desktop trouble with its disk */
+    put: operations['setFaults']
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/{id}/other-program': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Let another program edit a part of a simulated desktop */
+    post: operations['editAsOtherProgram']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/changes': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Follow the changes of all desktops, as server-sent events */
+    get: operations['followDesktops']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/notices': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Tell what was found at the start */
+    get: operations['listNotices']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/kinds': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** List the kinds of part and their settings */
+    get: operations['listKinds']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/maps': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** List the desktop maps that there are */
+    get: operations['listMaps']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/folders': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** List the folders in a folder */
+    get: operations['listFolders']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/savings/{id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Tell the name and the look of a saving */
+    get: operations['nameSaving']
+    put?: never
+    post?: never
+    /** Delete one saving of a profile */
+    delete: operations['deleteSaving']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/looks/{digest}/picture': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Draw a look */
+    get: operations['drawLook']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/content/{digest}/{name}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Give some content by its digest */
+    get: operations['loadContent']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/access/take-back': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Lock every other browser out */
+    post: operations['takeBackAccess']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/profiles': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Find profiles on the shelf */
+    get: operations['listProfiles']
+    put?: never
+    /** Save what is on a desktop */
+    post: operations['save']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/profiles/filters': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Tell by what the shelf can be filtered */
+    get: operations['listFilters']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/profiles/{id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Open a profile with its savings */
+    get: operations['openProfile']
+    /** Change what is said of a profile */
+    put: operations['describeProfile']
+    post?: never
+    /** Delete a profile with its savings */
+    delete: operations['deleteProfile']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/profiles/{id}/screenshot': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    /** Make a screenshot the picture of a profile */
+    put: operations['attachScreenshot']
+    post?: never
+    /** Let a profile be shown by its drawing again */
+    delete: operations['removeScreenshot']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/{id}/safe-states/{state}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /** Delete a safe state */
+    delete: operations['deleteSafeState']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/deletions': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** List what was deleted and can be undeleted */
+    get: operations['listDeletions']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/deletions/{id}/undelete': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Put back what was deleted */
+    post: operations['undelete']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/deletions/{id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /** Let what was deleted go for good */
+    delete: operations['deleteForGood']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/profiles/{id}/kept': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Tell what is kept for a profile, and how it stands */
+    get: operations['keptForProfile']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/{id}/safe-states/kept': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Tell what is kept for the safe states, and how they stand */
+    get: operations['keptForSafeStates']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/{id}/comparison': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Put two to four looks side by side */
+    get: operations['compare']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/content/{digest}/lines/{other}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Compare two texts line by line */
+    get: operations['compareLines']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/looks/{digest}/changes/{other}/{kind}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** List the folders with files that differ in a part of two looks */
+    get: operations['listChangedFolders']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/looks/{digest}/changes/{other}/{kind}/files': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** List the files of a folder that differ in a part of two looks */
+    get: operations['listChangedFiles']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/{id}/plans': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Make a plan; nothing is changed */
+    post: operations['planSwitch']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/{id}/switches': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** List the switches of a desktop, the last first */
+    get: operations['listSwitches']
+    put?: never
+    /** Carry out a plan that was shown */
+    post: operations['startSwitch']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/switches/{id}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Tell how a switch stands */
+    get: operations['readSwitch']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/switches/{id}/progress': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** Follow a switch, as server-sent events */
+    get: operations['followSwitch']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/switches/{id}/stop': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    /** Stop a switch, which then goes back */
+    post: operations['stopSwitch']
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/{id}/safe-states': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    /** List the safe states of a desktop */
+    get: operations['listSafeStates']
+    put?: never
+    post?: never
+    delete?: never
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
+  '/api/desktops/{id}/asides/{aside}': {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    get?: never
+    put?: never
+    post?: never
+    /** Forget what a switch had set aside */
+    delete: operations['forgetAside']
+    options?: never
+    head?: never
+    patch?: never
+    trace?: never
+  }
 }
-export type webhooks = Record<string, never>;
+export type webhooks = Record<string, never>
 export interface components {
-    schemas: {
-        /** @description What is kept for several things: all of them together, and each by itself. */
-        AllKeptView: {
-            /** @description What all of them cost together. */
-            together: components["schemas"]["ContentCost"];
-            /** @description Each by itself. */
-            each: components["schemas"]["KeptView"][];
-        };
-        /** @description Something that another program had put where a switch was ended after a crash, and that was set aside. */
-        AsideView: {
-            /** Format: int64 */
-            id: number;
-            path: string;
-            /** Format: date-time */
-            at: string;
-        };
-        /** @description An asset of a part. */
-        AssetView: {
-            name: string;
-            /** @description Where it stood; null if it was not found. */
-            path: null | string;
-            /** @description The start of its digest; null if nothing stood there. */
-            digest: null | string;
-            /** @description Whether its content is kept; if not, only its fingerprint is. */
-            isCarried: boolean;
-        };
-        /** @description One look's cell in a row. */
-        CellView: {
-            words: string;
-            /** @description Whether it equals the first look's. */
-            same: boolean;
-            /** @description Colours that tell the cell, in CSS notation. */
-            swatches: string[];
-            /**
-             * Format: double
-             * @description CIEDE2000 difference from the first look's, the largest of the row; null where nothing differs in colour.
-             */
-            distance: null | number;
-        };
-        /** @description A file that is another than it was. */
-        ChangedFileView: {
-            /** @description Its name in its folder. */
-            name: string;
-            /** @description What became of it. */
-            change: components["schemas"]["FileChangeKind"];
-            /** @description What it was, in words. */
-            before: string;
-            /** @description What it is, in words. */
-            after: string;
-            /** @description The digest of what it was, if that is at hand. */
-            beforeContent: null | string;
-            /** @description The digest of what it is, if that is at hand. */
-            afterContent: null | string;
-            /** @description Whether its name says that it is a picture. */
-            isPicture: boolean;
-        };
-        /** @description The changes in a folder of an asset. */
-        ChangedFolderView: {
-            /** @description The folder, with the asset's name in front; percent-encoded where it is no plain text. */
-            folder: string;
-            /** @description What changed in it, in words. */
-            words: string;
-            /**
-             * Format: int32
-             * @description How many of its entries are others.
-             */
-            count: number;
-        };
-        /** @description A line of two texts that are compared. */
-        ChangedLine: {
-            /** @description What became of it. */
-            change: components["schemas"]["LineChange"];
-            /** @description It, without its end. */
-            text: string;
-        };
-        /** @description A setting that is another than it was. */
-        ChangedSettingView: {
-            title: string;
-            words: string;
-        };
-        /** @description Looks side by side; the first is what the others are held against. */
-        ComparisonView: {
-            sides: components["schemas"]["SideView"][];
-            rows: components["schemas"]["PartRowView"][];
-            /** Format: int32 */
-            differing: number;
-        };
-        /** @description What something that was kept costs, in bytes of content. */
-        ContentCost: {
-            /**
-             * Format: int64
-             * @description What is kept for it alone, and would be given back without it.
-             */
-            alone: number;
-            /**
-             * Format: int64
-             * @description What it has in common with other things.
-             */
-            shared: number;
-        };
-        /** @description Something that was deleted, and can be put back for a while. */
-        DeletedView: {
-            /**
-             * Format: int64
-             * @description The deletion's number.
-             */
-            id: number;
-            /** @description What was deleted: "profile", "saving", "safe state" or "desktop". */
-            what: string;
-            /** @description Its name. */
-            name: string;
-            /**
-             * Format: date-time
-             * @description When it was deleted (UTC).
-             */
-            at: string;
-            /**
-             * Format: date-time
-             * @description Until when it can be undeleted (UTC).
-             */
-            until: string;
-            /** @description What is kept for it, in bytes. */
-            cost: components["schemas"]["ContentCost"];
-        };
-        /** @description What a desktop is called. */
-        DesktopName: {
-            name: string;
-        };
-        /** @description A desktop with what its map found, and its session where it is simulated. */
-        DesktopPage: {
-            /** @description The desktop. */
-            desktop: components["schemas"]["DesktopView"];
-            /** @description What its map found. */
-            report: components["schemas"]["FolderReport"];
-            /** @description The programs that show parts only after they start again. */
-            programs: string[];
-            /** @description What is wrong with its disk. */
-            faults: components["schemas"]["DiskFaults"];
-        };
-        /** @description A desktop at one moment. */
-        DesktopState: {
-            /**
-             * Format: int64
-             * @description The desktop's number.
-             */
-            desktop: number;
-            /** @description What tells this state of it from another. */
-            state: string;
-        };
-        /** @description A desktop in the chooser. */
-        DesktopView: {
-            /** Format: int64 */
-            id: number;
-            name: string;
-            platform: string;
-            version: string;
-            screens: components["schemas"]["Screen"][];
-            isSimulated: boolean;
-            folder: string;
-            /** @description Why its folder cannot be looked at, in a sentence; null if it can. */
-            gone: null | string;
-        };
-        /** @description What is wrong with a simulated desktop's disk. */
-        DiskFaults: {
-            /** @description What the path of a file has in it whose writing is refused; null for none. */
-            refuses: null | string;
-            /** @description Whether there is no room for anything new. */
-            isFull: boolean;
-        };
-        /** @description What changed in a part since the saving that last held it. */
-        DriftView: {
-            kind: string;
-            title: string;
-            words: string;
-            /** @description That saving in words, where it is another than the one that is on; else null. */
-            since: null | string;
-            settings: components["schemas"]["ChangedSettingView"][];
-            /**
-             * Format: int32
-             * @description How many of its files and folders are others.
-             */
-            files: number;
-        };
-        /**
-         * @description What became of a file.
-         * @enum {unknown}
-         */
-        FileChangeKind: "Edited" | "Added" | "Deleted";
-        /** @description A folder with a map: one of those that can be chosen, or a text of one's own. */
-        FolderChoice: {
-            folder: string;
-            map: null | string;
-            mapText: null | string;
-        };
-        /** @description Where the folder of a desktop stands now. */
-        FolderPlace: {
-            folder: string;
-        };
-        /** @description What a map finds in a folder. */
-        FolderReport: {
-            platform: string;
-            kinds: components["schemas"]["FoundView"][];
-        };
-        /** @description A folder that a person can choose, with the folders in it. */
-        FolderView: {
-            /** @description Its full path; null above the roots that the start command allows. */
-            path: null | string;
-            /** @description The folder above it; null for a root. */
-            parent: null | string;
-            folders: string[];
-        };
-        /**
-         * @description How a part of a map was found in a folder.
-         * @enum {unknown}
-         */
-        Found: "Set" | "NotSet" | "Unread";
-        /** @description What a map found of a kind. */
-        FoundView: {
-            kind: string;
-            title: string;
-            found: components["schemas"]["Found"];
-            words: string;
-            /**
-             * Format: int32
-             * @description How many of its settings are set.
-             */
-            settings: number;
-            /**
-             * Format: int32
-             * @description How many settings the map has a place for.
-             */
-            places: number;
-            /** @description Its settings files and whole files, by path. */
-            files: string[];
-            /** @description Its values that could not be read. */
-            unread: components["schemas"]["UnreadValueView"][];
-            /** @description Assets that are named and not there. */
-            missing: string[];
-            /** @description What cannot be held, and why. */
-            gaps: string[];
-        };
-        /** @description Something of a part that stands on the disk and cannot be held. */
-        GapView: {
-            kind: string;
-            title: string;
-            path: string;
-            reason: string;
-        };
-        /** @description What is kept for a profile, a saving or a safe state, and how it stands. */
-        KeptView: {
-            /**
-             * Format: int64
-             * @description Its number.
-             */
-            id: number;
-            /** @description What it costs. */
-            cost: components["schemas"]["ContentCost"];
-            /**
-             * Format: date-time
-             * @description When the last of it was read again and found whole (UTC); null if some of it never was.
-             */
-            seenWhole: null | string;
-            /** @description What of it is damaged: each a part and a file, or a path. */
-            damaged: string[];
-        };
-        /** @description A kind of part by its names. */
-        KindName: {
-            kind: string;
-            title: string;
-        };
-        /** @description The parts that a plan leaves alone, and why. */
-        LeftAloneView: {
-            titles: string[];
-            reason: string;
-        };
-        /**
-         * @description What became of a line.
-         * @enum {unknown}
-         */
-        LineChange: "Same" | "Added" | "Removed" | "LeftOut";
-        /** @description A text, line by line. */
-        LinesView: {
-            /** @description The lines that differ, with some around them; null if one of the two is no text. */
-            lines: null | components["schemas"]["ChangedLine"][];
-        };
-        /** @description Something that has no match on the desktop. */
-        LossView: {
-            kind: string;
-            title: string;
-            what: string;
-            reason: string;
-        };
-        /** @description A path and what stood there when the plan was made: a digest over its state, or "absent". */
-        MadeFromView: {
-            path: string;
-            state: string;
-        };
-        /** @description A map that can be chosen. */
-        MapView: {
-            name: string;
-            platform: string;
-            description: string;
-            /** Format: int32 */
-            kinds: number;
-        };
-        /** @description A desktop to register. */
-        NewDesktop: {
-            name: string;
-            choice: components["schemas"]["FolderChoice"];
-            version: string;
-            screens: components["schemas"]["Screen"][];
-        };
-        /** @description Where the application can be opened from now on. */
-        NewEntrance: {
-            /** @description The address with the new key. */
-            address: string;
-        };
-        /** @description A part of which something else shows than what is set. */
-        NotShowingView: {
-            kind: string;
-            title: string;
-            /** @description What is set, in words. */
-            set: string;
-            /** @description What shows, in words. */
-            showing: string;
-            /** @description Whether it only waits; if not, an asset is not there and another shows in its place. */
-            willShow: boolean;
-            /** @description When what is set will show, if it only waits. */
-            until: components["schemas"]["Shows"];
-            /** @description The program that has to start again; null if none. */
-            program: null | string;
-        };
-        /** @description A desktop as it is. */
-        NowView: {
-            desktop: components["schemas"]["DesktopView"];
-            /** @description What is set. */
-            look: string;
-            /** @description What shows; the same as what is set where nothing is known of the session. */
-            showing: string;
-            on: null | components["schemas"]["OnView"];
-            drift: components["schemas"]["DriftView"][];
-            /** @description The parts as the savings have them that last held them: what drift is told against. */
-            then: string;
-            /** @description The parts of which something else shows than what is set. */
-            notShowing: components["schemas"]["NotShowingView"][];
-            unread: components["schemas"]["UnreadView"][];
-            unreadValues: components["schemas"]["UnreadValueView"][];
-            /** @description What stands in the parts' files and cannot be held. */
-            gaps: components["schemas"]["GapView"][];
-            asides: components["schemas"]["AsideView"][];
-            notFound: string[];
-            parts: components["schemas"]["PartView"][];
-            wayBack: null | components["schemas"]["SafeStateView"];
-            recovered: null | string;
-        };
-        /** @description The saving that is on, its number in words, and that of the next. */
-        OnView: {
-            /** Format: int64 */
-            profileId: number;
-            name: string;
-            /** Format: int64 */
-            savingId: number;
-            ordinal: string;
-            nextOrdinal: string;
-            look: string;
-        };
-        /** @description What another program edited. */
-        OtherEditView: {
-            /** @description The file. */
-            path: string;
-            /** @description What was changed in it. */
-            words: string;
-        };
-        /** @description Asks for an edit of a part by another program. */
-        OtherProgramRequest: {
-            kind: string;
-        };
-        /**
-         * @description How parts are grouped for people.
-         * @enum {unknown}
-         */
-        PartGroup: "Surface" | "Windows" | "Symbols" | "Furniture" | "Session";
-        /**
-         * @description What became of a part.
-         * @enum {unknown}
-         */
-        PartOutcome: "Taken" | "Waiting" | "NotTaken";
-        /** @description What became of a part, and why in words. */
-        PartResult: {
-            kind: string;
-            title: string;
-            outcome: components["schemas"]["PartOutcome"];
-            words: string;
-        };
-        /** @description A part in all looks, with the settings in which they differ. */
-        PartRowView: {
-            kind: string;
-            title: string;
-            differs: boolean;
-            cells: components["schemas"]["CellView"][];
-            settings: components["schemas"]["SettingRowView"][];
-        };
-        /** @description A part in words, with the colours that tell it where it has any. */
-        PartView: {
-            kind: string;
-            title: string;
-            group: components["schemas"]["PartGroup"];
-            words: string;
-            swatches: string[];
-            assets: components["schemas"]["AssetView"][];
-        };
-        /**
-         * @description What a picture of a look shows.
-         * @enum {unknown}
-         */
-        PictureScene: "Desktop" | "Menu" | "Files" | "Terminal" | "Settings" | "SignIn" | "StartUp" | "Lock";
-        /** @description A look as a picture: each screen as SVG, its cloth as SVG, and its accent. */
-        PictureView: {
-            screens: components["schemas"]["ScreenPicture"][];
-            cloth: string;
-            accent: null | string;
-        };
-        /** @description A path with something to say of it. */
-        PlaceView: {
-            path: string;
-            reason: string;
-        };
-        /** @description A switch plan. */
-        PlanView: {
-            target: components["schemas"]["Target"];
-            name: string;
-            caption: string;
-            /** @description The name of the profile that is on before it; "Now" where none is. */
-            before: string;
-            nowLook: string;
-            nextLook: string;
-            groups: components["schemas"]["StepGroup"][];
-            refused: components["schemas"]["RefusedView"][];
-            losses: components["schemas"]["LossView"][];
-            same: string[];
-            leftAlone: null | components["schemas"]["LeftAloneView"];
-            /** @description What drifted, is in no saving and is changed: the safe state keeps it. */
-            unsaved: components["schemas"]["DriftView"][];
-            /** @description What drifted and is put back: the safe state keeps it. */
-            discards: components["schemas"]["DriftView"][];
-            /**
-             * Format: int32
-             * @description How many files the safe state will hold.
-             */
-            safeFiles: number;
-            /** @description What it cannot hold. */
-            safeGaps: components["schemas"]["PlaceView"][];
-            /** @description What stands in the way and cannot be held: it is left as it is. */
-            notTouched: components["schemas"]["PlaceView"][];
-            /** @description What files that are written anew will not have any more. */
-            notKept: components["schemas"]["PlaceView"][];
-            files: string[];
-            fingerprint: string;
-            madeFrom: components["schemas"]["MadeFromView"][];
-        };
-        ProblemDetails: {
-            type?: null | string;
-            title?: null | string;
-            /** Format: int32 */
-            status?: null | number;
-            detail?: null | string;
-            instance?: null | string;
-        };
-        /** @description A profile on the shelf, by its last saving. */
-        ProfileCard: {
-            /** Format: int64 */
-            id: number;
-            profile: components["schemas"]["ProfileForm"];
-            /** Format: int64 */
-            savingId: number;
-            /** @description The saving's number in words, such as "4th". */
-            ordinal: string;
-            look: string;
-            /** @description Whether it is a dark one; null if it has no colours. */
-            isDark: null | boolean;
-            /** Format: int32 */
-            parts: number;
-            readiness: components["schemas"]["ReadinessView"];
-            /**
-             * Format: int32
-             * @description How many parts differ from what is on now.
-             */
-            distance: number;
-            supplies: string[];
-            /** Format: date-time */
-            lastOn: null | string;
-            /** @description Where the screenshot is that is its picture; null if the drawing is. */
-            screenshot: null | string;
-            /** @description What of the look a search found it by, in words; none where it was found by what is said of it, or was not sought. */
-            foundBy: string[];
-        };
-        /** @description What a person says of a profile. */
-        ProfileForm: {
-            name: string;
-            description: string;
-            author: string;
-            licence: string;
-            tags: string[];
-        };
-        /** @description A profile with all its savings, newest first. */
-        ProfilePage: {
-            card: components["schemas"]["ProfileCard"];
-            savings: components["schemas"]["SavingView"][];
-            parts: components["schemas"]["PartView"][];
-            leftAlone: string[];
-        };
-        /**
-         * @description How a look stands to a desktop.
-         * @enum {unknown}
-         */
-        ReadinessState: "On" | "Same" | "Drifted" | "Ready" | "Partly" | "Cannot";
-        /** @description How a look stands to a desktop, with the words for it. */
-        ReadinessView: {
-            state: components["schemas"]["ReadinessState"];
-            words: string;
-        };
-        /** @description A part that cannot be put on. */
-        RefusedView: {
-            kind: string;
-            title: string;
-            reason: string;
-        };
-        /** @description How far a switch is. */
-        RunProgress: {
-            /** @description What is being done: "safe-state", "writing", "checking" or "ended". */
-            stage: string;
-            /**
-             * Format: int32
-             * @description Files that are in place.
-             */
-            done: number;
-            /**
-             * Format: int32
-             * @description Files in all.
-             */
-            total: number;
-            /** @description The file that was put in place last. */
-            path: null | string;
-            result: null | components["schemas"]["RunResult"];
-        };
-        /** @description How a switch ended. */
-        RunResult: {
-            /** @description Whether every file is as planned. */
-            switched: boolean;
-            /** @description Why it is not; null if it is. */
-            problem: null | string;
-            /** @description How the desktop stands, in a sentence. */
-            unharmed: string;
-            /**
-             * Format: int64
-             * @description The safe state that was made before it; null if it came to none.
-             */
-            safeState: null | number;
-            parts: components["schemas"]["PartResult"][];
-            /** @description What was not looked at, since it cannot be held. */
-            notLookedAt: components["schemas"]["PlaceView"][];
-        };
-        /** @description A safe state: what it holds in words, why and when it was made, how many files and how large. */
-        SafeStateView: {
-            /** Format: int64 */
-            id: number;
-            title: string;
-            reason: string;
-            /** Format: date-time */
-            madeAt: string;
-            look: string;
-            /** Format: int32 */
-            files: number;
-            /** Format: int64 */
-            size: number;
-            /** @description What stood there and could not be held. */
-            gaps: components["schemas"]["PlaceView"][];
-        };
-        /** @description A request to save what is on a desktop; as a new profile where there is a form, as the next saving of one where there is a profile. */
-        SaveRequest: {
-            /** Format: int64 */
-            desktop: number;
-            form: null | components["schemas"]["ProfileForm"];
-            /** Format: int64 */
-            profile: null | number;
-            note: string;
-            cover: string[];
-            /** @description The kinds that stay as the last saving has them. */
-            asSaved: string[];
-            /** @description Whether the content of the administrator's assets is kept too. */
-            keepSystem: boolean;
-        };
-        /** @description What was saved. */
-        SavedView: {
-            /** Format: int64 */
-            profileId: number;
-            /** Format: int64 */
-            savingId: number;
-            /** Format: int32 */
-            number: number;
-        };
-        /** @description A saving by its name, with its look. */
-        SavingName: {
-            profile: string;
-            ordinal: string;
-            look: string;
-        };
-        /** @description A saving in the list of a profile. */
-        SavingView: {
-            /** Format: int64 */
-            id: number;
-            ordinal: string;
-            look: string;
-            note: string;
-            /** Format: date-time */
-            savedAt: string;
-            /** @description What differs from the saving before it, in words; empty for the first. */
-            changes: components["schemas"]["DriftView"][];
-            /** @description What belonged to it and could not be held. */
-            gaps: components["schemas"]["GapView"][];
-        };
-        /** @description A screen of a desktop. */
-        Screen: {
-            /** @description The identity by which settings name it. */
-            id: string;
-            /**
-             * Format: int32
-             * @description Width in px.
-             */
-            width: number;
-            /**
-             * Format: int32
-             * @description Height in px.
-             */
-            height: number;
-        };
-        /** @description The drawing of a screen, whose size is in px. */
-        ScreenPicture: {
-            id: string;
-            /** Format: int32 */
-            width: number;
-            /** Format: int32 */
-            height: number;
-            svg: string;
-        };
-        /**
-         * @description What a simulated desktop can be told to do.
-         * @enum {unknown}
-         */
-        SessionAction: "SignIn" | "Restart" | "RestartProgram";
-        /** @description What a simulated desktop is told to do. */
-        SessionRequest: {
-            action: components["schemas"]["SessionAction"];
-            program: null | string;
-        };
-        /** @description A setting in all looks. */
-        SettingRowView: {
-            title: string;
-            cells: components["schemas"]["CellView"][];
-        };
-        /** @description A filter of the shelf. */
-        ShelfFilter: {
-            /** @description What it is called. */
-            name: string;
-            /**
-             * Format: int32
-             * @description How many profiles pass it.
-             */
-            count: number;
-        };
-        /** @description How many profiles there are, and by what they can be filtered. */
-        ShelfFilters: {
-            /** Format: int32 */
-            total: number;
-            filters: components["schemas"]["ShelfFilter"][];
-        };
-        /** @enum {unknown} */
-        ShelfSort: "LastOn" | "Name" | "Nearness" | null;
-        /**
-         * @description When the effect of a change can be seen.
-         * @enum {unknown}
-         */
-        Shows: "AtOnce" | "AfterProgramRestart" | "AfterSignIn" | "AfterRestart";
-        /** @description A look that is compared. */
-        SideView: {
-            /** @description How it was asked for: "now", or "saving-" and the saving's number. */
-            ref: string;
-            name: string;
-            caption: string;
-            look: string;
-            /**
-             * Format: int64
-             * @description The saving; null for now.
-             */
-            saving: null | number;
-            /**
-             * Format: int32
-             * @description How many parts differ from the first look.
-             */
-            differs: number;
-        };
-        SseItemOfDesktopState: {
-            data?: components["schemas"]["DesktopState"];
-            eventType?: null | string;
-            eventId?: null | string;
-            reconnectionInterval?: null | string;
-        };
-        SseItemOfRunProgress: {
-            data?: components["schemas"]["RunProgress"];
-            eventType?: null | string;
-            eventId?: null | string;
-            reconnectionInterval?: null | string;
-        };
-        /** @description A switch that was started. */
-        StartedSwitch: {
-            /** Format: int64 */
-            id: number;
-        };
-        /** @description The parts whose change can be seen at the same moment. */
-        StepGroup: {
-            shows: components["schemas"]["Shows"];
-            steps: components["schemas"]["StepView"][];
-        };
-        /** @description A part in a plan. */
-        StepView: {
-            kind: string;
-            title: string;
-            words: string;
-            settings: string[];
-            files: string[];
-            notes: string[];
-        };
-        /** @description A request to carry out a plan as it was shown. */
-        SwitchRequest: {
-            target: components["schemas"]["Target"];
-            fingerprint: string;
-            madeFrom: components["schemas"]["MadeFromView"][];
-        };
-        /** @description A switch, and how it ended; null while it is on its way. */
-        SwitchView: {
-            /** Format: int64 */
-            id: number;
-            result: null | components["schemas"]["RunResult"];
-        };
-        /** @description What a plan leads to. */
-        Target: {
-            kind: components["schemas"]["TargetKind"];
-            /**
-             * Format: int64
-             * @description The number of the saving, the safe state or what was set aside; 0 where drift is put back.
-             */
-            id: number;
-            /** @description The kinds that are put on or back; null for all. */
-            kinds?: null | string[];
-            /** @description The files of a safe state that are gone back to; null for all. */
-            files?: null | string[];
-        };
-        /**
-         * @description What a plan leads to.
-         * @enum {unknown}
-         */
-        TargetKind: "Saving" | "SafeState" | "PutBack" | "Aside";
-        /** @description What was undeleted, by the name that it has now. */
-        UndeletedView: {
-            name: string;
-        };
-        /** @description A value that could not be read; the rest of its part could. */
-        UnreadValueView: {
-            kind: string;
-            title: string;
-            setting: string;
-            file: string;
-            at: string;
-            reason: string;
-        };
-        /** @description A file that could not be read, with the parts that it takes out. */
-        UnreadView: {
-            file: string;
-            reason: string;
-            parts: components["schemas"]["KindName"][];
-        };
-    };
-    responses: never;
-    parameters: never;
-    requestBodies: never;
-    headers: never;
-    pathItems: never;
+  schemas: {
+    AllKeptView: {
+      together: components['schemas']['ContentCost']
+      each: components['schemas']['KeptView'][]
+    }
+    AsideView: {
+      /** Format: int64 */
+      id: number
+      path: string
+      /** Format: date-time */
+      at: string
+    }
+    AssetView: {
+      name: string
+      path: null | string
+      digest: null | string
+      isCarried: boolean
+    }
+    CellView: {
+      words: string
+      same: boolean
+      swatches: string[]
+      /** Format: double */
+      distance: null | number
+    }
+    ChangedFileView: {
+      name: string
+      change: components['schemas']['FileChangeKind']
+      before: string
+      after: string
+      beforeContent: null | string
+      afterContent: null | string
+      isPicture: boolean
+    }
+    ChangedFolderView: {
+      folder: string
+      words: string
+      /** Format: int32 */
+      count: number
+    }
+    ChangedLine: {
+      change: components['schemas']['LineChange']
+      text: string
+    }
+    ChangedSettingView: {
+      title: string
+      words: string
+    }
+    ComparisonView: {
+      sides: components['schemas']['SideView'][]
+      rows: components['schemas']['PartRowView'][]
+      /** Format: int32 */
+      differing: number
+    }
+    ContentCost: {
+      /** Format: int64 */
+      alone: number
+      /** Format: int64 */
+      shared: number
+    }
+    DeletedView: {
+      /** Format: int64 */
+      id: number
+      what: components['schemas']['DeletedWhat']
+      name: string
+      /** Format: date-time */
+      at: string
+      /** Format: date-time */
+      until: string
+      cost: components['schemas']['ContentCost']
+    }
+    /** @enum {unknown} */
+    DeletedWhat: 'Profile' | 'Saving' | 'SafeState' | 'Desktop'
+    DesktopName: {
+      name: string
+    }
+    DesktopPage: {
+      desktop: components['schemas']['DesktopView']
+      report: components['schemas']['FolderReport']
+      programs: string[]
+      faults: components['schemas']['DiskFaults']
+    }
+    DesktopState: {
+      /** Format: int64 */
+      desktop: number
+      state: string
+    }
+    DesktopView: {
+      /** Format: int64 */
+      id: number
+      name: string
+      platform: string
+      version: string
+      screens: components['schemas']['Screen'][]
+      isSimulated: boolean
+      folder: string
+      gone: null | string
+    }
+    DiskFaults: {
+      refuses: null | string
+      isFull: boolean
+    }
+    DriftView: {
+      kind: string
+      title: string
+      words: string
+      since: null | string
+      settings: components['schemas']['ChangedSettingView'][]
+      /** Format: int32 */
+      files: number
+    }
+    /** @enum {unknown} */
+    FileChangeKind: 'Edited' | 'Added' | 'Deleted'
+    FolderChoice: {
+      folder: string
+      map: null | string
+      mapText: null | string
+    }
+    FolderPlace: {
+      folder: string
+    }
+    FolderReport: {
+      platform: string
+      kinds: components['schemas']['FoundView'][]
+    }
+    FolderView: {
+      path: null | string
+      parent: null | string
+      folders: string[]
+    }
+    /** @enum {unknown} */
+    Found: 'Set' | 'NotSet' | 'Unread'
+    FoundView: {
+      kind: string
+      title: string
+      found: components['schemas']['Found']
+      words: string
+      /** Format: int32 */
+      settings: number
+      /** Format: int32 */
+      places: number
+      files: string[]
+      unread: components['schemas']['UnreadValueView'][]
+      missing: string[]
+      gaps: string[]
+    }
+    GapView: {
+      kind: string
+      title: string
+      path: string
+      reason: string
+    }
+    KeptView: {
+      /** Format: int64 */
+      id: number
+      cost: components['schemas']['ContentCost']
+      /** Format: date-time */
+      seenWhole: null | string
+      damaged: string[]
+    }
+    KindName: {
+      kind: string
+      title: string
+    }
+    KindView: {
+      name: string
+      title: string
+      group: components['schemas']['PartGroup']
+      hasItems: boolean
+      settings: components['schemas']['SettingView'][]
+    }
+    LeftAloneView: {
+      titles: string[]
+      reason: string
+    }
+    /** @enum {unknown} */
+    LineChange: 'Same' | 'Added' | 'Removed' | 'LeftOut'
+    LinesView: {
+      lines: null | components['schemas']['ChangedLine'][]
+    }
+    LookParts: {
+      look: string
+      kinds: string[]
+    }
+    LossView: {
+      kind: string
+      title: string
+      what: string
+      reason: string
+    }
+    MapView: {
+      name: string
+      platform: string
+      description: string
+      /** Format: int32 */
+      kinds: number
+    }
+    NewDesktop: {
+      name: string
+      choice: components['schemas']['FolderChoice']
+      version: string
+      screens: components['schemas']['Screen'][]
+    }
+    NewEntrance: {
+      address: string
+    }
+    NotShowingView: {
+      kind: string
+      title: string
+      set: string
+      showing: string
+      willShow: boolean
+      until: components['schemas']['Shows']
+      program: null | string
+    }
+    NowView: {
+      desktop: components['schemas']['DesktopView']
+      look: string
+      showing: string
+      on: null | components['schemas']['OnView']
+      drift: components['schemas']['DriftView'][]
+      then: string
+      notShowing: components['schemas']['NotShowingView'][]
+      unread: components['schemas']['UnreadView'][]
+      unreadValues: components['schemas']['UnreadValueView'][]
+      gaps: components['schemas']['GapView'][]
+      asides: components['schemas']['AsideView'][]
+      notFound: string[]
+      parts: components['schemas']['PartView'][]
+      wayBack: null | components['schemas']['SafeStateView']
+      recovered: null | string
+    }
+    OnView: {
+      /** Format: int64 */
+      profileId: number
+      name: string
+      /** Format: int64 */
+      savingId: number
+      ordinal: string
+      nextOrdinal: string
+      look: string
+    }
+    OtherEditView: {
+      path: string
+      words: string
+    }
+    OtherProgramRequest: {
+      kind: string
+    }
+    /** @enum {unknown} */
+    PartGroup: 'Surface' | 'Windows' | 'Symbols' | 'Furniture' | 'Session'
+    /** @enum {unknown} */
+    PartOutcome: 'Taken' | 'Waiting' | 'NotTaken'
+    PartResult: {
+      kind: string
+      title: string
+      outcome: components['schemas']['PartOutcome']
+      words: string
+    }
+    PartRowView: {
+      kind: string
+      title: string
+      differs: boolean
+      cells: components['schemas']['CellView'][]
+      settings: components['schemas']['SettingRowView'][]
+    }
+    PartView: {
+      kind: string
+      title: string
+      group: components['schemas']['PartGroup']
+      words: string
+      swatches: string[]
+      assets: components['schemas']['AssetView'][]
+    }
+    PastSwitch: {
+      /** Format: int64 */
+      id: number
+      title: string
+      /** Format: date-time */
+      begunAt: string
+      /** Format: date-time */
+      endedAt: null | string
+      result: null | components['schemas']['RunResult']
+    }
+    /** @enum {unknown} */
+    PictureScene: 'Desktop' | 'Menu' | 'Files' | 'Terminal' | 'Settings' | 'SignIn' | 'StartUp' | 'Lock'
+    PictureView: {
+      screens: components['schemas']['ScreenPicture'][]
+      cloth: string
+      accent: null | string
+    }
+    PlaceView: {
+      path: string
+      reason: string
+    }
+    PlanView: {
+      target: components['schemas']['Target']
+      name: string
+      caption: string
+      before: string
+      nowLook: string
+      nextLook: string
+      groups: components['schemas']['StepGroup'][]
+      refused: components['schemas']['RefusedView'][]
+      losses: components['schemas']['LossView'][]
+      same: string[]
+      leftAlone: null | components['schemas']['LeftAloneView']
+      unsaved: components['schemas']['DriftView'][]
+      discards: components['schemas']['DriftView'][]
+      /** Format: int32 */
+      safeFiles: number
+      safeGaps: components['schemas']['PlaceView'][]
+      notTouched: components['schemas']['PlaceView'][]
+      notKept: components['schemas']['PlaceView'][]
+      files: string[]
+      fingerprint: string
+    }
+    /** @description Something that could not be done. */
+    ProblemDetails: {
+      type?: null | string
+      title?: null | string
+      /** Format: int32 */
+      status?: null | number
+      detail?: null | string
+      instance?: null | string
+      /** @description A stable code, in lower case with hyphens. */
+      code?: string
+      /** @description What was left unharmed, in sentences. */
+      unharmed?: string
+      /** @description The field that cannot be taken as it is, if it is one. */
+      field?: string
+      /** @description The paths that changed, where a plan no longer holds. */
+      changed?: string[]
+    }
+    ProfileCard: {
+      /** Format: int64 */
+      id: number
+      profile: components['schemas']['ProfileForm']
+      /** Format: int64 */
+      savingId: number
+      ordinal: string
+      look: string
+      isDark: null | boolean
+      /** Format: int32 */
+      parts: number
+      readiness: components['schemas']['ReadinessView']
+      /** Format: int32 */
+      distance: number
+      supplies: string[]
+      /** Format: date-time */
+      lastOn: null | string
+      screenshot: null | string
+      foundBy: string[]
+    }
+    ProfileForm: {
+      name: string
+      description: string
+      author: string
+      licence: string
+      tags: string[]
+    }
+    ProfilePage: {
+      card: components['schemas']['ProfileCard']
+      savings: components['schemas']['SavingView'][]
+      parts: components['schemas']['PartView'][]
+      leftAlone: string[]
+    }
+    /** @enum {unknown} */
+    ReadinessState: 'On' | 'Same' | 'Drifted' | 'Ready' | 'Partly' | 'Cannot'
+    ReadinessView: {
+      state: components['schemas']['ReadinessState']
+      words: string
+    }
+    RefusedView: {
+      kind: string
+      title: string
+      reason: string
+    }
+    RunProgress: {
+      stage: components['schemas']['RunStage']
+      /** Format: int32 */
+      done: number
+      /** Format: int32 */
+      total: number
+      path: null | string
+      result: null | components['schemas']['RunResult']
+    }
+    RunResult: {
+      switched: boolean
+      problem: null | string
+      unharmed: string
+      /** Format: int64 */
+      safeState: null | number
+      parts: components['schemas']['PartResult'][]
+      notLookedAt: components['schemas']['PlaceView'][]
+    }
+    /** @enum {unknown} */
+    RunStage: 'SafeState' | 'Writing' | 'Checking' | 'Ended'
+    SafeStateView: {
+      /** Format: int64 */
+      id: number
+      title: string
+      reason: string
+      /** Format: date-time */
+      madeAt: string
+      look: string
+      /** Format: int32 */
+      files: number
+      /** Format: int64 */
+      size: number
+      gaps: components['schemas']['PlaceView'][]
+    }
+    SaveRequest: {
+      /** Format: int64 */
+      desktop: number
+      form: null | components['schemas']['ProfileForm']
+      /** Format: int64 */
+      profile: null | number
+      note: string
+      cover: string[]
+      asSaved: string[]
+      keepSystem: boolean
+    }
+    SavedView: {
+      /** Format: int64 */
+      profileId: number
+      /** Format: int64 */
+      savingId: number
+      /** Format: int32 */
+      number: number
+    }
+    SavingName: {
+      profile: string
+      ordinal: string
+      look: string
+    }
+    SavingView: {
+      /** Format: int64 */
+      id: number
+      ordinal: string
+      look: string
+      note: string
+      /** Format: date-time */
+      savedAt: string
+      changes: components['schemas']['DriftView'][]
+      gaps: components['schemas']['GapView'][]
+    }
+    Screen: {
+      id: string
+      /** Format: int32 */
+      width: number
+      /** Format: int32 */
+      height: number
+    }
+    ScreenPicture: {
+      id: string
+      /** Format: int32 */
+      width: number
+      /** Format: int32 */
+      height: number
+      svg: string
+    }
+    /** @enum {unknown} */
+    SessionAction: 'SignIn' | 'Restart' | 'RestartProgram'
+    SessionRequest: {
+      action: components['schemas']['SessionAction']
+      program: null | string
+    }
+    /** @enum {unknown} */
+    SettingForm:
+      | 'Choice'
+      | 'Text'
+      | 'Asset'
+      | 'Number'
+      | 'Flag'
+      | 'Colour'
+      | 'List'
+      | 'Screen'
+      | 'Path'
+      | 'Time'
+      | 'Extent'
+      | 'Geometry'
+    SettingRowView: {
+      title: string
+      cells: components['schemas']['CellView'][]
+    }
+    /** @enum {unknown} */
+    SettingScope: 'Whole' | 'Item' | 'Both'
+    SettingView: {
+      name: string
+      title: string
+      scope: components['schemas']['SettingScope']
+      form: components['schemas']['SettingForm']
+      choices: string[]
+      unit: null | string
+      /** Format: double */
+      least: null | number
+      /** Format: double */
+      most: null | number
+    }
+    ShelfFilter: {
+      name: string
+      /** Format: int32 */
+      count: number
+    }
+    ShelfFilters: {
+      /** Format: int32 */
+      total: number
+      filters: components['schemas']['ShelfFilter'][]
+    }
+    /** @enum {unknown} */
+    ShelfSort: 'LastOn' | 'Name' | 'Nearness' | null
+    /** @enum {unknown} */
+    Shows: 'AtOnce' | 'AfterProgramRestart' | 'AfterSignIn' | 'AfterRestart'
+    SideView: {
+      ref: string
+      name: string
+      caption: string
+      look: string
+      /** Format: int64 */
+      saving: null | number
+      /** Format: int32 */
+      differs: number
+    }
+    SseItemOfDesktopState: {
+      data?: components['schemas']['DesktopState']
+      eventType?: null | string
+      eventId?: null | string
+      reconnectionInterval?: null | string
+    }
+    SseItemOfRunProgress: {
+      data?: components['schemas']['RunProgress']
+      eventType?: null | string
+      eventId?: null | string
+      reconnectionInterval?: null | string
+    }
+    StartedSwitch: {
+      /** Format: int64 */
+      id: number
+    }
+    StepGroup: {
+      shows: components['schemas']['Shows']
+      steps: components['schemas']['StepView'][]
+    }
+    StepView: {
+      kind: string
+      title: string
+      words: string
+      settings: string[]
+      files: string[]
+      notes: string[]
+    }
+    SwitchRequest: {
+      fingerprint: string
+    }
+    SwitchView: {
+      /** Format: int64 */
+      id: number
+      result: null | components['schemas']['RunResult']
+    }
+    Target: {
+      kind: components['schemas']['TargetKind']
+      /** Format: int64 */
+      id: number
+      kinds?: null | string[]
+      files?: null | string[]
+      looks?: null | components['schemas']['LookParts'][]
+    }
+    /** @enum {unknown} */
+    TargetKind: 'Saving' | 'SafeState' | 'PutBack' | 'Parts' | 'Aside'
+    UndeletedView: {
+      name: string
+    }
+    UnreadValueView: {
+      kind: string
+      title: string
+      setting: string
+      file: string
+      at: string
+      reason: string
+    }
+    UnreadView: {
+      file: string
+      reason: string
+      parts: components['schemas']['KindName'][]
+    }
+  }
+  responses: never
+  parameters: never
+  requestBodies: never
+  headers: never
+  pathItems: never
 }
-export type $defs = Record<string, never>;
+export type $defs = Record<string, never>
 export interface operations {
-    listDesktops: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DesktopView"][];
-                };
-            };
-        };
-    };
-    registerDesktop: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["NewDesktop"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DesktopView"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    lookAtFolder: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FolderChoice"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FolderReport"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    openDesktop: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DesktopPage"];
-                };
-            };
-        };
-    };
-    deleteDesktop: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DeletedView"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readNow: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["NowView"];
-                };
-            };
-        };
-    };
-    seeNews: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    findDesktopAgain: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FolderPlace"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    renameDesktop: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["DesktopName"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DesktopName"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    tellSession: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SessionRequest"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    setFaults: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["DiskFaults"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DiskFaults"];
-                };
-            };
-        };
-    };
-    editAsOtherProgram: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["OtherProgramRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OtherEditView"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    followDesktops: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/event-stream": components["schemas"]["SseItemOfDesktopState"];
-                };
-            };
-        };
-    };
-    listNotices: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": string[];
-                };
-            };
-        };
-    };
-    listMaps: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MapView"][];
-                };
-            };
-        };
-    };
-    listFolders: {
-        parameters: {
-            query?: {
-                path?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FolderView"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    nameSaving: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavingName"];
-                };
-            };
-        };
-    };
-    deleteSaving: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DeletedView"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    drawLook: {
-        parameters: {
-            query: {
-                desktop: number;
-                scene?: components["schemas"]["PictureScene"];
-            };
-            header?: never;
-            path: {
-                digest: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PictureView"];
-                };
-            };
-        };
-    };
-    loadContent: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                digest: string;
-                name: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    takeBackAccess: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["NewEntrance"];
-                };
-            };
-        };
-    };
-    listProfiles: {
-        parameters: {
-            query: {
-                desktop: number;
-                find?: string;
-                show?: string[];
-                sort?: components["schemas"]["ShelfSort"];
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProfileCard"][];
-                };
-            };
-        };
-    };
-    save: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SaveRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedView"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listFilters: {
-        parameters: {
-            query: {
-                desktop: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ShelfFilters"];
-                };
-            };
-        };
-    };
-    openProfile: {
-        parameters: {
-            query: {
-                desktop: number;
-            };
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProfilePage"];
-                };
-            };
-        };
-    };
-    describeProfile: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ProfileForm"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ProfileForm"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    deleteProfile: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DeletedView"];
-                };
-            };
-        };
-    };
-    attachScreenshot: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "image/png": string;
-                "image/jpeg": string;
-                "image/webp": string;
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    removeScreenshot: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    deleteSafeState: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-                state: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DeletedView"];
-                };
-            };
-        };
-    };
-    listDeletions: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DeletedView"][];
-                };
-            };
-        };
-    };
-    undelete: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["UndeletedView"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    deleteForGood: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    keptForProfile: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AllKeptView"];
-                };
-            };
-        };
-    };
-    keptForSafeStates: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AllKeptView"];
-                };
-            };
-        };
-    };
-    compare: {
-        parameters: {
-            query: {
-                look: string[];
-            };
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ComparisonView"];
-                };
-            };
-        };
-    };
-    compareLines: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                digest: string;
-                other: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LinesView"];
-                };
-            };
-        };
-    };
-    listChangedFolders: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                digest: string;
-                other: string;
-                kind: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ChangedFolderView"][];
-                };
-            };
-        };
-    };
-    listChangedFiles: {
-        parameters: {
-            query: {
-                folder: string;
-            };
-            header?: never;
-            path: {
-                digest: string;
-                other: string;
-                kind: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ChangedFileView"][];
-                };
-            };
-        };
-    };
-    planSwitch: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Target"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PlanView"];
-                };
-            };
-        };
-    };
-    startSwitch: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SwitchRequest"];
-            };
-        };
-        responses: {
-            /** @description Accepted */
-            202: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StartedSwitch"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readSwitch: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SwitchView"];
-                };
-            };
-        };
-    };
-    followSwitch: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/event-stream": components["schemas"]["SseItemOfRunProgress"];
-                };
-            };
-        };
-    };
-    stopSwitch: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    listSafeStates: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SafeStateView"][];
-                };
-            };
-        };
-    };
-    forgetAside: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-                aside: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
+  listDesktops: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['DesktopView'][]
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  registerDesktop: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['NewDesktop']
+      }
+    }
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['DesktopView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description A field cannot be taken as it is. */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  lookAtFolder: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['FolderChoice']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['FolderReport']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description A field cannot be taken as it is. */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  openDesktop: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['DesktopPage']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  deleteDesktop: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['DeletedView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Something stands in the way now that may not later. */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  readNow: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['NowView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  seeNews: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  findDesktopAgain: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['FolderPlace']
+      }
+    }
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description A field cannot be taken as it is. */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  renameDesktop: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['DesktopName']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['DesktopName']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description A field cannot be taken as it is. */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  tellSession: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SessionRequest']
+      }
+    }
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Something stands in the way now that may not later. */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  setFaults: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['DiskFaults']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['DiskFaults']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  editAsOtherProgram: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OtherProgramRequest']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['OtherEditView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Something stands in the way now that may not later. */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  followDesktops: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'text/event-stream': components['schemas']['SseItemOfDesktopState']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  listNotices: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': string[]
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  listKinds: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['KindView'][]
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  listMaps: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['MapView'][]
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  listFolders: {
+    parameters: {
+      query?: {
+        path?: string
+      }
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['FolderView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description A field cannot be taken as it is. */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  nameSaving: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SavingName']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  deleteSaving: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['DeletedView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Something stands in the way now that may not later. */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  drawLook: {
+    parameters: {
+      query: {
+        desktop: number
+        scene?: components['schemas']['PictureScene']
+      }
+      header?: never
+      path: {
+        digest: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PictureView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  loadContent: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        digest: string
+        name: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  takeBackAccess: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['NewEntrance']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  listProfiles: {
+    parameters: {
+      query: {
+        desktop: number
+        find?: string
+        show?: string[]
+        sort?: components['schemas']['ShelfSort']
+      }
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ProfileCard'][]
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  save: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SaveRequest']
+      }
+    }
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SavedView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description A field cannot be taken as it is. */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  listFilters: {
+    parameters: {
+      query: {
+        desktop: number
+      }
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ShelfFilters']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  openProfile: {
+    parameters: {
+      query: {
+        desktop: number
+      }
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ProfilePage']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  describeProfile: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ProfileForm']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ProfileForm']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description A field cannot be taken as it is. */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  deleteProfile: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['DeletedView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  attachScreenshot: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'image/png': string
+        'image/jpeg': string
+        'image/webp': string
+      }
+    }
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description A field cannot be taken as it is. */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  removeScreenshot: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  deleteSafeState: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+        state: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['DeletedView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  listDeletions: {
+    parameters: {
+      query?: never
+      header?: never
+      path?: never
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['DeletedView'][]
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  undelete: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['UndeletedView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Something stands in the way now that may not later. */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description A field cannot be taken as it is. */
+      422: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  deleteForGood: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  keptForProfile: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['AllKeptView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  keptForSafeStates: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['AllKeptView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  compare: {
+    parameters: {
+      query: {
+        look: string[]
+      }
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ComparisonView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  compareLines: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        digest: string
+        other: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['LinesView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  listChangedFolders: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        digest: string
+        other: string
+        kind: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ChangedFolderView'][]
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  listChangedFiles: {
+    parameters: {
+      query: {
+        folder: string
+      }
+      header?: never
+      path: {
+        digest: string
+        other: string
+        kind: string
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['ChangedFileView'][]
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  planSwitch: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['Target']
+      }
+    }
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PlanView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  listSwitches: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['PastSwitch'][]
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  startSwitch: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SwitchRequest']
+      }
+    }
+    responses: {
+      /** @description Accepted */
+      202: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['StartedSwitch']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Something stands in the way now that may not later. */
+      409: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  readSwitch: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SwitchView']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  followSwitch: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'text/event-stream': components['schemas']['SseItemOfRunProgress']
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  stopSwitch: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  listSafeStates: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/json': components['schemas']['SafeStateView'][]
+        }
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
+  forgetAside: {
+    parameters: {
+      query?: never
+      header?: never
+      path: {
+        id: number
+        aside: number
+      }
+      cookie?: never
+    }
+    requestBody?: never
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown
+        }
+        content?: never
+      }
+      /** @description What was sent is not what this address takes. */
+      400: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description Whoever asked may not enter. */
+      403: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+      /** @description What was asked for is not here. */
+      404: {
+        headers: {
+          [name: string]: unknown
+        }
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails']
+        }
+      }
+    }
+  }
 }

@@ -30,8 +30,7 @@ const summary = (group: Schemas['StepGroup']) => {
     : `${count(group.steps.length, 'part')} in ${count(files, 'file')}`
 }
 const isMade = computed(
-  () =>
-    !!props.progress && props.progress.stage !== 'safe-state' && props.progress.result?.safeState !== null,
+  () => !!props.progress && props.progress.stage !== 'SafeState' && props.progress.result?.safeState !== null,
 )
 </script>
 

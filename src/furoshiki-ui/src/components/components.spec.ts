@@ -162,7 +162,6 @@ describe('the steps of a plan', () => {
     safeFiles: 64,
     files: ['p', 'w'],
     fingerprint: '',
-    madeFrom: [],
   }
 
   it('come grouped by when they show, each group with its counts', () => {
@@ -182,7 +181,7 @@ describe('the steps of a plan', () => {
       result('cursor', 'Waiting'),
     ])
     const progress = {
-      stage: 'ended',
+      stage: 'Ended' as const,
       done: 2,
       total: 2,
       path: null,

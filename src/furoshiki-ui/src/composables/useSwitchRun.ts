@@ -23,7 +23,7 @@ export function useSwitchRun(desktop: Ref<number>) {
     try {
       const { result } = await take(api.GET('/api/switches/{id}', { params: { path: { id } } }))
       if (!result || progress.value?.result) return
-      progress.value = { stage: 'ended', done: 0, total: 0, path: null, result }
+      progress.value = { stage: 'Ended', done: 0, total: 0, path: null, result }
       end()
     } catch {
       // The stream opens again by itself when the server answers, and asks again.
@@ -42,7 +42,7 @@ export function useSwitchRun(desktop: Ref<number>) {
       const started = await take(
         api.POST('/api/desktops/{id}/switches', {
           params: { path: { id: desktop.value } },
-          body: { target: plan.target, fingerprint: plan.fingerprint, madeFrom: plan.madeFrom },
+          body: { fingerprint: plan.fingerprint },
         }),
       )
       run = started.id

@@ -1,3 +1,5 @@
+import type { Schemas } from '@/api/client'
+
 const DAY_MS = 86_400_000
 const KILO = 1000
 
@@ -37,4 +39,12 @@ export function size(bytes: number): string {
   if (bytes < KILO) return `${bytes} bytes`
   if (bytes < KILO ** 2) return `${Math.round(bytes / KILO)} kB`
   return bytes < KILO ** 3 ? `${(bytes / KILO ** 2).toFixed(1)} MB` : `${(bytes / KILO ** 3).toFixed(1)} GB`
+}
+
+/** What was deleted. */
+export const DELETED: Record<Schemas['DeletedWhat'], string> = {
+  Profile: 'profile',
+  Saving: 'saving',
+  SafeState: 'safe state',
+  Desktop: 'desktop',
 }

@@ -3,7 +3,7 @@ import { ref } from 'vue'
 import { useDeletions } from '@/api/queries'
 import ProblemNote from '@/components/ProblemNote.vue'
 import { useDeletion } from '@/composables/useDeletion'
-import { costWords, moment } from '@/composables/words'
+import { costWords, DELETED, moment } from '@/composables/words'
 
 const { data: deletions, error } = useDeletions()
 const { undelete, deleteForGood } = useDeletion()
@@ -25,7 +25,7 @@ const asked = ref<number>()
       <li v-for="one in deletions" :key="one.id">
         <div>
           <p>
-            <strong>{{ one.name }}</strong> <span class="second">{{ one.what }}</span>
+            <strong>{{ one.name }}</strong> <span class="second">{{ DELETED[one.what] }}</span>
           </p>
           <p class="third">
             Deleted {{ moment(one.at) }}, can be undeleted until {{ moment(one.until) }}.

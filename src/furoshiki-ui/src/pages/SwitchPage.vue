@@ -18,10 +18,22 @@ const route = useRoute()
 const client = useQueryClient()
 const { id } = useDesktop()
 
+/** A look and the parts of it that are put on, as they stand in the address: "saving-18:colours,fonts". */
+function looked(text: string | null): Schemas['LookParts'] {
+  const at = String(text).lastIndexOf(':')
+  return {
+    look: String(text).slice(0, at),
+    kinds: String(text)
+      .slice(at + 1)
+      .split(','),
+  }
+}
+
 const target = computed<Schemas['Target'] | null>(() => {
-  const { saving, state, aside, back, parts, files } = route.query
+  const { saving, state, aside, back, parts, files, of } = route.query
   const list = (text: typeof parts) => (text ? String(text).split(',') : null)
   if (back) return { kind: 'PutBack', id: 0, kinds: back === 'all' ? null : list(back) }
+  if (of) return { kind: 'Parts', id: 0, looks: [of].flat().map(looked) }
   if (Number(saving) > 0) return { kind: 'Saving', id: Number(saving), kinds: list(parts) }
   if (Number(aside) > 0) return { kind: 'Aside', id: Number(aside) }
   return Number(state) > 0 ? { kind: 'SafeState', id: Number(state), files: list(files) } : null
@@ -32,6 +44,7 @@ const kind = computed(() => target.value?.kind ?? 'Saving')
 /** What the page does, by what its plan leads to. */
 const WORDS = {
   Saving: (name: string) => ({ verb: `Switch to ${name}`, done: `${name} is on` }),
+  Parts: (name: string) => ({ verb: `Switch to parts of ${name}`, done: `Parts of ${name} are on` }),
   PutBack: () => ({ verb: 'Put back', done: 'It is put back' }),
   SafeState: () => ({ verb: 'Go back to this', done: 'The desktop is back' }),
   Aside: () => ({ verb: 'Bring it back', done: 'It is back' }),
@@ -54,12 +67,13 @@ const before = computed(() => {
   return unsaved > 0 ? `now, ${count(unsaved, 'change')} unsaved` : 'now'
 })
 const outcomes = computed(() => new Map((result.value?.parts ?? []).map((part) => [part.kind, part])))
-const STAGES: Record<string, string> = {
-  'safe-state': 'Making the safe state and reading it back',
-  writing: 'Writing',
-  checking: 'Reading every file again',
+const STAGES: Record<Schemas['RunStage'], string> = {
+  SafeState: 'Making the safe state and reading it back',
+  Writing: 'Writing',
+  Checking: 'Reading every file again',
+  Ended: '',
 }
-const stage = computed(() => STAGES[run.progress.value?.stage ?? 'safe-state'])
+const stage = computed(() => STAGES[run.progress.value?.stage ?? 'SafeState'])
 
 watch(result, (ended) => {
   if (ended) void client.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'plan' })

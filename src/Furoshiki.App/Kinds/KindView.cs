@@ -1,0 +1,124 @@
+using Furoshiki.Core.Parts;
+
+namespace Furoshiki.App.Kinds;
+
+/// <summary>What a setting can be.</summary>
+public enum SettingForm
+{
+    /// <summary>One of a few words.</summary>
+    Choice,
+
+    /// <summary>Any text.</summary>
+    Text,
+
+    /// <summary>The name of a file, a theme or a set.</summary>
+    Asset,
+
+    /// <summary>A number with a unit.</summary>
+    Number,
+
+    /// <summary>Yes or no.</summary>
+    Flag,
+
+    /// <summary>A colour in CSS hexadecimal notation.</summary>
+    Colour,
+
+    /// <summary>A list of texts.</summary>
+    List,
+
+    /// <summary>One of the desktop's screens; "main" for the main one.</summary>
+    Screen,
+
+    /// <summary>A path to a file.</summary>
+    Path,
+
+    /// <summary>A length of time in seconds.</summary>
+    Time,
+
+    /// <summary>A share of an edge in %, or px.</summary>
+    Extent,
+
+    /// <summary>A place and a size in px, as in 240x160+32+48.</summary>
+    Geometry,
+}
+
+/// <summary>A setting of a kind.</summary>
+/// <param name="Name">Its name in looks and maps.</param>
+/// <param name="Title">Its name for people.</param>
+/// <param name="Scope">What it belongs to.</param>
+/// <param name="Form">What it can be.</param>
+/// <param name="Choices">The words that can be chosen; none where it is no choice.</param>
+/// <param name="Unit">The unit of a number; null where it has none, or is no number.</param>
+/// <param name="Least">The least that a number can be; null where it is none.</param>
+/// <param name="Most">The most that a number can be; null where it is none.</param>
+public sealed record SettingView(
+    string Name,
+    string Title,
+    SettingScope Scope,
+    SettingForm Form,
+    IReadOnlyList<string> Choices,
+    string? Unit,
+    double? Least,
+    double? Most
+);
+
+/// <summary>A kind of part.</summary>
+/// <param name="Name">Its name in looks and maps.</param>
+/// <param name="Title">Its name for people.</param>
+/// <param name="Group">Where people look for it.</param>
+/// <param name="HasItems">Whether there can be any number of items in it, each with settings of its own.</param>
+/// <param name="Settings">Its settings, in the order in which people read them.</param>
+public sealed record KindView(
+    string Name,
+    string Title,
+    PartGroup Group,
+    bool HasItems,
+    IReadOnlyList<SettingView> Settings
+)
+{
+    /// <summary>All kinds, in the order in which people read a look.</summary>
+    public static IReadOnlyList<KindView> All { get; } =
+    [
+        .. Kind.All.Select(kind => new KindView(
+            kind.Name,
+            kind.Title,
+            kind.Group,
+            kind.HasItems,
+            [.. kind.Settings.Select(Of)]
+        )),
+    ];
+
+    private static SettingView Of(Setting setting)
+    {
+        var (form, unit, least, most) = setting.Type switch
+        {
+            SettingType.Choice => (SettingForm.Choice, null, null, null),
+            SettingType.AssetName => (SettingForm.Asset, null, null, null),
+            SettingType.Number number => (
+                SettingForm.Number,
+                number.Unit.Length > 0 ? number.Unit : null,
+                (double?)number.Min,
+                (double?)number.Max
+            ),
+            SettingType.Flag => (SettingForm.Flag, null, null, null),
+            SettingType.Colour => (SettingForm.Colour, null, null, null),
+            SettingType.List => (SettingForm.List, null, null, null),
+            SettingType.ScreenName => (SettingForm.Screen, null, null, null),
+            SettingType.FilePath => (SettingForm.Path, null, null, null),
+            SettingType.LengthOfTime time => (SettingForm.Time, "s", time.Min, time.Max),
+            SettingType.Extent => (SettingForm.Extent, null, null, null),
+            SettingType.Geometry => (SettingForm.Geometry, "px", null, null),
+            _ => (SettingForm.Text, null as string, null as double?, null as double?),
+        };
+        return new SettingView(
+            setting.Name,
+            setting.Title,
+            setting.Scope,
+            form,
+            setting.Type is SettingType.Choice choice ? [.. choice.Options] : [],
+            unit,
+            least,
+            most
+        );
+    }
+}

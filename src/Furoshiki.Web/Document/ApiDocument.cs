@@ -1,0 +1,173 @@
+using System.Globalization;
+using System.Reflection;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.OpenApi;
+using Microsoft.OpenApi;
+
+namespace Furoshiki.Web.Document;
+
+/// <summary>What the API document says beside what the endpoints say themselves.</summary>
+internal static class ApiDocument
+{
+    private const string Problem = nameof(ProblemDetails);
+    private const string Cookie = "cookie";
+    private const string Bearer = "bearer";
+
+    private static readonly Dictionary<string, string> Tags = new()
+    {
+        ["Access"] = "Who may enter.",
+        ["Compare"] = "Looks side by side, and what differs between two down to the line.",
+        ["Desktops"] = "The desktops, what is on each, and their sessions.",
+        ["Keeping"] = "What is kept and what it costs; deleting, and undeleting for a while.",
+        ["Pictures"] = "The drawings of looks, and the content that they need.",
+        ["Profiles"] = "The shelf: profiles and their savings.",
+        ["Safe states"] = "The way back.",
+        ["Switching"] = "Plans, and carrying them out.",
+    };
+
+    /// <summary>Errors that every address can answer with, and those of some.</summary>
+    private static readonly Dictionary<int, string> Errors = new()
+    {
+        [StatusCodes.Status400BadRequest] = "What was sent is not what this address takes.",
+        [StatusCodes.Status403Forbidden] = "Whoever asked may not enter.",
+        [StatusCodes.Status404NotFound] = "What was asked for is not here.",
+        [StatusCodes.Status409Conflict] = "Something stands in the way now that may not later.",
+        [StatusCodes.Status422UnprocessableEntity] = "A field cannot be taken as it is.",
+    };
+
+    public static void Describe(OpenApiOptions options) =>
+        options
+            .AddDocumentTransformer(
+                (document, context, _) =>
+                {
+                    Complete(document);
+                    return Task.CompletedTask;
+                }
+            )
+            .AddOperationTransformer(
+                async (operation, context, cancellation) =>
+                {
+                    var schema = await context.GetOrCreateSchemaAsync(
+                        typeof(ProblemDetails),
+                        null,
+                        cancellation
+                    );
+                    context.Document?.AddComponent(Problem, schema);
+                    Complete(operation, context);
+                }
+            )
+            .AddSchemaTransformer(
+                (schema, context, _) =>
+                {
+                    if (context.JsonTypeInfo.Type == typeof(ProblemDetails))
+                        Complete(schema);
+                    return Task.CompletedTask;
+                }
+            );
+
+    private static void Complete(OpenApiDocument document)
+    {
+        document.Info = new OpenApiInfo
+        {
+            Title = "Furoshiki",
+            Version =
+                Assembly.GetExecutingAssembly().GetName().Version?.ToString(fieldCount: 3) ?? "0",
+            Summary = "Keep the looks of a desktop, and switch between them.",
+            Description =
+                "What the pages and the tests use. It answers on the loopback address, under the installation's own name below localhost, to whoever has its key. Every error is a problem document (RFC 9457) with a stable code and with what was left unharmed.",
+            License = new OpenApiLicense
+            {
+                Name = "All rights reserved",
+                Identifier = "LicenseRef-Furoshiki",
+            },
+        };
+        document.Servers = [new OpenApiServer { Url = "/", Description = "This installation" }];
+        document.Tags = Tags.Select(tag => new OpenApiTag
+            {
+                Name = tag.Key,
+                Description = tag.Value,
+            })
+            .ToHashSet();
+        document.AddComponent<IOpenApiSecurityScheme>(
+            Cookie,
+            new OpenApiSecurityScheme
+            {
+                Type = SecuritySchemeType.ApiKey,
+                In = ParameterLocation.Cookie,
+                Name = Security.LocalGuard.Cookie,
+                Description = "What a browser keeps that came with the key.",
+            }
+        );
+        document.AddComponent<IOpenApiSecurityScheme>(
+            Bearer,
+            new OpenApiSecurityScheme
+            {
+                Type = SecuritySchemeType.Http,
+                Scheme = "bearer",
+                Description =
+                    "The installation's key, which stands in the file 'key' of the data folder; for programs.",
+            }
+        );
+        document.Security =
+        [
+            new() { [new OpenApiSecuritySchemeReference(Cookie, document)] = [] },
+            new() { [new OpenApiSecuritySchemeReference(Bearer, document)] = [] },
+        ];
+    }
+
+    private static void Complete(
+        OpenApiOperation operation,
+        OpenApiOperationTransformerContext context
+    )
+    {
+        operation.Responses ??= [];
+        var known = operation.Responses.Keys.ToHashSet();
+        void Add(int status)
+        {
+            var key = status.ToString(CultureInfo.InvariantCulture);
+            operation.Responses[key] = new OpenApiResponse
+            {
+                Description = Errors[status],
+                Content = new Dictionary<string, OpenApiMediaType>
+                {
+                    ["application/problem+json"] = new()
+                    {
+                        Schema = new OpenApiSchemaReference(Problem, context.Document),
+                    },
+                },
+            };
+        }
+        Add(StatusCodes.Status403Forbidden);
+        if (operation.Parameters?.Count > 0)
+            Add(StatusCodes.Status404NotFound);
+        if (operation.RequestBody is not null || operation.Parameters?.Count > 0)
+            Add(StatusCodes.Status400BadRequest);
+        foreach (
+            var status in new[]
+            {
+                StatusCodes.Status409Conflict,
+                StatusCodes.Status422UnprocessableEntity,
+            }
+        )
+            if (known.Contains(status.ToString(CultureInfo.InvariantCulture)))
+                Add(status);
+    }
+
+    private static void Complete(OpenApiSchema schema)
+    {
+        schema.Description = "Something that could not be done.";
+        schema.Properties ??= new Dictionary<string, IOpenApiSchema>();
+        schema.Properties["code"] = Text("A stable code, in lower case with hyphens.");
+        schema.Properties["unharmed"] = Text("What was left unharmed, in sentences.");
+        schema.Properties["field"] = Text("The field that cannot be taken as it is, if it is one.");
+        schema.Properties["changed"] = new OpenApiSchema
+        {
+            Type = JsonSchemaType.Array,
+            Items = new OpenApiSchema { Type = JsonSchemaType.String },
+            Description = "The paths that changed, where a plan no longer holds.",
+        };
+    }
+
+    private static OpenApiSchema Text(string description) =>
+        new() { Type = JsonSchemaType.String, Description = description };
+}
