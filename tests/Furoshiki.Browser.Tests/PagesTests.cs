@@ -82,6 +82,35 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
     }
 
     [Fact]
+    public void An_older_saving_is_opened_by_a_press_kept_by_a_reload_and_switched_to()
+    {
+        person.Resize(1280, 800);
+        person.GoTo("/profiles/8");
+        person.See("[data-test='opened']", "4th saving");
+        person.See("[aria-label='Open the 2nd saving']").Click();
+        person.See("[data-test='opened']", "2nd saving");
+        person.Driver.Navigate().Refresh();
+        person.See("[data-test='opened']", "2nd saving");
+        person.Violations().ShouldBeEmpty();
+        person.Press("Switch to the 2nd saving…");
+        person.See("#page", "2nd saving");
+    }
+
+    [Fact]
+    public void Filters_are_combined_and_a_search_says_what_it_found()
+    {
+        person.GoTo("/");
+        person.Press("Night", "[aria-label='Show']");
+        person.Press("Observing", "[aria-label='Show']");
+        person.Gone("[data-profile='Open Night']");
+        person.See("[data-profile='Meteor Watch']");
+        person.Press("All 8", "[aria-label='Show']");
+        person.See("header input").SendKeys("#c24f38 guest");
+        person.Gone("[data-profile='Meteor Watch']");
+        person.See("[data-profile='Guest Desk']", "accent #cf5c45");
+    }
+
+    [Fact]
     public void Pointing_at_the_picture_names_the_part_and_its_role_and_pressing_opens_it()
     {
         person.Resize(1280, 800);

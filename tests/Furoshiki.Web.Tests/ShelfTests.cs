@@ -68,6 +68,48 @@ public sealed class ShelfTests : OwnAppTests
     }
 
     [Fact]
+    public async Task Nearness_is_the_share_of_settings_that_are_the_same_and_says_what_differs_most()
+    {
+        await Server.Switch(await Server.Plan("Saving", await Server.SavingOf("Red Lamp")));
+        App.Edit("home/.config/engawa/windows.conf", "radius=", "radius=1");
+        var cards = await Find("sort=Nearness");
+        cards[0]!["profile"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp");
+        cards[0]!["likeness"]!["words"]!
+            .GetValue<string>()
+            .ShouldBe("98\u00A0% as now; least: Controls 84\u00A0%, Borders 87\u00A0%");
+        var shares = cards.Select(card => card!["likeness"]!["share"]!.GetValue<double>()).ToList();
+        shares.ShouldBe(shares.OrderDescending());
+        (await Find("")).ShouldAllBe(card => card!["likeness"] == null);
+    }
+
+    [Fact]
+    public async Task An_older_saving_opens_as_the_last_one_does()
+    {
+        var last = (await Find("find=red+lamp"))[0]!;
+        var page = await Server.Get($"/api/profiles/{last["id"]}?desktop=1");
+        foreach (var saving in page["savings"]!.AsArray())
+        {
+            var opened = await Server.Get(
+                $"/api/profiles/{last["id"]}?desktop=1&saving={saving!["id"]}"
+            );
+            opened["card"]!["look"]!
+                .GetValue<string>()
+                .ShouldBe(saving["look"]!.GetValue<string>());
+            opened["card"]!["ordinal"]!
+                .GetValue<string>()
+                .ShouldBe(saving["ordinal"]!.GetValue<string>());
+            opened["savings"]!.ToJsonString().ShouldBe(page["savings"]!.ToJsonString());
+        }
+        using var other = await Server.Client.GetAsync(
+            new Uri(
+                $"/api/profiles/{last["id"]}?desktop=1&saving={await Server.SavingOf("Day Log")}",
+                UriKind.Relative
+            )
+        );
+        other.StatusCode.ShouldBe(System.Net.HttpStatusCode.NotFound);
+    }
+
+    [Fact]
     public async Task What_was_saved_deleted_and_renamed_is_found_as_it_is_and_not_as_it_was()
     {
         (await Find("find=twin")).ShouldBeEmpty();

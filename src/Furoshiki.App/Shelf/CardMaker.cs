@@ -38,7 +38,9 @@ public sealed class CardMaker(
     );
 
     /// <summary>The cards of all profiles, the one that was on last first.</summary>
-    public IReadOnlyList<ProfileCard> All(LiveDesktop desktop)
+    /// <param name="desktop">The desktop that they are held against.</param>
+    /// <param name="withLikeness">Whether each says how like it is to what is on.</param>
+    public IReadOnlyList<ProfileCard> All(LiveDesktop desktop, bool withLikeness = false)
     {
         var standings = _standings.Of(observer.See(desktop), content);
         var shelved = Read();
@@ -53,7 +55,7 @@ public sealed class CardMaker(
             .. shelved
                 .Profiles.AsParallel()
                 .AsOrdered()
-                .Select(one => Card(standings, one.Row, one.Form, one.Last, on)),
+                .Select(one => Card(standings, one.Row, one.Form, one.Last, on, withLikeness)),
         ];
     }
 
@@ -108,28 +110,22 @@ public sealed class CardMaker(
             .ToDictionary(one => one.ProfileId);
     }
 
-    /// <summary>The card of one profile.</summary>
+    /// <summary>The card of one profile, by one of its savings.</summary>
+    /// <param name="desktop">The desktop that it is held against.</param>
     /// <param name="row">The profile, with its savings.</param>
-    public ProfileCard One(LiveDesktop desktop, ProfileRow row)
+    /// <param name="saving">The saving.</param>
+    public ProfileCard One(LiveDesktop desktop, ProfileRow row, SavingRow saving)
     {
-        var last = row
-            .Savings.Select(one => new SavingNumber(
-                one.Id,
-                one.ProfileId,
-                one.Number,
-                one.Look,
-                one.Map
-            ))
-            .MaxBy(one => one.Number)!;
-        Learn([last.Id]);
+        Learn([saving.Id]);
         return Card(
             _standings.Of(observer.See(desktop), content),
             row,
             ProfileForm.Of(row),
-            last,
+            new SavingNumber(saving.Id, saving.ProfileId, saving.Number, saving.Look, saving.Map),
             row.Savings.Where(one => one.Id == desktop.On.Saving)
                 .Select(one => new OnNow(row.Id, one.Id, one.Number))
-                .FirstOrDefault()
+                .FirstOrDefault(),
+            withLikeness: true
         );
     }
 
@@ -150,7 +146,8 @@ public sealed class CardMaker(
         ProfileRow row,
         ProfileForm form,
         SavingNumber saving,
-        OnNow? on
+        OnNow? on,
+        bool withLikeness
     )
     {
         if (!_facts.TryGetValue(saving.Id, out var facts))
@@ -167,7 +164,14 @@ public sealed class CardMaker(
             facts.IsDark,
             how.Count,
             Readiness(how, facts, saving, on),
-            how.Count(one => one.State is PartState.Ready or PartState.Refused),
+            withLikeness
+                ? LikenessView.Of([
+                    .. facts.Parts.Zip(
+                        how,
+                        (part, one) => (Kind.Get(part.Kind).Title, standings.LikenessOf(part, one))
+                    ),
+                ])
+                : null,
             facts.Supplies,
             LastOn(row),
             PictureOf(row),
@@ -205,7 +209,7 @@ public sealed class CardMaker(
             null,
             0,
             new ReadinessView(ReadinessState.Cannot, reason),
-            0,
+            null,
             [],
             LastOn(row),
             PictureOf(row),

@@ -1,4 +1,7 @@
+using System.Globalization;
 using Furoshiki.App.Saving;
+using Furoshiki.Core.Compare;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.App.Shelf;
 
@@ -27,10 +30,44 @@ public enum ReadinessState
 /// <summary>How a look stands to a desktop, with the words for it.</summary>
 public sealed record ReadinessView(ReadinessState State, string Words);
 
+/// <summary>How like a look is to what is on now.</summary>
+/// <param name="Share">The share of its settings that are the same, each in its measure, 0 to 1.</param>
+/// <param name="Words">That in words, with the parts that are least alike: "84 % as now; least: Colours 41 %, Panels 60 %".</param>
+public sealed record LikenessView(double Share, string Words)
+{
+    private const int MostParts = 3;
+
+    /// <summary>That of a look.</summary>
+    /// <param name="parts">How alike its parts are, by their titles.</param>
+    public static LikenessView Of(IReadOnlyCollection<(string Title, Likeness Likeness)> parts)
+    {
+        var all = parts.Aggregate(new Likeness(0, 0), (sum, part) => sum + part.Likeness);
+        var least = parts
+            .Where(part => part.Likeness.Share < 1)
+            .OrderBy(part => part.Likeness.Share)
+            .Take(MostParts)
+            .Select(part => $"{part.Title} {Percent(part.Likeness)}")
+            .ToList();
+        return new LikenessView(
+            all.Share,
+            least.Count == 0
+                ? "all of it as now"
+                : $"{Percent(all)} as now; least: {string.Join(", ", least)}"
+        );
+    }
+
+    /// <summary>A whole number of per cent, and 100 only where nothing differs.</summary>
+    private static string Percent(Likeness likeness) =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"{Math.Floor(100 * likeness.Share)}{SettingType.Number.UnitGap}%"
+        );
+}
+
 /// <summary>A profile on the shelf, by its last saving.</summary>
 /// <param name="Ordinal">The saving's number in words, such as "4th".</param>
 /// <param name="IsDark">Whether it is a dark one; null if it has no colours.</param>
-/// <param name="Distance">How many parts differ from what is on now.</param>
+/// <param name="Likeness">How like it is to what is on now; null where that was not asked for.</param>
 /// <param name="Screenshot">Where the screenshot is that is its picture; null if the drawing is.</param>
 /// <param name="FoundBy">
 /// What of the look a search found it by, in words; none where it was found by what is said of it, or was not sought.
@@ -44,7 +81,7 @@ public sealed record ProfileCard(
     bool? IsDark,
     int Parts,
     ReadinessView Readiness,
-    int Distance,
+    LikenessView? Likeness,
     IReadOnlyList<string> Supplies,
     DateTime? LastOn,
     string? Screenshot,

@@ -15,7 +15,10 @@ public sealed record SavingView(
     IReadOnlyList<GapView> Gaps
 );
 
-/// <summary>A profile with all its savings, newest first.</summary>
+/// <summary>A profile with all its savings, newest first, opened at one of them.</summary>
+/// <param name="Card">The profile by the saving that is opened.</param>
+/// <param name="Parts">The parts of that saving.</param>
+/// <param name="LeftAlone">The titles of the parts that it does not cover.</param>
 public sealed record ProfilePage(
     ProfileCard Card,
     IReadOnlyList<SavingView> Savings,

@@ -34,23 +34,32 @@ public sealed class ProfileShelf(
         return new SavingName(row.Profile!.Name, Counting.Ordinal(row.Number), row.Look.Hex);
     }
 
-    /// <summary>A profile with its savings, and how it stands to a desktop.</summary>
-    public ProfilePage Open(long id, LiveDesktop desktop)
+    /// <summary>A profile with its savings, opened at one of them, and how that stands to a desktop.</summary>
+    /// <param name="id">The profile's number.</param>
+    /// <param name="desktop">The desktop.</param>
+    /// <param name="saving">The saving's number among all; null for the last one.</param>
+    /// <exception cref="ProblemException">There is none of this number.</exception>
+    public ProfilePage Open(long id, LiveDesktop desktop, long? saving = null)
     {
         using var db = databases.CreateDbContext();
         var row =
             db.ProfilesWithSavings.AsNoTracking().FirstOrDefault(one => one.Id == id)
             ?? throw ProblemException.NotFound("This profile");
         var savings = row.Savings.OrderBy(one => one.Number).ToList();
+        var opened = saving is null
+            ? savings.Count - 1
+            : savings.FindIndex(one => one.Id == saving);
+        if (opened < 0)
+            throw ProblemException.NotFound("This saving");
         var looks = savings.Select(one => library.Of(one)).ToList();
         return new ProfilePage(
-            cards.One(desktop, row),
+            cards.One(desktop, row, savings[opened]),
             [.. savings.Select((_, i) => View(savings, looks, i)).Reverse()],
-            [.. looks[^1].Components.Select(part => PartView.Of(part, content))],
+            [.. looks[opened].Components.Select(part => PartView.Of(part, content))],
             [
                 .. desktop
                     .Map.Kinds.Select(kind => kind.Kind)
-                    .Where(kind => looks[^1][kind.Name] is null)
+                    .Where(kind => looks[opened][kind.Name] is null)
                     .Select(kind => kind.Title),
             ]
         );

@@ -9,7 +9,7 @@ public enum ShelfSort
     /// <summary>By name.</summary>
     Name,
 
-    /// <summary>The one that differs least from what is on now first.</summary>
+    /// <summary>The one that is most like what is on now first.</summary>
     Nearness,
 }
 

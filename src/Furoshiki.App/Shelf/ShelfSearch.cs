@@ -26,7 +26,9 @@ public sealed class ShelfSearch(CardMaker cards, LookLibrary library)
     {
         var terms = SearchTerm.Parse(query.Find);
         var show = query.Show ?? [];
-        var passing = cards.All(desktop).Where(card => Passes(card, show));
+        var passing = cards
+            .All(desktop, withLikeness: query.Sort == ShelfSort.Nearness)
+            .Where(card => Passes(card, show));
         var found = terms.IsEmpty ? passing : Find([.. passing], terms);
         return
         [
@@ -36,7 +38,7 @@ public sealed class ShelfSearch(CardMaker cards, LookLibrary library)
                     card => card.Profile.Name,
                     StringComparer.CurrentCultureIgnoreCase
                 ),
-                ShelfSort.Nearness => found.OrderBy(card => card.Distance),
+                ShelfSort.Nearness => found.OrderByDescending(card => card.Likeness?.Share),
                 _ => found,
             },
         ];

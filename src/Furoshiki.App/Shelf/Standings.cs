@@ -1,6 +1,8 @@
 using System.Collections.Concurrent;
 using Furoshiki.App.Observing;
+using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
@@ -27,7 +29,8 @@ internal enum PartState
 /// <summary>How a part of a saved look stands to a desktop.</summary>
 /// <param name="State">Whether it can be put on.</param>
 /// <param name="Loses">Whether some of its settings have no match.</param>
-internal readonly record struct PartStanding(PartState State, bool Loses);
+/// <param name="Held">The part as the desktop can hold it; null if it cannot.</param>
+internal readonly record struct PartStanding(PartState State, bool Loses, Component? Held);
 
 /// <summary>
 /// Remembers how the parts of saved looks stand to a desktop. When the desktop changed, only what the change touches is held against it
@@ -63,6 +66,7 @@ internal sealed class Standings
     /// <summary>The standings of one desktop, each worked out when it is first asked for.</summary>
     internal sealed class OfDesktop
     {
+        private readonly Look _now;
         private readonly PartFitter _fitter;
         private readonly Dictionary<
             string,
@@ -75,6 +79,7 @@ internal sealed class Standings
             (Observation Seen, OfDesktop Standings)? before
         )
         {
+            _now = seen.Reading.Look;
             _fitter = new PartFitter(seen.Desktop.Map, seen.Reading, seen.View, saved);
             foreach (var part in seen.Reading.Parts)
                 _kinds[part.Kind] =
@@ -96,7 +101,7 @@ internal sealed class Standings
         )
         {
             if (!_kinds.TryGetValue(part.Kind, out var known))
-                return new PartStanding(PartState.NoMatch, Loses: true);
+                return new PartStanding(PartState.NoMatch, Loses: true, null);
             if (known.TryGetValue((look, map), out var standing))
                 return standing;
             standing = Of(_fitter.Fit(part, source(map)));
@@ -112,8 +117,15 @@ internal sealed class Standings
                     : fit.Held is null ? PartState.NoMatch
                     : fit.IsSame ? PartState.Same
                     : PartState.Ready,
-                !fit.Losses.IsEmpty
+                !fit.Losses.IsEmpty,
+                fit.Held
             );
+
+        /// <summary>How like a part is to what is on.</summary>
+        public Likeness LikenessOf(Component part, PartStanding standing) =>
+            _now[part.Kind] is { } now && standing.State != PartState.NoMatch
+                ? Likeness.Between(standing.Held ?? part, now)
+                : Likeness.ToNothing(part);
 
         private static bool IsSame(PartReading part, DesktopReading before) =>
             before.Parts.FirstOrDefault(one => one.Kind == part.Kind) is { } then

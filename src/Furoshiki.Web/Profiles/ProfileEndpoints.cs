@@ -56,11 +56,16 @@ internal static class ProfileEndpoints
         profiles
             .MapGet(
                 "/{id:long}",
-                (long id, long desktop, DesktopRegister register, ProfileShelf shelf) =>
-                    shelf.Open(id, register.Get(desktop))
+                (
+                    long id,
+                    long desktop,
+                    long? saving,
+                    DesktopRegister register,
+                    ProfileShelf shelf
+                ) => shelf.Open(id, register.Get(desktop), saving)
             )
             .WithName("openProfile")
-            .WithSummary("Open a profile with its savings");
+            .WithSummary("Open a profile with its savings, at the last or another of them");
         api.MapGet("/savings/{id:long}", (long id, ProfileShelf shelf) => shelf.Name(id))
             .WithTags("Profiles")
             .WithName("nameSaving")

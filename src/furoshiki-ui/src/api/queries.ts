@@ -135,13 +135,15 @@ export const useFilters = (desktop: Ref<number>, isShown: Ref<boolean>) =>
     queryFn: () => take(api.GET('/api/profiles/filters', { params: { query: { desktop: desktop.value } } })),
   })
 
-export const useProfile = (id: Ref<number>, desktop: Ref<number>) =>
+/** A profile, opened at one of its savings, or at the last. */
+export const useProfile = (id: Ref<number>, desktop: Ref<number>, saving: Ref<number | undefined>) =>
   useQuery({
-    queryKey: ['profile', id, desktop],
+    queryKey: ['profile', id, desktop, saving],
+    placeholderData: (before) => (before?.card.id === id.value ? before : undefined),
     queryFn: () =>
       take(
         api.GET('/api/profiles/{id}', {
-          params: { path: { id: id.value }, query: { desktop: desktop.value } },
+          params: { path: { id: id.value }, query: { desktop: desktop.value, saving: saving.value } },
         }),
       ),
   })

@@ -15,7 +15,12 @@ const lineUp = useLineUp()
 const reference = computed(() => `saving-${props.card.savingId}`)
 const isLined = computed(() => lineUp.has(reference.value))
 const isOn = computed(() => ['On', 'Same'].includes(props.card.readiness.state))
-const tone = computed(() => toneWord(props.card.isDark))
+/** What is said of the look: what it was found by, how like it is to now where that is the order, or what it is. */
+const said = computed(() => {
+  if (props.card.foundBy.length > 0) return props.card.foundBy.join('; ')
+  if (props.card.likeness) return props.card.likeness.words
+  return [toneWord(props.card.isDark), count(props.card.parts, 'part')].filter(Boolean).join(', ')
+})
 const page = computed(() => ({ name: 'profile', params: { id: props.card.id } }))
 const plan = computed(() => ({ name: 'switch', query: { saving: props.card.savingId } }))
 
@@ -59,10 +64,7 @@ function press(event: KeyboardEvent) {
         <RouterLink class="name" tabindex="-1" :to="page">{{ card.profile.name }}</RouterLink>
       </h2>
       <span class="mono third">{{ card.ordinal }}</span>
-      <span v-if="card.foundBy.length > 0" class="found second" :title="card.foundBy.join('; ')">{{
-        card.foundBy.join('; ')
-      }}</span>
-      <span v-else class="second">{{ [tone, count(card.parts, 'part')].filter(Boolean).join(', ') }}</span>
+      <span class="said second" :title="said">{{ said }}</span>
       <ReadinessWord :readiness="card.readiness" />
     </div>
   </article>
@@ -132,7 +134,7 @@ function press(event: KeyboardEvent) {
   text-decoration: underline;
 }
 
-.found,
+.said,
 h2 {
   overflow: hidden;
   text-overflow: ellipsis;

@@ -23,7 +23,13 @@ const route = useRoute()
 const router = useRouter()
 const { id: desktop } = useDesktop()
 const id = computed(() => Number(route.params.id))
-const { data, error } = useProfile(id, desktop)
+/** The saving that is opened; none stands for the last. */
+const chosen = useAddress('saving')
+const { data, error } = useProfile(
+  id,
+  desktop,
+  computed(() => Number(chosen.value) || undefined),
+)
 const opened = useAddress('part')
 const lineUp = useLineUp()
 const card = computed(() => data.value?.card)
@@ -46,7 +52,11 @@ const { data: kept } = useProfileKept(id)
 const keptFor = (saving: number) => kept.value?.each.find((one) => one.id === saving)
 const { remove } = useDeletion()
 const deleteSaving = (saving: number) =>
-  remove.mutate(() => take(api.DELETE('/api/savings/{id}', { params: { path: { id: saving } } })))
+  remove.mutate(() => take(api.DELETE('/api/savings/{id}', { params: { path: { id: saving } } })), {
+    onSuccess: () => {
+      if (String(saving) === chosen.value) chosen.value = ''
+    },
+  })
 const deleteProfile = () =>
   remove.mutate(() => take(api.DELETE('/api/profiles/{id}', { params: { path: { id: id.value } } })), {
     onSuccess: () => router.push({ name: 'shelf' }),
@@ -125,7 +135,7 @@ useKeys({
     <div class="look">
       <div class="row head">
         <h1>{{ card.profile.name }}</h1>
-        <span class="second">{{
+        <span class="second" data-test="opened">{{
           [`${card.ordinal} saving`, toneWord(card.isDark).toLowerCase()].filter(Boolean).join(', ')
         }}</span>
         <ReadinessWord class="push" :readiness="card.readiness" />
@@ -168,13 +178,24 @@ useKeys({
       <h2>Savings</h2>
       <ProblemNote v-if="remove.error.value" :error="remove.error.value" />
       <ol class="savings paper">
-        <li v-for="saving in data.savings" :key="saving.id">
-          <DesktopPicture
-            :look="saving.look"
-            :desktop="desktop"
-            :name="`${saving.ordinal} saving`"
-            main-only
-          />
+        <li
+          v-for="(saving, i) in data.savings"
+          :key="saving.id"
+          :class="{ opened: saving.id === card.savingId }"
+        >
+          <button
+            class="thumb"
+            :aria-label="`Open the ${saving.ordinal} saving`"
+            :aria-pressed="saving.id === card.savingId"
+            @click="chosen = i === 0 ? '' : String(saving.id)"
+          >
+            <DesktopPicture
+              :look="saving.look"
+              :desktop="desktop"
+              :name="`${saving.ordinal} saving`"
+              main-only
+            />
+          </button>
           <div class="what">
             <p>
               <strong>{{ saving.ordinal }}</strong> {{ saving.note }}
@@ -230,7 +251,7 @@ useKeys({
 
     <div class="facts">
       <VBtn v-if="!isOn" class="main tall" :to="{ name: 'switch', query: { saving: card.savingId } }">
-        Switch to {{ card.profile.name }}…
+        Switch to {{ chosen ? `the ${card.ordinal} saving` : card.profile.name }}…
       </VBtn>
       <div class="row">
         <VBtn :aria-pressed="lineUp.has(reference)" @click="lineUp.toggle(reference)">
@@ -278,6 +299,7 @@ useKeys({
         <ProblemNote v-if="picture.error.value" :error="picture.error.value" />
       </div>
 
+      <p v-if="card.likeness && !isOn" class="second">{{ card.likeness.words }}</p>
       <h2>{{ data.parts.length }} parts</h2>
       <PartList :parts="data.parts" :opened="opened" @open="opened = $event" />
       <p v-if="data.leftAlone.length > 0" class="third">
@@ -328,6 +350,15 @@ useKeys({
   gap: 12px;
   align-items: center;
   padding: 10px 12px;
+}
+
+.savings .opened {
+  background: var(--action-tint);
+}
+
+.thumb {
+  display: block;
+  width: 100%;
 }
 
 .savings li + li {
