@@ -54,6 +54,7 @@ public sealed class SwitchTransaction(
 )
 {
     private const int MarkLength = 12;
+    private const string Changed = "The desktop changed while its safe state was made.";
     private const string Unread = "The safe state's copies could not be read back.";
 
     /// <summary>Called at every point of the switch, on its thread.</summary>
@@ -244,10 +245,7 @@ public sealed class SwitchTransaction(
                 {
                     using var bytes = folder.OpenRead(path);
                     if (batch.Put(bytes) != state.Content)
-                        throw new SwitchRefusedException(
-                            "The desktop changed while its safe state was made.",
-                            [path]
-                        );
+                        throw new SwitchRefusedException(Changed, [path]);
                 }
             );
             made = batch.Taken;
@@ -268,11 +266,17 @@ public sealed class SwitchTransaction(
 
     private void Mend(IContentHold hold, Digest digest, string path)
     {
-        using (var bytes = folder.OpenRead(path))
-        using (var batch = hold.Begin())
+        try
         {
+            using var bytes = folder.OpenRead(path);
+            using var batch = hold.Begin();
             batch.Mend(digest, bytes);
             batch.Commit();
+        }
+        catch (MissingContentException)
+        {
+            // What stands there is another file than the plan was made from.
+            throw new SwitchRefusedException(Changed, [path]);
         }
         if (content.Check([digest]).Count > 0)
             throw new SwitchRefusedException(Unread, []);

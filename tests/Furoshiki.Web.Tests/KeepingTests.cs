@@ -66,16 +66,21 @@ public sealed class KeepingTests : OwnAppTests
     }
 
     [Fact]
-    public async Task A_saving_is_not_undeleted_before_its_profile_and_goes_for_good_with_it()
+    public async Task What_was_deleted_by_itself_is_not_undeleted_before_what_it_belongs_to_and_goes_for_good_with_it()
     {
+        var state = (await Server.Get("/api/desktops/1/safe-states"))[0]!["id"]!;
+        var back = await Deleted($"/api/desktops/1/safe-states/{state}");
         var saving = await Deleted($"/api/savings/{await Server.SavingOf("Day Log")}");
         var profile = await Deleted($"/api/profiles/{await IdOf("Day Log")}");
-        (
-            await Server.Post($"/api/deletions/{saving["id"]}/undelete", new JsonObject())
-        ).Status.ShouldBe(HttpStatusCode.Conflict);
-        (await Status(HttpMethod.Delete, $"/api/deletions/{profile["id"]}")).ShouldBe(
-            HttpStatusCode.NoContent
-        );
+        var desktop = await Deleted("/api/desktops/1");
+        foreach (var one in new[] { saving, back })
+            (
+                await Server.Post($"/api/deletions/{one["id"]}/undelete", new JsonObject())
+            ).Status.ShouldBe(HttpStatusCode.Conflict);
+        foreach (var one in new[] { profile, desktop })
+            (await Status(HttpMethod.Delete, $"/api/deletions/{one["id"]}")).ShouldBe(
+                HttpStatusCode.NoContent
+            );
         (await Server.Get("/api/deletions")).AsArray().ShouldBeEmpty();
     }
 

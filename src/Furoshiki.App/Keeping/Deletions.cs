@@ -157,14 +157,10 @@ public sealed class Deletions(
     {
         using var db = databases.CreateDbContext();
         var deletion = RowOf(db, id);
-        if (
-            deletion.What == DeletedWhat.Saving.ToString()
-            && !With<SavingRow>(db, id)
-                .Any(one => db.Profiles.Any(profile => profile.Id == one.ProfileId))
-        )
+        if (WhereItBelongs(db, deletion) is { } what)
             throw ProblemException.InTheWay(
-                "profile-deleted",
-                $"The profile of {deletion.Name} is deleted too. Undelete that first."
+                $"{what}-deleted",
+                $"The {what} of {deletion.Name} is deleted too. Undelete that first."
             );
         var name = deletion.Name;
         foreach (var profile in With<ProfileRow>(db, id))
@@ -185,6 +181,21 @@ public sealed class Deletions(
         all.Commit();
         return name;
     }
+
+    /// <summary>What the thing that was deleted belongs to, where that is deleted too; null if it is there.</summary>
+    private static string? WhereItBelongs(FuroshikiDb db, DeletionRow deletion) =>
+        Enum.Parse<DeletedWhat>(deletion.What) switch
+        {
+            DeletedWhat.Saving
+                when !With<SavingRow>(db, deletion.Id)
+                    .Any(one => db.Profiles.Any(profile => profile.Id == one.ProfileId)) =>
+                "profile",
+            DeletedWhat.SafeState
+                when !With<SafeStateRow>(db, deletion.Id)
+                    .Any(one => db.Desktops.Any(desktop => desktop.Id == one.DesktopId)) =>
+                "desktop",
+            _ => null,
+        };
 
     /// <summary>Lets what was deleted go for good. What was kept for it alone is given back.</summary>
     /// <exception cref="ProblemException">It went already.</exception>
@@ -215,10 +226,12 @@ public sealed class Deletions(
         using var all = db.Database.BeginTransaction();
         // The rows that went with them go too: the database sees to that.
         db.Deletions.Where(one => ids.Contains(one.Id)).ExecuteDelete();
-        // A saving that was deleted before its profile was has gone with that.
-        var saving = DeletedWhat.Saving.ToString();
+        // What was deleted by itself before what it belongs to was has gone with that.
         db.Deletions.Where(one =>
-                one.What == saving && !db.Set<SavingRow>().Any(row => row.DeletionId == one.Id)
+                !db.Set<ProfileRow>().Any(row => row.DeletionId == one.Id)
+                && !db.Set<SavingRow>().Any(row => row.DeletionId == one.Id)
+                && !db.Set<SafeStateRow>().Any(row => row.DeletionId == one.Id)
+                && !db.Set<DesktopRow>().Any(row => row.DeletionId == one.Id)
             )
             .ExecuteDelete();
         all.Commit();
