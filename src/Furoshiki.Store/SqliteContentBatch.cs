@@ -171,9 +171,10 @@ internal sealed class SqliteContentBatch : IContentBatch
 
     private void PutAll(Digest digest, Stream bytes, long size)
     {
-        if (Find(digest) is { } held)
-            Clear(digest, held.Id);
-        InsertChunks(Find(digest)?.Id ?? Insert(digest, size, isWhole: true), bytes);
+        var held = Find(digest)?.Id;
+        if (held is { } damaged)
+            Clear(digest, damaged);
+        InsertChunks(held ?? Insert(digest, size, isWhole: true), bytes);
     }
 
     private void InsertChunks(long id, Stream bytes)

@@ -98,10 +98,7 @@ public sealed class Deletions(
     public DeletedView DeleteSafeState(LiveDesktop desktop, long id) =>
         Delete(
             DeletedWhat.SafeState,
-            _ =>
-                safeStates.Get(desktop, id) is var row && row.Title.Length > 0
-                    ? row.Title
-                    : row.Reason,
+            _ => SafeStateShelf.NameOf(safeStates.Get(desktop, id)),
             (db, deletion) => Mark(db.SafeStates.Where(one => one.Id == id), deletion)
         );
 

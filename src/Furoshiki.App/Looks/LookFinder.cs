@@ -168,7 +168,7 @@ public sealed partial class LookFinder(
             $"state-{state.Id}",
             LookSource.SafeState,
             state.Id,
-            state.Title.Length > 0 ? state.Title : state.Reason,
+            SafeStateShelf.NameOf(state),
             "safe state",
             library.Get(state.Look),
             register.MapOf(state.DesktopId)

@@ -47,8 +47,10 @@ public sealed class PlanMaker(
         };
     }
 
-    /// <summary>A plan in words, without a fingerprint.</summary>
-    public PlanView View(ReadyPlan ready)
+    /// <summary>A plan in words.</summary>
+    /// <param name="ready">The plan.</param>
+    /// <param name="fingerprint">What it is carried out by.</param>
+    public PlanView View(ReadyPlan ready, string fingerprint)
     {
         var (desktop, plan) = (ready.Desktop, ready.Plan);
         var now = ready.Seen.Reading.Look;
@@ -114,7 +116,7 @@ public sealed class PlanMaker(
             [.. plan.NotTouched.Select(PlaceView.Printable)],
             [.. plan.NotKept.Select(PlaceView.Printable)],
             [.. plan.Changes.Select(change => PathText.Printable(change.Path))],
-            ""
+            fingerprint
         );
     }
 
@@ -258,7 +260,7 @@ public sealed class PlanMaker(
             desktop,
             target,
             state,
-            row.Title.Length > 0 ? row.Title : row.Reason,
+            SafeStateShelf.NameOf(row),
             target.Files is { } files ? $"{files.Count} of its files" : "safe state",
             target.Files is null && row.DesktopId == desktop.Id
                 ? OnText.Of(db, row.SavingOnId, row.PartsOn)

@@ -39,7 +39,7 @@ public sealed class ShownPlans(PlanMaker plans)
             if (_shown.Count > Most)
                 _shown.RemoveAt(0);
         }
-        return plans.View(ready) with { Fingerprint = fingerprint };
+        return plans.View(ready, fingerprint);
     }
 
     /// <summary>The plan that was shown, if it still holds.</summary>

@@ -47,6 +47,9 @@ public sealed class SafeStateShelf(
         return [.. Of(db, desktop)];
     }
 
+    /// <summary>What people call a safe state: what it held, or why it was made where a version did not say what.</summary>
+    public static string NameOf(SafeStateRow row) => row.Title.Length > 0 ? row.Title : row.Reason;
+
     /// <summary>The newest safe state of a desktop's folder; null if it has none.</summary>
     public SafeStateView? Last(LiveDesktop desktop)
     {
@@ -195,7 +198,7 @@ public sealed class SafeStateShelf(
     private static SafeStateView View(SafeStateRow row) =>
         new(
             row.Id,
-            row.Title.Length > 0 ? row.Title : row.Reason,
+            NameOf(row),
             row.Reason,
             DateTime.SpecifyKind(row.MadeAt, DateTimeKind.Utc),
             row.Look.Hex,

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import { useLineUp } from '@/composables/useLineUp'
-import { count, toneWord } from '@/composables/words'
+import { count, isOnNow, toneWord } from '@/composables/words'
 import { singleKeys } from '@/composables/useSingleKeys'
 import DesktopPicture from './DesktopPicture.vue'
 import ReadinessWord from './ReadinessWord.vue'
@@ -14,7 +14,7 @@ const router = useRouter()
 const lineUp = useLineUp()
 const reference = computed(() => `saving-${props.card.savingId}`)
 const isLined = computed(() => lineUp.has(reference.value))
-const isOn = computed(() => ['On', 'Same'].includes(props.card.readiness.state))
+const isOn = computed(() => isOnNow(props.card.readiness))
 /** What is said of the look: what it was found by, how like it is to now where that is the order, or what it is. */
 const said = computed(() => {
   if (props.card.foundBy.length > 0) return props.card.foundBy.join('; ')

@@ -8,6 +8,11 @@ const last = ref<Schemas['DeletedView']>()
 /** Deletes, and undeletes what was deleted. */
 export function useDeletion() {
   const client = useQueryClient()
+  /** A deletion is none any more. */
+  async function ended(id: number) {
+    if (last.value?.id === id) last.value = undefined
+    await client.invalidateQueries()
+  }
   const remove = useMutation({
     mutationFn: (ask: () => Promise<Schemas['DeletedView']>) => ask(),
     onSuccess: (deleted) => {
@@ -18,18 +23,12 @@ export function useDeletion() {
   })
   const undelete = useMutation({
     mutationFn: (id: number) => take(api.POST('/api/deletions/{id}/undelete', { params: { path: { id } } })),
-    onSuccess: async (_, id) => {
-      if (last.value?.id === id) last.value = undefined
-      await client.invalidateQueries()
-    },
+    onSuccess: (_, id) => ended(id),
   })
   const deleteForGood = useMutation({
     mutationFn: (id: number) =>
       take<unknown>(api.DELETE('/api/deletions/{id}', { params: { path: { id } } })),
-    onSuccess: async (_, id) => {
-      if (last.value?.id === id) last.value = undefined
-      await client.invalidateQueries()
-    },
+    onSuccess: (_, id) => ended(id),
   })
   return { last, remove, undelete, deleteForGood }
 }

@@ -41,6 +41,9 @@ export function size(bytes: number): string {
   return bytes < KILO ** 3 ? `${(bytes / KILO ** 2).toFixed(1)} MB` : `${(bytes / KILO ** 3).toFixed(1)} GB`
 }
 
+/** Whether a look is what is on, so that there is nothing to switch to. */
+export const isOnNow = ({ state }: Schemas['ReadinessView']) => state === 'On' || state === 'Same'
+
 /** What was deleted. */
 export const DELETED: Record<Schemas['DeletedWhat'], string> = {
   Profile: 'profile',

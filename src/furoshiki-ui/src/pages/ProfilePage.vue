@@ -16,7 +16,7 @@ import { useDeletion } from '@/composables/useDeletion'
 import { useDesktop } from '@/composables/useDesktop'
 import { useKeys } from '@/composables/useKeys'
 import { useLineUp } from '@/composables/useLineUp'
-import { costWords, moment, size, toneWord, wholeWords } from '@/composables/words'
+import { costWords, isOnNow, moment, size, toneWord, wholeWords } from '@/composables/words'
 import { useTitle } from '@/composables/useTitle'
 
 const route = useRoute()
@@ -33,7 +33,7 @@ const { data, error } = useProfile(
 const opened = useAddress('part')
 const lineUp = useLineUp()
 const card = computed(() => data.value?.card)
-const isOn = computed(() => ['On', 'Same'].includes(card.value?.readiness.state ?? ''))
+const isOn = computed(() => card.value !== undefined && isOnNow(card.value.readiness))
 useTitle(() => card.value && `${card.value.profile.name}, profile`)
 const reference = computed(() => `saving-${card.value?.savingId}`)
 
