@@ -126,7 +126,7 @@ internal sealed partial class Switching : IDisposable
             view,
             _content,
             _ => _map
-        ).Plan(wanted, [.. wanted.Components.Select(part => part.Kind)]);
+        ).Plan(wanted, [.. wanted.Components.Select(part => part.Kind.Name)]);
     }
 
     private Look Save()

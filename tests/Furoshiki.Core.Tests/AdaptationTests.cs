@@ -12,18 +12,18 @@ namespace Furoshiki.Core.Tests;
 /// <summary>Looks on other desktops than the one they were saved on, and what their sessions show.</summary>
 public sealed class AdaptationTests
 {
-    private static Component Dome(string kind) => new TestDesktop().Read().Look[kind]!;
+    private static Component Dome(Kind kind) => new TestDesktop().Read().Look[kind]!;
 
     [Fact]
     public void What_a_platform_has_no_place_for_is_listed_and_the_rest_goes_over()
     {
-        var fitted = Adaptation.Fit(Dome("fonts"), TestDesktop.Map, TestDesktop.Wall, null);
-        fitted.Component!.Text("interface", "").ShouldBe("Ridge Sans");
-        fitted.Component["hinting"].ShouldBeNull();
+        var fitted = Adaptation.Fit(Dome(FontsKind.Kind), TestDesktop.Map, TestDesktop.Wall, null);
+        fitted.Component!.Get(FontsKind.Interface).ShouldBe("Ridge Sans");
+        fitted.Component.Has(FontsKind.Hinting).ShouldBeFalse();
         fitted.Losses.Select(loss => loss.What).ShouldContain("hinting");
         fitted.Losses.ShouldAllBe(loss => loss.Reason == "Tansu has no place for it.");
 
-        var dock = Adaptation.Fit(Dome("dock"), TestDesktop.Map, TestDesktop.Wall, null);
+        var dock = Adaptation.Fit(Dome(DockKind.Kind), TestDesktop.Map, TestDesktop.Wall, null);
         dock.Component.ShouldBeNull();
         dock.Losses.ShouldHaveSingleItem().Reason.ShouldBe("Tansu has no dock.");
     }
@@ -31,11 +31,11 @@ public sealed class AdaptationTests
     [Fact]
     public void What_the_first_platform_had_no_place_for_stays_as_it_is_on_the_second()
     {
-        var wall = new TestDesktop("visitor-wall").Read().Look["fonts"]!;
-        var now = Dome("fonts");
+        var wall = new TestDesktop("visitor-wall").Read().Look[FontsKind.Kind]!;
+        var now = Dome(FontsKind.Kind);
         var fitted = Adaptation.Fit(wall, TestDesktop.Wall, TestDesktop.Map, now).Component!;
-        fitted["hinting"].ShouldBe(now["hinting"]);
-        fitted["size"].ShouldBe(new SettingValue.Number(11));
+        fitted.Get(FontsKind.Hinting).ShouldBe(now.Get(FontsKind.Hinting));
+        fitted.Get(FontsKind.Size).ShouldBe(11);
     }
 
     [Fact]
@@ -48,14 +48,14 @@ public sealed class AdaptationTests
                 "\"panels\": [ { \"id\": \"up\", \"screen\": \"upright\" },"
             )
             .Read()
-            .Look["panels"]!;
+            .Look[PanelsKind.Kind]!;
         var fitted = Adaptation.Fit(panels, TestDesktop.Map, TestDesktop.Laptop, null);
         fitted.Component!.Items.ShouldBe(["main"]);
-        fitted.Component[Kind.Order.Name].ShouldBe(new SettingValue.List(["main"]));
+        fitted.Component.Get(Setting.Order).ShouldBe(["main"]);
         fitted.Losses.ShouldHaveSingleItem().Reason.ShouldBe("There is no screen 'upright' here.");
-        new TestDesktop("field-laptop").Read().Look["panels"]!
+        new TestDesktop("field-laptop").Read().Look[PanelsKind.Kind]!
             .ItemAlone("main")
-            .Text("screen", "")
+            .Get(PanelsKind.Screen)
             .ShouldBe("main");
     }
 
@@ -107,7 +107,7 @@ public sealed class AdaptationTests
                 .Read()
                 .Look;
         var moved = Difference.Between(With(two), With(turned), _ => null).ShouldHaveSingleItem();
-        moved.Settings.ShouldHaveSingleItem().Key.Name.ShouldBe(Kind.Order.Name);
+        moved.Settings.ShouldHaveSingleItem().Key.Name.ShouldBe(Setting.Order.Name);
         moved.Summary().ShouldContain("moved");
     }
 
@@ -127,19 +127,19 @@ public sealed class AdaptationTests
             .With(TestDesktop.Surface, "mirrored=false", "mirrored=true");
         var session = SessionOf(after);
         var now = session.Read(showing, after.Read(), Shows.AtOnce);
-        now["wallpaper"]!.Flag("mirrored", false).ShouldBeTrue();
-        now["icons"]!.Number("desktop-size", 0).ShouldBe(64);
-        now["icons"]!.Text("set", "").ShouldBe("Fold-Slate");
+        now[WallpaperKind.Kind]!.Get(WallpaperKind.Mirrored).ShouldBeTrue();
+        now[IconsKind.Kind]!.Get(IconsKind.DesktopSize).ShouldBe(64);
+        now[IconsKind.Kind]!.Get(IconsKind.Set).ShouldBe("Fold-Slate");
         session
             .NotShowing(now, after.Read())
-            .Select(part => (part.Kind, part.Until))
+            .Select(part => (part.Kind.Name, part.Until))
             .ShouldBe([("icons", Shows.AfterProgramRestart), ("cursor", Shows.AfterSignIn)]);
 
-        session.Read(now, after.Read(), Shows.AfterProgramRestart, "terminal")["icons"]!
-            .Text("set", "")
+        session.Read(now, after.Read(), Shows.AfterProgramRestart, "terminal")[IconsKind.Kind]!
+            .Get(IconsKind.Set)
             .ShouldBe("Fold-Slate");
-        session.Read(now, after.Read(), Shows.AfterProgramRestart, "file manager")["icons"]!
-            .Text("set", "")
+        session.Read(now, after.Read(), Shows.AfterProgramRestart, "file manager")[IconsKind.Kind]!
+            .Get(IconsKind.Set)
             .ShouldBe("Fold-Ash");
         session
             .Read(now, after.Read(), Shows.AfterSignIn)
@@ -156,9 +156,9 @@ public sealed class AdaptationTests
         );
         var session = SessionOf(desktop);
         var showing = session.Read(null, desktop.Read(), Shows.AfterRestart);
-        showing["icons"]!.Text("set", "").ShouldBe("Fold");
+        showing[IconsKind.Kind]!.Get(IconsKind.Set).ShouldBe("Fold");
         var part = session.NotShowing(showing, desktop.Read()).ShouldHaveSingleItem();
-        (part.Kind, part.Until).ShouldBe(("icons", null));
+        (part.Kind.Name, part.Until).ShouldBe(("icons", null));
     }
 
     [Fact]
@@ -171,7 +171,7 @@ public sealed class AdaptationTests
                 ("visitor-wall", TestDesktop.Wall),
             }
         )
-        foreach (var kind in map.Kinds.Select(kind => kind.Kind.Name))
+        foreach (var kind in map.Kinds.Select(kind => kind.Kind))
         {
             var desktop = new TestDesktop(folder);
             var before = desktop.Read();
@@ -179,10 +179,10 @@ public sealed class AdaptationTests
                 continue;
             desktop.Files[edit.Path] = edit.Bytes.ToArray();
             var after = desktop.Read();
-            after.Unread.ShouldBeEmpty(kind);
+            after.Unread.ShouldBeEmpty(kind.Name);
             Difference
                 .Between(before.Look, after.Look, _ => null)
-                .ShouldHaveSingleItem(kind)
+                .ShouldHaveSingleItem(kind.Name)
                 .Kind.ShouldBe(kind);
         }
     }
@@ -267,7 +267,7 @@ public sealed class AdaptationTests
                 if (target.Map.Find(part.Kind)!.PlaceOf(key) is { } place)
                     Write(desktop, target.Map, part.Kind, key, value, place);
             foreach (var (key, value) in held.Settings)
-                if (key.Name != Kind.Order.Name)
+                if (key.Name != Setting.Order.Name)
                     desktop.Read().Look[part.Kind]!
                         .Settings[key]
                         .ShouldBe(value, $"{part.Kind} {key}");
@@ -277,14 +277,14 @@ public sealed class AdaptationTests
     private static void Write(
         TestDesktop desktop,
         DesktopMap map,
-        string kind,
+        Kind kind,
         SettingKey key,
         SettingValue value,
         SettingPlace place
     )
     {
         var file = desktop.Read().Files[place.File.Name];
-        var spelt = place.Spelling.ToFile(Kind.Get(kind).Setting(key).Type.Write(value));
+        var spelt = place.Spelling.ToFile(kind.GetSetting(key).Type.Write(value));
         desktop.Files[file.Path] = file.Document!.Set(map.Find(kind)!.AddressOf(key), spelt)
             .Bytes.ToArray();
     }

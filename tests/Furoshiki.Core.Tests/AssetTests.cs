@@ -19,7 +19,7 @@ public sealed class AssetTests
     private static IEnumerable<Asset> IconsOf(TestDesktop desktop, string set)
     {
         desktop.With(TestDesktop.Windows, "set=Fold-Slate", $"set={set}");
-        return desktop.Read().Look["icons"]!.Assets;
+        return desktop.Read().Look[IconsKind.Kind]!.Assets;
     }
 
     [Fact]
@@ -75,11 +75,11 @@ public sealed class AssetTests
         var desktop = WithSet(new TestDesktop(), "One", "hicolor,Fold");
         IconsOf(desktop, "One").Select(asset => asset.Name).ShouldBe(["One", "Fold"]);
         WithSet(desktop, "hicolor", "");
-        desktop.Read().Look["icons"]!
+        desktop.Read().Look[IconsKind.Kind]!
             .Assets.Select(asset => asset.Name)
             .ShouldBe(["One", "Fold", "hicolor"]);
         WithSet(desktop, "One", "Fold");
-        desktop.Read().Look["icons"]!
+        desktop.Read().Look[IconsKind.Kind]!
             .Assets.Select(asset => asset.Name)
             .ShouldBe(["One", "Fold", "hicolor"]);
     }
@@ -89,9 +89,9 @@ public sealed class AssetTests
     {
         var desktop = WithSet(WithSet(new TestDesktop(), "One", ""), "hicolor", "");
         IconsOf(desktop, "One").Last().Name.ShouldBe("hicolor");
-        var saved = desktop.Read().Look["icons"]!;
+        var saved = desktop.Read().Look[IconsKind.Kind]!;
         desktop.Files[$"{Icons}/hicolor/48x48/apps/clock.svg"] = "<svg/>"u8.ToArray();
-        var now = desktop.Read().Look["icons"]!;
+        var now = desktop.Read().Look[IconsKind.Kind]!;
         now.ShouldNotBe(saved);
         Adaptation.Fit(saved, TestDesktop.Map, TestDesktop.Map, now).Component.ShouldBe(now);
     }
@@ -101,9 +101,9 @@ public sealed class AssetTests
     {
         var desktop = WithSet(new TestDesktop(), "hicolor", "");
         IconsOf(desktop, "hicolor").Single().Path.ShouldBe("data:icons/hicolor");
-        var saved = desktop.Read().Look["icons"]!;
+        var saved = desktop.Read().Look[IconsKind.Kind]!;
         desktop.Files[$"{Icons}/hicolor/48x48/apps/clock.svg"] = "<svg/>"u8.ToArray();
-        var now = desktop.Read().Look["icons"]!;
+        var now = desktop.Read().Look[IconsKind.Kind]!;
         Adaptation.Fit(saved, TestDesktop.Map, TestDesktop.Map, now).Component.ShouldBe(saved);
     }
 

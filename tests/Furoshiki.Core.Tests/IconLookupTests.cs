@@ -98,7 +98,7 @@ public sealed class IconLookupTests
             assets.Add(new Asset(name, "set", $"data:icons/{name}", true, tree.Digest));
         }
         return new IconLookup(
-            Component.Of(IconsKind.Kind.Name, []) with
+            Component.Of(IconsKind.Kind, []) with
             {
                 Assets = [.. assets],
             },

@@ -32,7 +32,7 @@ public sealed class KindTests
         string name
     )
     {
-        var type = Kind.Get(kind).Setting(SettingKey.Parse(name)).Type;
+        var type = Kind.Get(kind).GetSetting(SettingKey.Parse(name)).Type;
         Values
             .Of(type)
             .Sample(
@@ -81,13 +81,13 @@ public sealed class KindTests
     ) =>
         Should
             .Throw<SettingsFileException>(() =>
-                Kind.Get(kind).Setting(new SettingKey(name)).Type.Read(value)
+                Kind.Get(kind).GetSetting(new SettingKey(name)).Type.Read(value)
             )
             .Message.ShouldContain(said);
 
     private static Component Of(string kind, params (string Key, SettingValue Value)[] settings) =>
         Component.Of(
-            kind,
+            Kind.Get(kind),
             settings.Select(set => KeyValuePair.Create(SettingKey.Parse(set.Key), set.Value))
         );
 
@@ -138,7 +138,7 @@ public sealed class KindTests
             .ItemAlone("c")
             .Settings.Keys.Select(key => key.ToString())
             .ShouldBe(["edge", "hides"]);
-        panels.ItemAlone("a b").Text("edge", "bottom").ShouldBe("top");
+        panels.ItemAlone("a b").Get(PanelsKind.Edge).ShouldBe(Edge.Top);
     }
 
     [Fact]
@@ -183,8 +183,8 @@ public sealed class LookFormTests
     public void A_look_of_the_first_form_is_read_with_everything_in_it()
     {
         var look = Read(Form1);
-        look["cursor"]!.Number("size", 0).ShouldBe(24);
-        look["cursor"]!.Assets.ShouldHaveSingleItem().Path.ShouldBe("data:icons/Brass");
+        look[CursorKind.Kind]!.Get(CursorKind.Size).ShouldBe(24);
+        look[CursorKind.Kind]!.Assets.ShouldHaveSingleItem().Path.ShouldBe("data:icons/Brass");
         Look.Parse(look.Bytes.Span, look.Places).Digest.ShouldBe(look.Digest);
     }
 
@@ -196,9 +196,9 @@ public sealed class LookFormTests
             Read(Form1.Replace("data:", "home:", StringComparison.Ordinal))
         );
         here.Digest.ShouldBe(there.Digest);
-        here["cursor"].ShouldBe(there["cursor"]);
+        here[CursorKind.Kind].ShouldBe(there[CursorKind.Kind]);
         here.Places.ShouldNotBe(there.Places);
-        Look.Parse(here.Bytes.Span, there.Places)["cursor"]!
+        Look.Parse(here.Bytes.Span, there.Places)[CursorKind.Kind]!
             .Assets[0]
             .Path.ShouldBe("home:icons/Brass");
     }
@@ -247,7 +247,7 @@ public sealed class LookFormTests
         );
 
     private static Component Of(Asset asset) =>
-        Component.Of("cursor", []) with
+        Component.Of(CursorKind.Kind, []) with
         {
             Assets = [asset],
         };
@@ -259,7 +259,7 @@ internal static class Values
     public static Gen<SettingValue> Of(SettingType type) =>
         type switch
         {
-            SettingType.Choice choice => Gen.OneOf([.. choice.Options])
+            { Options: { Length: > 0 } options } => Gen.OneOf([.. options])
                 .Select(SettingValue (text) => new SettingValue.Text(text)),
             SettingType.Number number => Gen.Int[(int)number.Min, (int)number.Max]
                 .Select(SettingValue (value) => new SettingValue.Number(value)),

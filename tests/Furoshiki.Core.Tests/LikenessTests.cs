@@ -70,7 +70,7 @@ public sealed class LikenessTests
     public void A_look_is_all_like_itself_and_the_more_settings_differ_the_less()
     {
         var desktop = new TestDesktop();
-        var before = desktop.Read().Look["borders"]!;
+        var before = desktop.Read().Look[BordersKind.Kind]!;
         Likeness.Between(before, before).Share.ShouldBe(1);
         var last = 1.0;
         foreach (
@@ -82,7 +82,7 @@ public sealed class LikenessTests
         )
         {
             desktop.With(TestDesktop.Windows, from, to);
-            var share = Likeness.Between(before, desktop.Read().Look["borders"]!).Share;
+            var share = Likeness.Between(before, desktop.Read().Look[BordersKind.Kind]!).Share;
             share.ShouldBeLessThan(last);
             last = share;
         }

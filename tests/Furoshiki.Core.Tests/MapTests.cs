@@ -58,7 +58,7 @@ public sealed class MapTests
     public void The_map_of_the_Dome_console_has_a_place_for_every_setting_that_can_be_set() =>
         TestDesktop.Map.Kinds.ShouldAllBe(kind =>
             kind.Kind.Settings.All(setting =>
-                setting == Kind.Order
+                setting == Setting.Order
                 || setting.Name == "picture" && kind.Kind == StartUpKind.Kind
                 || kind.Settings.ContainsKey(setting.Name)
                 || kind.Items!.Settings.ContainsKey(setting.Name)
@@ -167,10 +167,10 @@ public sealed class MapTests
     [Fact]
     public void A_kind_comes_after_those_that_it_has_to_come_after()
     {
-        var order = TestDesktop.Map.InOrder.Select(kind => kind.Kind.Name).ToList();
+        var order = TestDesktop.Map.InOrder.Select(kind => kind.Kind).ToList();
         order.Count.ShouldBe(Kind.All.Length);
         foreach (var kind in TestDesktop.Map.Kinds)
         foreach (var before in kind.After)
-            order.IndexOf(before).ShouldBeLessThan(order.IndexOf(kind.Kind.Name));
+            order.IndexOf(before).ShouldBeLessThan(order.IndexOf(kind.Kind));
     }
 }

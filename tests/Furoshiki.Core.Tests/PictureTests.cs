@@ -57,7 +57,7 @@ public sealed class PictureTests
             scenes
                 .SelectMany(scene => Of(scene, "data-kind", kind.Name))
                 .ShouldNotBeEmpty(kind.Name);
-        foreach (var role in ColoursKind.Roles)
+        foreach (var role in Role.All)
             scenes
                 .SelectMany(scene => Of(scene, "data-role", role.Name))
                 .ShouldNotBeEmpty(role.Name);

@@ -41,7 +41,7 @@ public sealed class PlanningTests
     /// </summary>
     private static Gen<Component> Any(Component now)
     {
-        var kind = Kind.Get(now.Kind);
+        var kind = now.Kind;
         string[][] lists = kind.HasItems
             ?
             [
@@ -56,7 +56,7 @@ public sealed class PlanningTests
             ];
         return from items in Gen.OneOf(lists)
             from drawn in Together(
-                kind.Settings.Where(setting => setting != Kind.Order)
+                kind.Settings.Where(setting => setting != Setting.Order)
                     .SelectMany(setting =>
                         items
                             .Where(_ => setting.IsFor(item: true))
@@ -69,7 +69,7 @@ public sealed class PlanningTests
                 Settings = drawn
                     .Where(one => one.IsSet)
                     .Select(one =>
-                        kind.Setting(one.Key).Type is SettingType.AssetName
+                        kind.GetSetting(one.Key).Type is SettingType.AssetName
                         || TestDesktop
                             .Map.Find(now.Kind)!
                             .Assets.Any(rule => rule.Setting == one.Key.Name)
@@ -126,7 +126,7 @@ public sealed class PlanningTests
                     );
                     desktop
                         .Read()
-                        .Look.Only(wanted.Components.Select(one => one.Kind))
+                        .Look.Only(wanted.Components.Select(one => one.Kind.Name))
                         .Digest.ShouldBe(Look.Of(held).Digest);
                     Plan(desktop, wanted).Changes.ShouldBeEmpty();
                 },
@@ -160,8 +160,8 @@ public sealed class PlanningTests
             .Read()
             .Look;
         var plan = Plan(new TestDesktop(), wanted, "cursor");
-        plan.Steps.ShouldHaveSingleItem().Difference.Kind.ShouldBe("cursor");
-        plan.LeftAlone.ShouldContain("wallpaper");
+        plan.Steps.ShouldHaveSingleItem().Difference.Kind.ShouldBe(CursorKind.Kind);
+        plan.LeftAlone.ShouldContain(WallpaperKind.Kind);
         plan.Changes.ShouldHaveSingleItem().Path.ShouldBe(TestDesktop.Windows);
     }
 
@@ -185,7 +185,7 @@ public sealed class PlanningTests
         const string edited = "home/.local/share/icons/Fold-Slate/scalable/places/folder.svg";
         var desktop = new TestDesktop();
         var wanted = desktop.Read().Look;
-        desktop.Saved[wanted["icons"]!.Assets[0].Content!.Value] = desktop.FindTree(
+        desktop.Saved[wanted[IconsKind.Kind]!.Assets[0].Content!.Value] = desktop.FindTree(
             "home/.local/share/icons/Fold-Slate"
         )!;
         desktop.Files[edited] = "<svg/>"u8.ToArray();

@@ -18,9 +18,9 @@ public sealed class ReadingTests
     {
         var reading = new TestDesktop().Read();
         reading.Unread.ShouldBeEmpty();
-        reading.Look["wallpaper"]!.Words.ShouldBe("Morning Paper, fill");
-        reading.Look["panels"]!.Words.ShouldBe("bottom, 30\u00A0px, 100\u00A0%");
-        reading.Look["icons"]!
+        reading.Look[WallpaperKind.Kind]!.Words.ShouldBe("Morning Paper, fill");
+        reading.Look[PanelsKind.Kind]!.Words.ShouldBe("bottom, 30\u00A0px, 100\u00A0%");
+        reading.Look[IconsKind.Kind]!
             .Assets.Select(asset => asset.Path)
             .ShouldBe(["data:icons/Fold-Slate", "system:icons/Fold"]);
         reading.Look.IsDark.ShouldBe(false);
@@ -69,7 +69,7 @@ public sealed class ReadingTests
             desktop.Files[path] = Encoding.UTF8.GetBytes(content);
         var reading = desktop.Read();
         var unread = reading.Unread.ShouldHaveSingleItem();
-        unread.Kind.ShouldBe(kind);
+        unread.Kind.Name.ShouldBe(kind);
         unread.File.ShouldBe(path);
         unread.Reason!.ShouldContain(said);
         reading.Look.Components.Count().ShouldBe(Kind.All.Length - 1);
@@ -93,11 +93,11 @@ public sealed class ReadingTests
         var reading = desktop.Read();
         reading.Unread.ShouldBeEmpty();
         var part = reading.Parts.Single(one => one.Values.Length > 0);
-        part.Kind.ShouldBe(kind);
+        part.Kind.Name.ShouldBe(kind);
         var value = part.Values.ShouldHaveSingleItem();
         value.File.ShouldBe(path);
         value.Reason.ShouldContain(said);
-        part.Component!.Settings.ShouldBe(saved[kind]!.Settings.Remove(value.Key));
+        part.Component!.Settings.ShouldBe(saved[part.Kind]!.Settings.Remove(value.Key));
         if (said == "stands twice")
             return;
         var plan = new SwitchPlanner(
@@ -147,7 +147,7 @@ public sealed class ReadingTests
         var before = DesktopReader.Read(map, new TestDesktop(folder));
         var tried = 0;
         foreach (var kind in map.Kinds)
-        foreach (var key in Keys(kind, before.Look[kind.Kind.Name]))
+        foreach (var key in Keys(kind, before.Look[kind.Kind]))
         foreach (var odd in Odd)
         {
             var place = kind.PlaceOf(key)!;
@@ -162,7 +162,7 @@ public sealed class ReadingTests
             desktop.Files[path] = bytes;
             var after = DesktopReader.Read(map, desktop);
             var what = $"{kind.Kind.Name}, {key}, {odd}";
-            foreach (var other in before.Parts.Where(one => one.Kind != kind.Kind.Name))
+            foreach (var other in before.Parts.Where(one => one.Kind != kind.Kind))
                 if (!map.Find(other.Kind)!.Files.Contains(place.File))
                     after.Look[other.Kind].ShouldBe(other.Component, what);
             _ = after.Look.Digest;
@@ -177,7 +177,7 @@ public sealed class ReadingTests
                 () =>
                     new SwitchPlanner(map, after, desktop, desktop, _ => map).Plan(
                         before.Look,
-                        [.. before.Look.Components.Select(part => part.Kind)]
+                        [.. before.Look.Components.Select(part => part.Kind.Name)]
                     ),
                 what
             );
@@ -214,7 +214,7 @@ public sealed class ReadingTests
             .With(TestDesktop.Windows, "set=Fold-Slate", "set=Fold-Gold")
             .Read()
             .Look;
-        look["icons"]!.Assets.ShouldHaveSingleItem().Path.ShouldBeNull();
+        look[IconsKind.Kind]!.Assets.ShouldHaveSingleItem().Path.ShouldBeNull();
     }
 
     [Fact]
@@ -229,7 +229,7 @@ public sealed class ReadingTests
                 from,
                 to,
                 digest =>
-                    from["icons"]!.Assets[0].Content == digest
+                    from[IconsKind.Kind]!.Assets[0].Content == digest
                         ? before.FindTree("home/.local/share/icons/Fold-Slate")
                         : after.FindTree("home/.local/share/icons/Fold-Slate")
             )
@@ -286,10 +286,12 @@ public sealed class ReadingTests
             .Look;
         var parts = Difference.Between(from, to, _ => null);
         parts
-            .Single(part => part.Kind == "panels")
+            .Single(part => part.Kind == PanelsKind.Kind)
             .Summary()
             .ShouldBe("main, opacity 100 → 80\u00A0%");
-        parts.Single(part => part.Kind == "colours").ColourDistance!.Value.ShouldBeInRange(0.01, 1);
+        parts
+            .Single(part => part.Kind == ColoursKind.Kind)
+            .ColourDistance!.Value.ShouldBeInRange(0.01, 1);
     }
 
     [Fact]

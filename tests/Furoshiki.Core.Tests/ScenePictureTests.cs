@@ -22,7 +22,7 @@ public sealed class ScenePictureTests
 
     private static Component Of(string kind, params (string Key, object Value)[] settings) =>
         Component.Of(
-            kind,
+            Kind.Get(kind),
             settings.Select(set =>
                 KeyValuePair.Create(
                     SettingKey.Parse(set.Key),
@@ -192,7 +192,7 @@ public sealed class ScenePictureTests
         var colours = Of(
             "colours",
             [
-                .. ColoursKind.Terminal.Select(
+                .. Role.Terminal.Select(
                     (role, i) => (role.Name, (object)new SettingValue.Colour(new((byte)i, 1, 2)))
                 ),
             ]
@@ -208,7 +208,7 @@ public sealed class ScenePictureTests
         for (var i = 0; i < 16; i++)
             picture
                 .Descendants()
-                .Last(one => one.Attribute("data-role")?.Value == ColoursKind.Terminal[i].Name)
+                .Last(one => one.Attribute("data-role")?.Value == Role.Terminal[i].Name)
                 .Attribute("fill")!
                 .Value.ShouldBe($"#{i:x2}0102");
     }

@@ -1,5 +1,6 @@
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Desktops.Tests;
@@ -35,7 +36,7 @@ public sealed class DesktopFolderTests : IDisposable
             Path.Combine(_desktop.Outside, "surface.conf")
         );
         var unread = DesktopReader.Read(_desktop.Map, _desktop.Folder).Unread.ToList();
-        unread.Select(part => part.Kind).ShouldBe(["wallpaper", "colours", "lock"]);
+        unread.Select(part => part.Kind.Name).ShouldBe(["wallpaper", "colours", "lock"]);
         unread[0].Reason!.ShouldContain("leads out");
 
         Directory.Move(
@@ -46,7 +47,7 @@ public sealed class DesktopFolderTests : IDisposable
             _desktop.At("home/.local/share/icons"),
             Path.Combine(_desktop.Outside, "icons")
         );
-        DesktopReader.Read(_desktop.Map, _desktop.Folder).Look["icons"]!
+        DesktopReader.Read(_desktop.Map, _desktop.Folder).Look[IconsKind.Kind]!
             .Assets[0]
             .Path.ShouldBeNull();
         Should
@@ -83,12 +84,12 @@ public sealed class DesktopFolderTests : IDisposable
         File.CreateSymbolicLink(_desktop.At(Surface), "other.conf");
         File.CreateSymbolicLink(_desktop.At("home/.config/engawa/other.conf"), "surface.conf");
         var unread = DesktopReader.Read(_desktop.Map, _desktop.Folder).Unread.ToList();
-        unread.Select(part => part.Kind).ShouldBe(["wallpaper", "colours", "lock"]);
+        unread.Select(part => part.Kind.Name).ShouldBe(["wallpaper", "colours", "lock"]);
         unread[0].Reason!.ShouldContain("link");
 
         Directory.Delete(_desktop.At("home/.local/share/icons"), recursive: true);
         File.CreateSymbolicLink(_desktop.At("home/.local/share/icons"), "icons");
-        var icons = DesktopReader.Read(_desktop.Map, _desktop.Folder).Look["icons"]!;
+        var icons = DesktopReader.Read(_desktop.Map, _desktop.Folder).Look[IconsKind.Kind]!;
         icons.Assets[0].Path.ShouldBeNull();
     }
 
@@ -119,9 +120,11 @@ public sealed class DesktopFolderTests : IDisposable
         OtherUser.Run(() =>
         {
             var reading = DesktopReader.Read(_desktop.Map, _desktop.Folder);
-            reading.Unread.Select(part => part.Kind).ShouldBe(["wallpaper", "colours", "lock"]);
+            reading
+                .Unread.Select(part => part.Kind.Name)
+                .ShouldBe(["wallpaper", "colours", "lock"]);
             reading.Unread.First().Reason!.ShouldContain("not permitted");
-            reading.Look["icons"].ShouldNotBeNull();
+            reading.Look[IconsKind.Kind].ShouldNotBeNull();
         });
     }
 

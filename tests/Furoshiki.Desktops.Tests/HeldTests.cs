@@ -131,7 +131,7 @@ public sealed class HeldTests : IDisposable
             UnixFileMode.UserRead
         );
         var plan = _desktop.Plan(saved);
-        plan.Steps.Select(step => step.Difference.Kind).ShouldBe(["wallpaper", "icons"]);
+        plan.Steps.Select(step => step.Difference.Kind.Name).ShouldBe(["wallpaper", "icons"]);
         _desktop.Transaction().Execute(plan, CancellationToken.None).Problem.ShouldBeNull();
         _desktop.Snapshot().ShouldBe(before);
         Shell.Attribute(_desktop.At(Picture), "user.origin").ShouldBe("the roof");

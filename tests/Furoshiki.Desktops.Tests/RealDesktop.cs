@@ -97,7 +97,7 @@ internal sealed class RealDesktop : IDisposable
     public SwitchPlan Plan(Look look) =>
         new SwitchPlanner(Map, DesktopReader.Read(Map, Folder), Folder, Content, _ => Map).Plan(
             look,
-            [.. look.Components.Select(part => part.Kind)]
+            [.. look.Components.Select(part => part.Kind.Name)]
         );
 
     /// <summary>Goes back to a safe state.</summary>

@@ -33,7 +33,7 @@ public sealed class WithoutRightsTests : IDisposable
         {
             _desktop.Folder.ManagedTree([_desktop.Map]).Gaps.ShouldContain(gap => gap.Path == Deep);
             var plan = _desktop.Plan(other);
-            plan.Refused.Select(part => part.Kind).ShouldContain("icons");
+            plan.Refused.Select(part => part.Kind.Name).ShouldContain("icons");
             _desktop.Transaction().Execute(plan, CancellationToken.None).Problem.ShouldBeNull();
             File.ReadAllText(_desktop.At("home/.config/engawa/surface.conf"))
                 .ShouldContain("accent=#c24f38");

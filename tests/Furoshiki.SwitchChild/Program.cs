@@ -21,7 +21,7 @@ var killAt = int.Parse(args[4], CultureInfo.InvariantCulture);
 
 var plan = new SwitchPlanner(map, DesktopReader.Read(map, folder), folder, content, _ => map).Plan(
     look,
-    [.. look.Components.Select(part => part.Kind)]
+    [.. look.Components.Select(part => part.Kind.Name)]
 );
 var points = 0;
 var outcome = new SwitchTransaction(

@@ -82,7 +82,7 @@ public sealed class Comparer(LookLibrary library, LookFinder finder)
             .ToList();
         var rows = desktop
             .Map.Kinds.Select(kind => kind.Kind)
-            .Where(kind => sides.Any(side => side.Look[kind.Name] is not null))
+            .Where(kind => sides.Any(side => side.Look[kind] is not null))
             .Select(kind => Row(kind, [.. sides.Select(side => side.Look)], differences))
             .ToList();
         return new ComparisonView(
@@ -107,14 +107,14 @@ public sealed class Comparer(LookLibrary library, LookFinder finder)
     private static PartRowView Row(
         Kind kind,
         IReadOnlyList<Look> looks,
-        IReadOnlyList<Dictionary<string, PartDifference>> differences
+        IReadOnlyList<Dictionary<Kind, PartDifference>> differences
     )
     {
         var cells = looks.Select(
             (look, i) =>
             {
-                var part = look[kind.Name];
-                var difference = differences[i].GetValueOrDefault(kind.Name);
+                var part = look[kind];
+                var difference = differences[i].GetValueOrDefault(kind);
                 return new CellView(
                     part?.Words ?? NotCovered,
                     difference is null,
@@ -124,15 +124,15 @@ public sealed class Comparer(LookLibrary library, LookFinder finder)
             }
         );
         var keys = differences
-            .Select(side => side.GetValueOrDefault(kind.Name))
+            .Select(side => side.GetValueOrDefault(kind))
             .OfType<PartDifference>()
             .Where(part => part.From is not null && part.To is not null)
             .SelectMany(part => part.Settings)
             .DistinctBy(one => one.Key)
             .OrderBy(one => one.Key.Item, StringComparer.Ordinal)
-            .ThenBy(one => kind.Settings.IndexOf(kind.Setting(one.Key)))
+            .ThenBy(one => kind.Settings.IndexOf(kind.GetSetting(one.Key)))
             .Select(one => SettingRow(kind, one, looks));
-        var differs = differences.Any(side => side.ContainsKey(kind.Name));
+        var differs = differences.Any(side => side.ContainsKey(kind));
         return new PartRowView(
             kind.Name,
             kind.Title,
@@ -151,16 +151,15 @@ public sealed class Comparer(LookLibrary library, LookFinder finder)
         var first = ValueIn(looks[0]);
         return new SettingRowView(difference.Title, [.. looks.Select(Cell)]);
 
-        SettingValue? ValueIn(Look look) =>
-            look[kind.Name]?.Settings.GetValueOrDefault(difference.Key);
+        SettingValue? ValueIn(Look look) => look[kind]?.Settings.GetValueOrDefault(difference.Key);
 
         CellView Cell(Look look)
         {
             var value = ValueIn(look);
             return new CellView(
-                look[kind.Name] is null
+                look[kind] is null
                     ? NotCovered
-                    : DifferenceWords.Words(kind.Name, difference.Key, value),
+                    : DifferenceWords.Words(kind, difference.Key, value),
                 Equals(value, first),
                 value is SettingValue.Colour colour ? [colour.Value.ToString()] : [],
                 Round(
@@ -183,11 +182,11 @@ public sealed class Comparer(LookLibrary library, LookFinder finder)
     private static IEnumerable<SettingRowView> FileRows(
         Kind kind,
         IReadOnlyList<Look> looks,
-        IReadOnlyList<Dictionary<string, PartDifference>> differences
+        IReadOnlyList<Dictionary<Kind, PartDifference>> differences
     )
     {
         var edited = differences
-            .Select(side => side.GetValueOrDefault(kind.Name)?.Assets ?? [])
+            .Select(side => side.GetValueOrDefault(kind)?.Assets ?? [])
             .ToList();
         if (edited.All(assets => assets.IsEmpty))
             yield break;

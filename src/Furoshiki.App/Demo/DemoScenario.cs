@@ -179,7 +179,7 @@ public sealed class DemoScenario(
         var wanted = json.ToDictionary(
             set => SettingKey.Parse(set.Key),
             set =>
-                kind.Setting(SettingKey.Parse(set.Key))
+                kind.GetSetting(SettingKey.Parse(set.Key))
                     .Type.Read(NativeJson.Read(JsonSerializer.SerializeToElement(set.Value)))
         );
         var items = wanted
@@ -187,19 +187,19 @@ public sealed class DemoScenario(
             .OfType<string>()
             .Distinct()
             .ToImmutableArray();
-        var kept = reading.Look[kindName]!.Settings.Where(set =>
+        var kept = reading.Look[kind]!.Settings.Where(set =>
             items.IsEmpty
                 ? set.Key.Item is null
-                : set.Key.Item is null && set.Key.Name != Kind.Order.Name
+                : set.Key.Item is null && set.Key.Name != Setting.Order.Name
         );
         if (kind.HasOrder)
-            wanted[new SettingKey(Kind.Order.Name)] = new SettingValue.List(items);
+            wanted[new SettingKey(Setting.Order.Name)] = new SettingValue.List(items);
         var settings = kept.ToImmutableSortedDictionary().SetItems(wanted);
-        var component = new Component(kindName, settings, []);
+        var component = new Component(kind, settings, []);
         return component with
         {
             Assets = AssetFinder.Find(
-                desktop.Map.Find(kindName)!,
+                desktop.Map.Find(kind)!,
                 component,
                 desktop.Map,
                 desktop.Folder

@@ -210,7 +210,7 @@ public sealed class Registration(
                 ? Found.NotSet
             : Found.Set;
         return new FoundView(
-            part.Kind,
+            part.Kind.Name,
             kind.Kind.Title,
             found,
             found switch

@@ -100,8 +100,7 @@ public sealed class KeptShelf(
             .Components.SelectMany(part =>
                 part.Assets.Where(asset => asset.Content is not null)
                     .SelectMany(asset =>
-                        DamagedIn(asset, damaged)
-                            .Select(path => $"{Kind.Get(part.Kind).Title}: {path}")
+                        DamagedIn(asset, damaged).Select(path => $"{part.Kind.Title}: {path}")
                     )
             );
     }

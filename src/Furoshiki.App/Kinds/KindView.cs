@@ -92,7 +92,7 @@ public sealed record KindView(
     {
         var (form, unit, least, most) = setting.Type switch
         {
-            SettingType.Choice => (SettingForm.Choice, null, null, null),
+            { Options.Length: > 0 } => (SettingForm.Choice, null, null, null),
             SettingType.AssetName => (SettingForm.Asset, null, null, null),
             SettingType.Number number => (
                 SettingForm.Number,
@@ -115,7 +115,7 @@ public sealed record KindView(
             setting.Title,
             setting.Scope,
             form,
-            setting.Type is SettingType.Choice choice ? [.. choice.Options] : [],
+            setting.Type.Options,
             unit,
             least,
             most

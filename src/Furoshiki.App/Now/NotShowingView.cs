@@ -33,8 +33,8 @@ public sealed record NotShowingView(
         // One setting that differs is said by itself; the words of the whole would be the same twice.
         var only = settings is [var one] ? one : null;
         return new NotShowingView(
-            part.Kind,
-            Core.Parts.Kind.Get(part.Kind).Title,
+            part.Kind.Name,
+            part.Kind.Title,
             only is null
                 ? part.Set.Words
                 : $"{only.Title.ToLowerInvariant()} {DifferenceWords.Words(part.Kind, only.Key, only.From)}",

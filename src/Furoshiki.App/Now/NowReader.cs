@@ -52,7 +52,7 @@ public sealed class NowReader(
                     on.Look.Hex
                 )
                 : null,
-            [.. drift.Parts.Select(part => DriftView.Of(part, drift.Since(part.Kind)))],
+            [.. drift.Parts.Select(part => DriftView.Of(part, drift.Since(part.Kind.Name)))],
             drift.Then.Digest.Hex,
             showing is null
                 ? []
@@ -101,7 +101,7 @@ public sealed class NowReader(
             .Include(one => one.Profile)
             .Where(one => ids.Contains(one.Id))
             .ToDictionary(one => one.Id);
-        var unread = seen.Reading.Unread.Select(part => part.Kind).ToHashSet();
+        var unread = seen.Reading.Unread.Select(part => part.Kind.Name).ToHashSet();
         var held = desktop
             .On.Parts.Where(part => rows.ContainsKey(part.Value) && !unread.Contains(part.Key))
             .ToDictionary(part => part.Key, part => rows[part.Value]);
@@ -110,7 +110,7 @@ public sealed class NowReader(
         foreach (var (kind, saving) in held)
             try
             {
-                if (library.Of(saving)[kind] is { } part && Fit(part, saving) is { } fitted)
+                if (library.Of(saving).Find(kind) is { } part && Fit(part, saving) is { } fitted)
                     saved.Add(fitted);
             }
             catch (ProblemException)
@@ -118,7 +118,7 @@ public sealed class NowReader(
                 damaged.Add(kind);
             }
         var then = Look.Of(saved);
-        var now = seen.Reading.Look.Only(saved.Select(part => part.Kind));
+        var now = seen.Reading.Look.Only(saved.Select(part => part.Kind.Name));
         return new Drift(
             rows.GetValueOrDefault(desktop.On.Saving ?? 0),
             Difference.Between(then, now, library.FindTree),

@@ -42,7 +42,9 @@ public sealed class Painter(LookLibrary library, DesktopRegister register)
                 )),
             ],
             Cloth.Draw(look),
-            look[ColoursKind.Kind.Name]?["accent"]?.ToString()
+            look[ColoursKind.Kind] is { } colours && colours.Has(Role.Accent, out var accent)
+                ? accent.ToString()
+                : null
         );
     }
 }

@@ -70,7 +70,7 @@ public sealed class PlanMaker(
         [
             .. drift
                 .Parts.Where(part => changed.Contains(part.Kind))
-                .Select(part => DriftView.Of(part, drift.Since(part.Kind))),
+                .Select(part => DriftView.Of(part, drift.Since(part.Kind.Name))),
         ];
         return new PlanView(
             ready.Target,
@@ -87,8 +87,8 @@ public sealed class PlanMaker(
             ],
             [
                 .. plan.Refused.Select(part => new RefusedView(
-                    part.Kind,
-                    Kind.Get(part.Kind).Title,
+                    part.Kind.Name,
+                    part.Kind.Title,
                     part.Reason
                 )),
             ],
@@ -100,11 +100,11 @@ public sealed class PlanMaker(
                     loss.Reason
                 )),
             ],
-            [.. plan.Same.Select(kind => Kind.Get(kind).Title)],
+            [.. plan.Same.Select(kind => kind.Title)],
             plan.LeftAlone.IsEmpty
                 ? null
                 : new LeftAloneView(
-                    [.. plan.LeftAlone.Select(kind => Kind.Get(kind).Title)],
+                    [.. plan.LeftAlone.Select(kind => kind.Title)],
                     isBack || ready.Target.Kinds is not null
                         ? "not among what was chosen"
                         : $"{ready.Name} does not cover them"
@@ -131,7 +131,7 @@ public sealed class PlanMaker(
         var look = library.Of(row);
         var seen = observer.See(desktop);
         var cover = look
-            .Components.Select(part => part.Kind)
+            .Components.Select(part => part.Kind.Name)
             .Concat(look.Kept.Keys)
             .Where(kind => target.Kinds is null || target.Kinds.Contains(kind))
             .ToList();
@@ -157,7 +157,7 @@ public sealed class PlanMaker(
         {
             var look = finder.Find(desktop, name);
             foreach (var kind in kinds)
-                if (look.Look[kind] is null)
+                if (look.Look.Find(kind) is null)
                     throw ProblemException.Field(
                         "looks",
                         Kind.Find(kind) is { } known
@@ -174,7 +174,10 @@ public sealed class PlanMaker(
             throw ProblemException.Field("looks", "Choose at least one part of a look.");
         var seen = observer.See(desktop);
         var plan = Planner(desktop, seen, kind => maps.Get(from[kind].Map))
-            .Plan(Core.Looks.Look.Of(from.Select(one => one.Value.Look[one.Key]!)), [.. from.Keys]);
+            .Plan(
+                Core.Looks.Look.Of(from.Select(one => one.Value.Look.Find(one.Key)!)),
+                [.. from.Keys]
+            );
         var on = OnOf(plan).ToHashSet();
         var looks = from.Values.DistinctBy(look => look.Ref).ToList();
         return new ReadyPlan(
@@ -209,21 +212,22 @@ public sealed class PlanMaker(
             ??
             [
                 .. drift
-                    .Parts.Select(part => part.Kind)
+                    .Parts.Select(part => part.Kind.Name)
                     .Concat(
                         seen.Reading.Parts.Where(part =>
                                 part.Component is null || part.Values.Length > 0
                             )
-                            .Select(part => part.Kind)
+                            .Select(part => part.Kind.Name)
                     )
                     .Distinct(),
             ];
         var held = drift.Held.Where(part => kinds.Contains(part.Key)).ToList();
         var look = Core.Looks.Look.Of(
-            held.Select(part => library.Of(part.Value)[part.Key]).OfType<Core.Parts.Component>()
+            held.Select(part => library.Of(part.Value).Find(part.Key))
+                .OfType<Core.Parts.Component>()
         );
         var plan = Planner(desktop, seen, kind => maps.Get(drift.Held[kind].Map))
-            .Plan(look, [.. look.Components.Select(part => part.Kind)]);
+            .Plan(look, [.. look.Components.Select(part => part.Kind.Name)]);
         return new ReadyPlan(
             desktop,
             target,
@@ -236,7 +240,7 @@ public sealed class PlanMaker(
     }
 
     private static IEnumerable<string> OnOf(SwitchPlan plan) =>
-        plan.Steps.Select(step => step.Difference.Kind).Concat(plan.Same);
+        plan.Steps.Select(step => step.Difference.Kind).Concat(plan.Same).Select(kind => kind.Name);
 
     private SwitchPlanner Planner(
         LiveDesktop desktop,
@@ -296,8 +300,8 @@ public sealed class PlanMaker(
 
     private static StepView Step(PartStep step) =>
         new(
-            step.Difference.Kind,
-            Kind.Get(step.Difference.Kind).Title,
+            step.Difference.Kind.Name,
+            step.Difference.Kind.Title,
             step.Difference.Summary(edited: "written anew"),
             [
                 .. step.Difference.Settings.Select(one =>

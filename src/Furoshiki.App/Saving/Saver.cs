@@ -110,10 +110,10 @@ public sealed class Saver(
         if (choice.Cover.Count == 0)
             throw ProblemException.Field("cover", "A profile covers at least one part.");
         foreach (var kind in choice.Cover)
-            if (reading.Parts.All(one => one.Kind != kind))
+            if (reading.Parts.All(one => one.Kind.Name != kind))
                 throw ProblemException.Field("cover", $"This desktop has no part '{kind}'.");
-        var covered = reading.Parts.Where(part => choice.Cover.Contains(part.Kind)).ToList();
-        var fresh = covered.Where(part => !choice.AsSaved.Contains(part.Kind)).ToList();
+        var covered = reading.Parts.Where(part => choice.Cover.Contains(part.Kind.Name)).ToList();
+        var fresh = covered.Where(part => !choice.AsSaved.Contains(part.Kind.Name)).ToList();
         var look = Look.Of(
             fresh
                 .Select(part => part.Component)
@@ -144,12 +144,14 @@ public sealed class Saver(
     /// <summary>What of a part is not in the saving, which says so for ever after.</summary>
     private static IEnumerable<SavedGap> GapsOf(PartReading part) =>
         part.Component is null
-            ? [new SavedGap(part.Kind, part.File!, part.Reason!)]
+            ? [new SavedGap(part.Kind.Name, part.File!, part.Reason!)]
             : part
                 .Values.Select(value => new SavedGap(
-                    part.Kind,
+                    part.Kind.Name,
                     value.File,
                     $"At {value.At}: {value.Reason}"
                 ))
-                .Concat(part.Gaps.Select(gap => new SavedGap(part.Kind, gap.Path, gap.Reason)));
+                .Concat(
+                    part.Gaps.Select(gap => new SavedGap(part.Kind.Name, gap.Path, gap.Reason))
+                );
 }

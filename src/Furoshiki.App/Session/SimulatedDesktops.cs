@@ -1,5 +1,6 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Observing;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Session;
 
 namespace Furoshiki.App.Session;
@@ -47,7 +48,10 @@ public sealed class SimulatedDesktops(Sessions sessions, Observer observer)
     public OtherEditView EditAsOther(LiveDesktop desktop, string kind)
     {
         RefuseReal(desktop);
-        if (OtherProgram.Edit(desktop.Map, observer.See(desktop).Reading, kind) is not { } edit)
+        if (
+            Kind.Find(kind) is not { } known
+            || OtherProgram.Edit(desktop.Map, observer.See(desktop).Reading, known) is not { } edit
+        )
             throw ProblemException.Field(
                 "kind",
                 "This part has no setting that another program could change."

@@ -168,7 +168,7 @@ public sealed class CardMaker(
                 ? LikenessView.Of([
                     .. facts.Parts.Zip(
                         how,
-                        (part, one) => (Kind.Get(part.Kind).Title, standings.LikenessOf(part, one))
+                        (part, one) => (part.Kind.Title, standings.LikenessOf(part, one))
                     ),
                 ])
                 : null,

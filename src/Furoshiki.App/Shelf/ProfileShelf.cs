@@ -59,7 +59,7 @@ public sealed class ProfileShelf(
             [
                 .. desktop
                     .Map.Kinds.Select(kind => kind.Kind)
-                    .Where(kind => looks[opened][kind.Name] is null)
+                    .Where(kind => looks[opened][kind] is null)
                     .Select(kind => kind.Title),
             ]
         );

@@ -69,7 +69,7 @@ internal sealed class Standings
         private readonly Look _now;
         private readonly PartFitter _fitter;
         private readonly Dictionary<
-            string,
+            Kind,
             ConcurrentDictionary<(Digest Look, Digest Map), PartStanding>
         > _kinds = [];
 

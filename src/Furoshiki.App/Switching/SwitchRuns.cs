@@ -243,8 +243,8 @@ public sealed class SwitchRuns(
             : Result(kind, PartOutcome.Waiting, $"{part.Component.Words}, written");
     }
 
-    private static PartResult Result(string kind, PartOutcome outcome, string words) =>
-        new(kind, Kind.Get(kind).Title, outcome, words);
+    private static PartResult Result(Kind kind, PartOutcome outcome, string words) =>
+        new(kind.Name, kind.Title, outcome, words);
 }
 
 internal static partial class SwitchLog

@@ -21,8 +21,8 @@ public sealed record DriftView(
     /// <param name="since">The saving that last held it, in words, where it is another than the one that is on.</param>
     public static DriftView Of(PartDifference part, string? since) =>
         new(
-            part.Kind,
-            Core.Parts.Kind.Get(part.Kind).Title,
+            part.Kind.Name,
+            part.Kind.Title,
             part.Summary(),
             since,
             [

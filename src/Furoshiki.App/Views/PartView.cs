@@ -1,3 +1,4 @@
+using Furoshiki.Core.Colour;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Parts;
 
@@ -13,22 +14,22 @@ public sealed record PartView(
     IReadOnlyList<AssetView> Assets
 )
 {
-    private static readonly string[] Telling =
+    private static readonly Setting<Rgba>[] Telling =
     [
-        "panel",
-        "window",
-        "view",
-        "selection",
-        "text",
-        "accent",
+        Role.Panel,
+        Role.Window,
+        Role.View,
+        Role.Selection,
+        Role.Text,
+        Role.Accent,
     ];
 
     /// <summary>A part in words.</summary>
     public static PartView Of(Component component, IContentStore content) =>
         new(
-            component.Kind,
-            Core.Parts.Kind.Get(component.Kind).Title,
-            Core.Parts.Kind.Get(component.Kind).Group,
+            component.Kind.Name,
+            component.Kind.Title,
+            component.Kind.Group,
             component.Words,
             SwatchesOf(component),
             [
@@ -43,13 +44,12 @@ public sealed record PartView(
 
     /// <summary>The colours that tell a part, in CSS notation.</summary>
     public static IReadOnlyList<string> SwatchesOf(Component? component) =>
-        component?.Kind == ColoursKind.Kind.Name
+        component?.Kind == ColoursKind.Kind
             ?
             [
                 .. Telling
-                    .Select(role => component[role])
-                    .OfType<SettingValue.Colour>()
-                    .Select(colour => colour.ToString()),
+                    .Where(role => component.Has(role))
+                    .Select(role => component.Get(role).ToString()),
             ]
             : [];
 }

@@ -28,12 +28,7 @@ public sealed record UnreadView(string File, string Reason, IReadOnlyList<KindNa
                 .Select(group => new UnreadView(
                     PathText.Printable(group.Key.File!),
                     group.Key.Reason!,
-                    [
-                        .. group.Select(part => new KindName(
-                            part.Kind,
-                            Core.Parts.Kind.Get(part.Kind).Title
-                        )),
-                    ]
+                    [.. group.Select(part => new KindName(part.Kind.Name, part.Kind.Title))]
                 )),
         ];
 }
@@ -51,9 +46,9 @@ public sealed record UnreadValueView(
     /// <summary>The values of a part that could not be read.</summary>
     public static IEnumerable<UnreadValueView> Of(PartReading part) =>
         part.Values.Select(value => new UnreadValueView(
-            part.Kind,
-            Core.Parts.Kind.Get(part.Kind).Title,
-            Difference.TitleOf(Core.Parts.Kind.Get(part.Kind), value.Key),
+            part.Kind.Name,
+            part.Kind.Title,
+            Difference.TitleOf(part.Kind, value.Key),
             PathText.Printable(value.File),
             value.At,
             value.Reason
@@ -66,8 +61,8 @@ public sealed record GapView(string Kind, string Title, string Path, string Reas
     /// <summary>What of a part cannot be held.</summary>
     public static IEnumerable<GapView> Of(PartReading part) =>
         part.Gaps.Select(gap => new GapView(
-            part.Kind,
-            Core.Parts.Kind.Get(part.Kind).Title,
+            part.Kind.Name,
+            part.Kind.Title,
             PathText.Printable(gap.Path),
             gap.Reason
         ));

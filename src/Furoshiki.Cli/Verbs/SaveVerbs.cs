@@ -62,7 +62,7 @@ internal static class SaveVerbs
         var here = call
             .Session.Get<Observer>()
             .See(desktop)
-            .Reading.Parts.Select(part => part.Kind)
+            .Reading.Parts.Select(part => part.Kind.Name)
             .ToList();
         var choice = new SaveChoice(
             call.Given.GetRequiredValue(Note),
@@ -75,7 +75,7 @@ internal static class SaveVerbs
                             .. call
                                 .Session.Get<LookLibrary>()
                                 .Of(last)
-                                .Components.Select(part => part.Kind)
+                                .Components.Select(part => part.Kind.Name)
                                 .Intersect(here),
                         ]
                 ),

@@ -134,7 +134,7 @@ internal static class SwitchVerbs
                 new LookParts(
                     look.Ref,
                     [
-                        .. (kinds ?? look.Look.Components.Select(part => part.Kind)).Except(
+                        .. (kinds ?? look.Look.Components.Select(part => part.Kind.Name)).Except(
                             others.SelectMany(one => one.Kinds)
                         ),
                     ]

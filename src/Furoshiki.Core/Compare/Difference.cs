@@ -66,13 +66,13 @@ public sealed record AssetDifference(Asset From, Asset To, ImmutableArray<FileDi
 }
 
 /// <summary>All that differs between two components of a kind.</summary>
-/// <param name="Kind">The kind's name.</param>
+/// <param name="Kind">The kind.</param>
 /// <param name="From">The first; null if that look has none.</param>
 /// <param name="To">The second; null if that look has none.</param>
 /// <param name="Settings">The settings that differ, in the order in which people read them.</param>
 /// <param name="Assets">The assets of the same name that differ in content.</param>
 public sealed record PartDifference(
-    string Kind,
+    Kind Kind,
     Component? From,
     Component? To,
     ImmutableArray<SettingDifference> Settings,
@@ -100,22 +100,21 @@ public static class Difference
                 .Components.Concat(to.Components)
                 .Select(component => component.Kind)
                 .Distinct()
-                .OrderBy(Kind.PlaceOf)
+                .OrderBy(kind => kind.Place)
                 .Where(kind => !Equals(from[kind], to[kind]))
                 .Select(kind => Between(kind, from[kind], to[kind], trees)),
         ];
 
     private static PartDifference Between(
-        string kindName,
+        Kind kind,
         Component? from,
         Component? to,
         Func<Digest, Tree?> trees
     )
     {
-        var kind = Kind.Get(kindName);
         var keys = (from?.Settings.Keys ?? []).Union(to?.Settings.Keys ?? []);
         var settings = keys.OrderBy(key => key.Item, StringComparer.Ordinal)
-            .ThenBy(key => kind.Settings.IndexOf(kind.Setting(key)))
+            .ThenBy(key => kind.Settings.IndexOf(kind.GetSetting(key)))
             .Select(key => new SettingDifference(
                 key,
                 TitleOf(kind, key),
@@ -123,12 +122,12 @@ public static class Difference
                 to?.Settings.GetValueOrDefault(key)
             ))
             .Where(one => !Equals(one.From, one.To) && !IsSameOrder(one));
-        return new PartDifference(kindName, from, to, [.. settings], [.. Assets(from, to, trees)]);
+        return new PartDifference(kind, from, to, [.. settings], [.. Assets(from, to, trees)]);
     }
 
     /// <summary>Whether two orders of items are the same but for items that come or go.</summary>
     private static bool IsSameOrder(SettingDifference one) =>
-        one.Key == new SettingKey(Kind.Order.Name)
+        one.Key == new SettingKey(Setting.Order.Name)
         && one.From is SettingValue.List from
         && one.To is SettingValue.List to
         && from.Items.Intersect(to.Items).SequenceEqual(to.Items.Intersect(from.Items));
@@ -136,7 +135,7 @@ public static class Difference
     /// <summary>A setting's name for people, with the item's where there is one.</summary>
     public static string TitleOf(Kind kind, SettingKey key)
     {
-        var title = kind.Setting(key).Title;
+        var title = kind.GetSetting(key).Title;
         return key.Item is null ? title : $"{key.Item}, {title.ToLowerInvariant()}";
     }
 

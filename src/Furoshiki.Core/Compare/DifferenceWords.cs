@@ -8,8 +8,8 @@ public static class DifferenceWords
     private const string NotSet = "not set";
 
     /// <summary>A value with its unit, or "not set".</summary>
-    public static string Words(string kind, SettingKey key, SettingValue? value) =>
-        value is null ? NotSet : Kind.Get(kind).Setting(key).Type.Words(value);
+    public static string Words(Kind kind, SettingKey key, SettingValue? value) =>
+        value is null ? NotSet : kind.GetSetting(key).Type.Words(value);
 
     /// <summary>One part's difference in one line, such as "opacity 92 → 80 %" or "2 files edited in place".</summary>
     /// <param name="part">The difference.</param>
@@ -74,13 +74,13 @@ public static class DifferenceWords
     /// Both values of a setting, the unit said once: "92 → 80 %". Of lists, what came, what went and what moved: an entry that is
     /// moved is still the same.
     /// </summary>
-    public static string FromTo(string kind, SettingDifference difference)
+    public static string FromTo(Kind kind, SettingDifference difference)
     {
         if (difference is { From: SettingValue.List before, To: SettingValue.List after })
             return ListWords(before, after);
         var from = Words(kind, difference.Key, difference.From);
         var to = Words(kind, difference.Key, difference.To);
-        var unit = Kind.Get(kind).Setting(difference.Key).Type
+        var unit = kind.GetSetting(difference.Key).Type
             is SettingType.Number { Unit.Length: > 0 } number
             ? SettingType.Number.UnitGap + number.Unit
             : "";

@@ -18,7 +18,7 @@ public sealed class Look
     private Look(IEnumerable<Component> components, ImmutableSortedDictionary<string, string> kept)
     {
         _components = components.ToImmutableSortedDictionary(
-            one => one.Kind,
+            one => one.Kind.Name,
             one => one,
             StringComparer.Ordinal
         );
@@ -44,25 +44,27 @@ public sealed class Look
     public ReadOnlyMemory<byte> Bytes => _bytes.Value;
 
     /// <summary>The components, in the order in which people read them.</summary>
-    public IEnumerable<Component> Components =>
-        _components.Values.OrderBy(one => Kind.PlaceOf(one.Kind));
+    public IEnumerable<Component> Components => _components.Values.OrderBy(one => one.Kind.Place);
 
     /// <summary>The component of a kind; null if the look has none.</summary>
-    public Component? this[string kind] => _components.GetValueOrDefault(kind);
+    public Component? this[Kind kind] => _components.GetValueOrDefault(kind.Name);
+
+    /// <summary>The component of a kind by its name; null if the look has none, or there is no such kind.</summary>
+    public Component? Find(string kind) => _components.GetValueOrDefault(kind);
 
     /// <summary>The look with some kinds only.</summary>
     public Look Only(IEnumerable<string> kinds)
     {
         var wanted = kinds.ToHashSet(StringComparer.Ordinal);
         return new Look(
-            _components.Values.Where(one => wanted.Contains(one.Kind)),
+            _components.Values.Where(one => wanted.Contains(one.Kind.Name)),
             Kept.RemoveRange(Kept.Keys.Where(kind => !wanted.Contains(kind)))
         );
     }
 
     /// <summary>Whether it is a dark one, by the tone of its colours; null if it has none.</summary>
     public bool? IsDark =>
-        this[ColoursKind.Kind.Name] is { } colours ? colours.Text("tone", "light") == "dark" : null;
+        this[ColoursKind.Kind] is { } colours ? colours.Get(ColoursKind.Tone) == Tone.Dark : null;
 
     /// <summary>
     /// Where the assets stood when the look was read, as JSON: no part of what the look is, but of use when it is put on again.

@@ -23,7 +23,7 @@ internal static class LookJson
     {
         var parts = new JsonObject();
         foreach (var component in components)
-            parts[component.Kind] = Part(component);
+            parts[component.Kind.Name] = Part(component);
         foreach (var (kind, json) in kept)
             parts[kind] = JsonNode.Parse(json);
         return CanonicalJson.Write(new JsonObject { ["form"] = Form, ["parts"] = parts });
@@ -33,7 +33,7 @@ internal static class LookJson
     {
         var places = new JsonObject();
         foreach (var component in components.Where(one => one.Assets.Length > 0))
-            places[component.Kind] = new JsonArray([
+            places[component.Kind.Name] = new JsonArray([
                 .. component.Assets.Select(asset => (JsonNode?)asset.Path),
             ]);
         return Encoding.UTF8.GetString(CanonicalJson.Write(places));
@@ -99,10 +99,9 @@ internal static class LookJson
 
     private static JsonObject Part(Component component)
     {
-        var kind = Kind.Get(component.Kind);
         var settings = new JsonObject();
         foreach (var (key, value) in component.Settings)
-            settings[key.ToString()] = kind.Setting(key).Type.Write(value).ToJson();
+            settings[key.ToString()] = component.Kind.GetSetting(key).Type.Write(value).ToJson();
         foreach (var (key, json) in component.Kept)
             settings[key] = JsonNode.Parse(json);
         return new JsonObject
@@ -147,7 +146,7 @@ internal static class LookJson
                 ? places.EnumerateArray().Select(place => place.GetString()).ToList()
                 : [];
         return new Component(
-            kind.Name,
+            kind,
             settings.ToImmutable(),
             [
                 .. json.GetProperty("assets")

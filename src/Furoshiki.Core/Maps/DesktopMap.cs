@@ -142,7 +142,7 @@ public sealed record KindMap(
     Kind Kind,
     Shows Shows,
     string? Program,
-    ImmutableArray<string> After,
+    ImmutableArray<Kind> After,
     ImmutableDictionary<string, SettingPlace> Settings,
     ItemsMap? Items,
     ImmutableArray<AssetRule> Assets,
@@ -185,7 +185,7 @@ public sealed record KindMap(
     /// <summary>Whether the platform can hold a setting, be it in an address or, for the order of items, in the list itself.</summary>
     public bool CanHold(SettingKey key) =>
         PlaceOf(key) is not null
-        || (key == new SettingKey(Kind.Order.Name) && Kind.HasOrder && Items is not null);
+        || (key == new SettingKey(Setting.Order.Name) && Kind.HasOrder && Items is not null);
 
     /// <summary>When a change of some settings can be seen: at the latest of their moments.</summary>
     public Shows ShowsFor(IEnumerable<SettingKey> keys) =>
@@ -224,7 +224,7 @@ public sealed record DesktopMap(
                         Settings = kind.Items.Settings.ToImmutableDictionary(
                             place => place.Key,
                             place =>
-                                kind.Kind.Setting(new SettingKey(place.Key, "")).Type
+                                kind.Kind.GetSetting(new SettingKey(place.Key, "")).Type
                                 is SettingType.ScreenName
                                     ? place.Value with
                                     {
@@ -243,7 +243,7 @@ public sealed record DesktopMap(
     }
 
     /// <summary>The map of a kind; null if the platform does not have it.</summary>
-    public KindMap? Find(string kind) => Kinds.FirstOrDefault(one => one.Kind.Name == kind);
+    public KindMap? Find(Kind kind) => Kinds.FirstOrDefault(one => one.Kind == kind);
 
     /// <summary>Reads "place:path"; null if the map has no such place, or the path would leave it.</summary>
     public PlacePath? FindPath(string text)
@@ -268,7 +268,7 @@ public sealed record DesktopMap(
             while (left.Count > 0)
             {
                 var next = left.First(kind =>
-                    !kind.After.Any(name => left.Any(one => one.Kind.Name == name))
+                    !kind.After.Any(before => left.Any(one => one.Kind == before))
                 );
                 left.Remove(next);
                 yield return next;

@@ -18,9 +18,9 @@ public sealed partial class DesktopMapReader
         if (json.Decimals is < 0 or > 6)
             throw Wrong("A number has 0 to 6 decimals.", [.. at, "decimals"]);
         foreach (var ours in json.Values?.Keys ?? Enumerable.Empty<string>())
-            if (setting.Type is SettingType.Choice choice && !choice.Options.Contains(ours))
+            if (setting.Type.Options is { Length: > 0 } options && !options.Contains(ours))
                 throw Wrong(
-                    $"'{ours}' is none of {string.Join(", ", choice.Options)}.",
+                    $"'{ours}' is none of {string.Join(", ", options)}.",
                     [.. at, "values", ours]
                 );
         var (scale, decimals) = json.Unit is { } unit

@@ -91,7 +91,7 @@ public sealed partial class DesktopMapReader
         frame = frame with { Files = [.. _files.Values] };
         var kinds = _json
             .Kinds.Select(kind => ReadKind(frame, kind.Key, kind.Value))
-            .OrderBy(kind => Kind.PlaceOf(kind.Kind.Name));
+            .OrderBy(kind => kind.Kind.Place);
         frame = frame with { Kinds = [.. kinds] };
         RefuseCircles(frame);
         return frame;
@@ -167,7 +167,11 @@ public sealed partial class DesktopMapReader
             kind,
             ShowsNamed(json.Shows, "kinds", name, "shows"),
             json.Program,
-            [.. json.After ?? []],
+            [
+                .. (json.After ?? []).Select(
+                    (before, i) => Kind.Find(before) ?? throw NoKindBefore(before, kind.Name, i)
+                ),
+            ],
             settings,
             json.Items is { } items ? ReadItems(kind, items, json.File) : null,
             [.. (json.Assets ?? []).Select((rule, i) => ReadAssets(frame, kind, rule, i))],
@@ -211,7 +215,7 @@ public sealed partial class DesktopMapReader
                         $"The kind '{kind.Name}' has no setting '{setting.Key}' here.",
                         here
                     );
-                if (known == Kind.Order)
+                if (known == Setting.Order)
                     throw Wrong(
                         "The order of items is that of the list, and has no address.",
                         here
@@ -238,29 +242,34 @@ public sealed partial class DesktopMapReader
     private void RefuseCircles(DesktopMap map)
     {
         foreach (var kind in map.Kinds)
-        foreach (var (name, i) in kind.After.Select((name, i) => (name, i)))
+        foreach (var (i, before) in kind.After.Index())
         {
-            string[] at = ["kinds", kind.Kind.Name, "after", Index(i)];
-            if (map.Find(name) is null)
-                throw Wrong($"The map has no kind '{name}' to come before this one.", at);
-            if (Before(name).Contains(kind.Kind.Name))
+            if (map.Find(before) is null)
+                throw NoKindBefore(before.Name, kind.Kind.Name, i);
+            if (Before(before).Contains(kind.Kind))
                 throw Wrong(
-                    $"{kind.Kind.Name} comes after {name}, which comes after {kind.Kind.Name}.",
-                    at
+                    $"{kind.Kind} comes after {before}, which comes after {kind.Kind}.",
+                    AtAfter(kind.Kind.Name, i)
                 );
         }
 
-        HashSet<string> Before(string kind)
+        HashSet<Kind> Before(Kind kind)
         {
-            var all = new HashSet<string>();
-            var open = new Queue<string>([kind]);
+            var all = new HashSet<Kind>();
+            var open = new Queue<Kind>([kind]);
             while (open.TryDequeue(out var one))
-                foreach (var name in map.Find(one)?.After ?? [])
-                    if (all.Add(name))
-                        open.Enqueue(name);
+                foreach (var before in map.Find(one)?.After ?? [])
+                    if (all.Add(before))
+                        open.Enqueue(before);
             return all;
         }
     }
+
+    private Exception NoKindBefore(string before, string kind, int index) =>
+        Wrong($"The map has no kind '{before}' to come before this one.", AtAfter(kind, index));
+
+    private static string[] AtAfter(string kind, int index) =>
+        ["kinds", kind, "after", Index(index)];
 
     private PlacePath PathIn(DesktopMap frame, string text, params string[] at) =>
         frame.FindPath(text) is { Path.Length: > 0 } path

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Diagnostics.CodeAnalysis;
 using Furoshiki.Core.Content;
 
 namespace Furoshiki.Core.Parts;
@@ -89,18 +90,18 @@ public sealed record Asset(
 }
 
 /// <summary>One kind as it is set in one look: its settings and the assets it uses.</summary>
-/// <param name="Kind">The kind's name.</param>
+/// <param name="Kind">The kind.</param>
 /// <param name="Settings">What is set; a setting that is not here is not set, and the desktop's own default holds.</param>
 /// <param name="Assets">The assets in use, the chosen one first, then those it inherits from, in order.</param>
 public sealed record Component(
-    string Kind,
+    Kind Kind,
     ImmutableSortedDictionary<SettingKey, SettingValue> Settings,
     ImmutableArray<Asset> Assets
 )
 {
     /// <summary>A component without assets.</summary>
     public static Component Of(
-        string kind,
+        Kind kind,
         IEnumerable<KeyValuePair<SettingKey, SettingValue>> settings
     ) => new(kind, settings.ToImmutableSortedDictionary(), []);
 
@@ -121,10 +122,8 @@ public sealed record Component(
                 .OfType<string>()
                 .Distinct(StringComparer.Ordinal)
                 .ToList();
-            return
-                this[Parts.Kind.Order.Name] is SettingValue.List order
-                && Parts.Kind.Get(Kind).HasOrder
-                ? [.. order.Items.Intersect(items), .. items.Except(order.Items)]
+            return Kind.HasOrder && Get(Setting.Order) is { Length: > 0 } order
+                ? [.. order.Intersect(items), .. items.Except(order)]
                 : items;
         }
     }
@@ -141,30 +140,40 @@ public sealed record Component(
                 .Select(set => KeyValuePair.Create(set.Key with { Item = null }, set.Value))
         );
 
-    /// <summary>The value of a setting; null if it is not set.</summary>
-    public SettingValue? this[string name] => Settings.GetValueOrDefault(new SettingKey(name));
+    /// <summary>The value of a setting, or what is taken for it where it is not set.</summary>
+    /// <exception cref="ArgumentException">The kind has no such setting.</exception>
+    public T Get<T>(Setting<T> setting) => Has(setting, out var value) ? value : setting.Default;
 
-    /// <summary>A text that is set, or another.</summary>
-    public string Text(string name, string otherwise) =>
-        this[name] is SettingValue.Text text ? text.Value : otherwise;
+    /// <summary>Whether a setting is set.</summary>
+    /// <exception cref="ArgumentException">The kind has no such setting.</exception>
+    public bool Has(Setting setting) =>
+        Kind.Settings.Contains(setting)
+            ? Settings.ContainsKey(new SettingKey(setting.Name))
+            : throw new ArgumentException(
+                $"{Kind.Title} has no setting '{setting.Name}'.",
+                nameof(setting)
+            );
 
-    /// <summary>A number that is set, or another.</summary>
-    public double Number(string name, double otherwise) =>
-        this[name] is SettingValue.Number number ? number.Value : otherwise;
-
-    /// <summary>A flag that is set, or another.</summary>
-    public bool Flag(string name, bool otherwise) =>
-        this[name] is SettingValue.Flag flag ? flag.Value : otherwise;
+    /// <summary>Whether a setting is set, and to what.</summary>
+    /// <exception cref="ArgumentException">The kind has no such setting.</exception>
+    public bool Has<T>(Setting<T> setting, [MaybeNullWhen(false)] out T value)
+    {
+        if (!Has((Setting)setting))
+        {
+            value = default;
+            return false;
+        }
+        value = setting.Typed.ValueOf(Settings[new SettingKey(setting.Name)]);
+        return true;
+    }
 
     /// <summary>The words for some settings, those that are set, with commas between.</summary>
-    public string Join(params ReadOnlySpan<string> names)
+    public string Join(params ReadOnlySpan<Setting> settings)
     {
-        var kind = Parts.Kind.Get(Kind);
         var words = new List<string>();
-        foreach (var name in names)
+        foreach (var setting in settings)
             if (
-                this[name] is { } value
-                && kind.Settings.FirstOrDefault(one => one.Name == name) is { } setting
+                Settings.TryGetValue(new SettingKey(setting.Name), out var value)
                 && value is not SettingValue.Text { Value: "" }
             )
                 words.Add(setting.Type.Words(value));
@@ -172,7 +181,7 @@ public sealed record Component(
     }
 
     /// <summary>The component in words.</summary>
-    public string Words => Parts.Kind.Get(Kind).Words(this);
+    public string Words => Kind.Words(this);
 
     /// <inheritdoc />
     public bool Equals(Component? other) =>

@@ -1,34 +1,53 @@
+using System.Collections.Immutable;
+
 namespace Furoshiki.Core.Parts;
 
 /// <summary>A bar of programs that grow under the pointer.</summary>
 public static class DockKind
 {
-    /// <summary>Its settings. An entry is known by its program, so one that is moved is still the same.</summary>
+    private static readonly SettingList Its = new();
+
+    internal static Setting<string> Program { get; } =
+        Its.Add("program", "Program", new SettingType.AssetName(), "");
+
+    internal static Setting<Edge> Edge { get; } =
+        Its.Add("edge", "Edge", new SettingType.Choice<Edge>(), Parts.Edge.Bottom);
+
+    internal static Setting<double> IconSize { get; } =
+        Its.Add("icon-size", "Icon size", new SettingType.Number("px", 16, 128), 48);
+
+    internal static Setting<double> Zoom { get; } =
+        Its.Add("zoom", "Zoom", new SettingType.Number("×", 1, 3), 1);
+
+    internal static Setting<double> Reach { get; } =
+        Its.Add("reach", "Reach", new SettingType.Number("px", 0, 512), 0);
+
+    internal static Setting<double> Offset { get; } =
+        Its.Add("offset", "Offset", new SettingType.Number("px", 0, 256), 0);
+
+    internal static Setting<double> Opacity { get; } =
+        Its.Add("opacity", "Opacity", new SettingType.Number("%", 0, 100), 100);
+
+    internal static Setting<bool> Labels { get; } =
+        Its.Add("labels", "Labels", new SettingType.Flag(), false);
+
+    internal static Setting<bool> Hides { get; } =
+        Its.Add("hides", "Hides", new SettingType.Flag(), false);
+
+    /// <summary>An entry is known by its program, so one that is moved is still the same.</summary>
+    internal static Setting<ImmutableArray<string>> Entries { get; } =
+        Its.Add("entries", "Entries", new SettingType.List(), []);
+
+    /// <summary>The kind.</summary>
     public static Kind Kind { get; } =
         new(
             "dock",
             "Dock",
             PartGroup.Furniture,
-            [
-                new Setting("program", "Program", new SettingType.AssetName()),
-                new Setting(
-                    "edge",
-                    "Edge",
-                    new SettingType.Choice(["bottom", "top", "left", "right"])
-                ),
-                new Setting("icon-size", "Icon size", new SettingType.Number("px", 16, 128)),
-                new Setting("zoom", "Zoom", new SettingType.Number("×", 1, 3)),
-                new Setting("reach", "Reach", new SettingType.Number("px", 0, 512)),
-                new Setting("offset", "Offset", new SettingType.Number("px", 0, 256)),
-                new Setting("opacity", "Opacity", new SettingType.Number("%", 0, 100)),
-                new Setting("labels", "Labels", new SettingType.Flag()),
-                new Setting("hides", "Hides", new SettingType.Flag()),
-                new Setting("entries", "Entries", new SettingType.List()),
-            ],
+            Its.All,
             dock =>
-                dock.Text("program", "").Length == 0 ? "none"
-                : dock["zoom"] is { } zoom
-                    ? $"{dock.Join("edge", "icon-size")}, zoom {new SettingType.Number("×", 1, 3).Words(zoom)}"
-                : dock.Join("edge", "icon-size")
+                dock.Get(Program).Length == 0 ? "none"
+                : dock.Has(Zoom) ? $"{dock.Join(Edge, IconSize)}, zoom {dock.Join(Zoom)}"
+                : dock.Join(Edge, IconSize)
         );
 }

@@ -1,23 +1,31 @@
+using System.Collections.Immutable;
+
 namespace Furoshiki.Core.Parts;
 
 /// <summary>Small programs that add to the session. What they change is drawn where it shows, they themselves are not.</summary>
 public static class ExtensionsKind
 {
-    /// <summary>Its settings, for each extension.</summary>
+    private static readonly SettingList Its = new(SettingScope.Item);
+
+    internal static Setting<bool> On { get; } = Its.Add("on", "On", new SettingType.Flag(), false);
+
+    internal static Setting<string> Version { get; } =
+        Its.Add("version", "Version", new SettingType.FreeText(), "");
+
+    internal static Setting<ImmutableArray<string>> Options { get; } =
+        Its.Add("options", "Options", new SettingType.List(), []);
+
+    /// <summary>The kind.</summary>
     public static Kind Kind { get; } =
         new(
             "extensions",
             "Extensions",
             PartGroup.Session,
-            [
-                new Setting("on", "On", new SettingType.Flag(), SettingScope.Item),
-                new Setting("version", "Version", new SettingType.FreeText(), SettingScope.Item),
-                new Setting("options", "Options", new SettingType.List(), SettingScope.Item),
-            ],
+            Its.All,
             extensions =>
             {
                 var on = extensions
-                    .Items.Where(item => extensions.ItemAlone(item).Flag("on", false))
+                    .Items.Where(item => extensions.ItemAlone(item).Get(On))
                     .ToList();
                 return on.Count == 0 ? "none on" : string.Join(", ", on);
             }

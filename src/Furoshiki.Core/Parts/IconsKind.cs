@@ -3,21 +3,25 @@ namespace Furoshiki.Core.Parts;
 /// <summary>The icon set, and the icons on the desktop.</summary>
 public static class IconsKind
 {
-    private static readonly SettingType Size = new SettingType.Number("px", 16, 256);
+    private static readonly SettingList Its = new();
 
-    /// <summary>Its settings.</summary>
+    private static readonly SettingType.Number Pixels = new("px", 16, 256);
+
+    internal static Setting<string> Set { get; } =
+        Its.Add("set", "Set", new SettingType.AssetName(), "");
+
+    internal static Setting<string> Variant { get; } =
+        Its.Add("variant", "Variant", new SettingType.FreeText(), "");
+
+    internal static Setting<double> Size { get; } = Its.Add("size", "Size", Pixels, 32);
+
+    internal static Setting<bool> OnDesktop { get; } =
+        Its.Add("on-desktop", "On the desktop", new SettingType.Flag(), true);
+
+    internal static Setting<double> DesktopSize { get; } =
+        Its.Add("desktop-size", "Desktop size", Pixels, 48);
+
+    /// <summary>The kind.</summary>
     public static Kind Kind { get; } =
-        new(
-            "icons",
-            "Icons",
-            PartGroup.Symbols,
-            [
-                new Setting("set", "Set", new SettingType.AssetName()),
-                new Setting("variant", "Variant", new SettingType.FreeText()),
-                new Setting("size", "Size", Size),
-                new Setting("on-desktop", "On the desktop", new SettingType.Flag()),
-                new Setting("desktop-size", "Desktop size", Size),
-            ],
-            icons => icons.Join("set", "variant", "size")
-        );
+        new("icons", "Icons", PartGroup.Symbols, Its.All, icons => icons.Join(Set, Variant, Size));
 }

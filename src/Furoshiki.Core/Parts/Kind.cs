@@ -3,36 +3,6 @@ using System.Collections.Immutable;
 
 namespace Furoshiki.Core.Parts;
 
-/// <summary>What a setting belongs to.</summary>
-public enum SettingScope
-{
-    /// <summary>The component as a whole.</summary>
-    Whole,
-
-    /// <summary>Each of its items.</summary>
-    Item,
-
-    /// <summary>The whole, and an item where it is another there.</summary>
-    Both,
-}
-
-/// <summary>A setting of a kind.</summary>
-/// <param name="Name">The name in looks and maps, in lower case with hyphens.</param>
-/// <param name="Title">The name for people.</param>
-/// <param name="Type">What it can be.</param>
-/// <param name="Scope">What it belongs to.</param>
-public sealed record Setting(
-    string Name,
-    string Title,
-    SettingType Type,
-    SettingScope Scope = SettingScope.Whole
-)
-{
-    /// <summary>Whether it can be set in the whole, or in an item.</summary>
-    public bool IsFor(bool item) =>
-        Scope == SettingScope.Both || (Scope == SettingScope.Item) == item;
-}
-
 /// <summary>How parts are grouped for people.</summary>
 public enum PartGroup
 {
@@ -52,7 +22,7 @@ public enum PartGroup
     Session,
 }
 
-/// <summary>A kind of component: what can be set, how it is said in words and how it is drawn.</summary>
+/// <summary>A kind of component: what can be set, and how it is said in words. There is one of each name.</summary>
 /// <param name="Name">The name in looks and maps.</param>
 /// <param name="Title">The name for people.</param>
 /// <param name="Group">Where people look for it.</param>
@@ -66,12 +36,6 @@ public sealed record Kind(
     Func<Component, string> Words
 )
 {
-    /// <summary>
-    /// The setting that holds the order of a component's items, where it matters. It lives in the list itself and has no
-    /// address of its own.
-    /// </summary>
-    public static Setting Order { get; } = new("order", "Order", new SettingType.List());
-
     /// <summary>Every kind there is, in the order in which people read a look.</summary>
     public static ImmutableArray<Kind> All { get; } =
     [
@@ -118,7 +82,7 @@ public sealed record Kind(
     public bool HasItems => Settings.Any(setting => setting.IsFor(item: true));
 
     /// <summary>Whether the order of its items matters.</summary>
-    public bool HasOrder => Settings.Contains(Order);
+    public bool HasOrder => Settings.Contains(Setting.Order);
 
     /// <summary>The kind of that name; null if there is none.</summary>
     public static Kind? Find(string name) => Places.TryGetValue(name, out var i) ? All[i] : null;
@@ -128,8 +92,8 @@ public sealed record Kind(
     public static Kind Get(string name) =>
         Find(name) ?? throw new ArgumentException($"There is no kind '{name}'.", nameof(name));
 
-    /// <summary>Where a kind stands among all of them, for sorting.</summary>
-    public static int PlaceOf(string name) => Places.GetValueOrDefault(name, All.Length);
+    /// <summary>Where it stands among all of them, for sorting.</summary>
+    public int Place => Places[Name];
 
     /// <summary>The setting that a key of a component belongs to; null if this kind has none of that name there.</summary>
     public Setting? FindSetting(SettingKey key) =>
@@ -137,7 +101,16 @@ public sealed record Kind(
 
     /// <summary>The setting that a key of a component belongs to.</summary>
     /// <exception cref="ArgumentException">There is none.</exception>
-    public Setting Setting(SettingKey key) =>
+    public Setting GetSetting(SettingKey key) =>
         FindSetting(key)
         ?? throw new ArgumentException($"{Title} has no setting '{key}'.", nameof(key));
+
+    /// <inheritdoc />
+    public override string ToString() => Name;
+
+    /// <inheritdoc />
+    public bool Equals(Kind? other) => Name == other?.Name;
+
+    /// <inheritdoc />
+    public override int GetHashCode() => Name.GetHashCode(StringComparison.Ordinal);
 }

@@ -1,38 +1,86 @@
+using System.Collections.Immutable;
+
 namespace Furoshiki.Core.Parts;
+
+/// <summary>An edge of a screen.</summary>
+public enum Edge
+{
+    /// <summary>The upper.</summary>
+    Top,
+
+    /// <summary>The lower.</summary>
+    Bottom,
+
+    /// <summary>The left.</summary>
+    Left,
+
+    /// <summary>The right.</summary>
+    Right,
+}
+
+/// <summary>Where something shorter than an edge stands along it.</summary>
+public enum Align
+{
+    /// <summary>At its left or upper end.</summary>
+    Start,
+
+    /// <summary>In the middle.</summary>
+    Centre,
+
+    /// <summary>At its right or lower end.</summary>
+    End,
+}
 
 /// <summary>Any number of bars along the edges of the screens.</summary>
 public static class PanelsKind
 {
-    /// <summary>Its settings, the same for every panel.</summary>
+    private static readonly SettingList Its = new(SettingScope.Item);
+
+    internal static Setting<ImmutableArray<string>> Order { get; } = Its.AddOrder();
+
+    internal static Setting<string> Screen { get; } =
+        Its.Add("screen", "Screen", new SettingType.ScreenName(), SettingType.ScreenName.Main);
+
+    internal static Setting<Edge> Edge { get; } =
+        Its.Add("edge", "Edge", new SettingType.Choice<Edge>(), Parts.Edge.Top);
+
+    internal static Setting<double> Thickness { get; } =
+        Its.Add("thickness", "Thickness", new SettingType.Number("px", 12, 160), 24);
+
+    internal static Setting<EdgeLength> Length { get; } =
+        Its.Add("length", "Length", new SettingType.Extent(), new EdgeLength(100, IsPixels: false));
+
+    internal static Setting<Align> Align { get; } =
+        Its.Add("align", "Align", new SettingType.Choice<Align>(), Parts.Align.Start);
+
+    internal static Setting<double> Offset { get; } =
+        Its.Add("offset", "Offset", new SettingType.Number("px", -4096, 4096), 0);
+
+    internal static Setting<double> Opacity { get; } =
+        Its.Add("opacity", "Opacity", new SettingType.Number("%", 0, 100), 100);
+
+    internal static Setting<bool> Hides { get; } =
+        Its.Add("hides", "Hides", new SettingType.Flag(), false);
+
+    internal static Setting<ImmutableArray<string>> Entries { get; } =
+        Its.Add("entries", "Entries", new SettingType.List(), []);
+
+    /// <summary>The kind.</summary>
     public static Kind Kind { get; } =
         new(
             "panels",
             "Panels",
             PartGroup.Furniture,
-            [
-                Parts.Kind.Order,
-                Of("screen", "Screen", new SettingType.ScreenName()),
-                Of("edge", "Edge", new SettingType.Choice(["top", "bottom", "left", "right"])),
-                Of("thickness", "Thickness", new SettingType.Number("px", 12, 160)),
-                Of("length", "Length", new SettingType.Extent()),
-                Of("align", "Align", new SettingType.Choice(["start", "centre", "end"])),
-                Of("offset", "Offset", new SettingType.Number("px", -4096, 4096)),
-                Of("opacity", "Opacity", new SettingType.Number("%", 0, 100)),
-                Of("hides", "Hides", new SettingType.Flag()),
-                Of("entries", "Entries", new SettingType.List()),
-            ],
+            Its.All,
             panels =>
                 panels.Items switch
                 {
                     [] => "none",
-                    [var only] => panels.ItemAlone(only).Join("edge", "thickness", "opacity"),
+                    [var only] => panels.ItemAlone(only).Join(Edge, Thickness, Opacity),
                     var several => string.Join(
                         "; ",
-                        several.Select(item => panels.ItemAlone(item).Join("edge", "thickness"))
+                        several.Select(item => panels.ItemAlone(item).Join(Edge, Thickness))
                     ),
                 }
         );
-
-    private static Setting Of(string name, string title, SettingType type) =>
-        new(name, title, type, SettingScope.Item);
 }

@@ -1,5 +1,7 @@
+using System.Collections.Frozen;
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Text.Json;
 using System.Text.RegularExpressions;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Formats;
@@ -9,7 +11,10 @@ namespace Furoshiki.Core.Parts;
 /// <summary>What a setting can be: how it is read, checked, written and said in words.</summary>
 public abstract partial record SettingType
 {
-    private SettingType() { }
+    private protected SettingType() { }
+
+    /// <summary>The words that it can be, where it is one of a few; else none.</summary>
+    public virtual ImmutableArray<string> Options => [];
 
     /// <summary>Reads a value.</summary>
     /// <exception cref="SettingsFileException">It is no such value, or out of range.</exception>
@@ -21,24 +26,41 @@ public abstract partial record SettingType
     /// <summary>Says a value in words, with its unit.</summary>
     public virtual string Words(SettingValue value) => value.ToString()!;
 
-    /// <summary>One of a few words.</summary>
-    /// <param name="Options">The words that can be chosen.</param>
-    public sealed record Choice(ImmutableArray<string> Options) : SettingType
+    /// <summary>One of a few words: the names of an enumeration's members in lower case, such as "top left" for TopLeft.</summary>
+    /// <typeparam name="T">The enumeration; its members stand in the order in which people read them.</typeparam>
+    public sealed record Choice<T> : SettingType<T>
+        where T : struct, Enum
     {
+        private static readonly FrozenDictionary<string, T> Members = Enum.GetValues<T>()
+            .ToFrozenDictionary(WordOf, StringComparer.Ordinal);
+
+        /// <inheritdoc />
+        public override ImmutableArray<string> Options { get; } =
+        [.. Enum.GetValues<T>().Select(WordOf)];
+
+        /// <inheritdoc />
+        public override T ValueOf(SettingValue value) => Members[((SettingValue.Text)value).Value];
+
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
-            native.CanBe(NativeType.Text) && Options.Contains(native.Content)
+            native.CanBe(NativeType.Text) && Members.ContainsKey(native.Content)
                 ? new SettingValue.Text(native.Content)
                 : throw Refuse(native, $"one of {string.Join(", ", Options)}");
 
         /// <inheritdoc />
         public override NativeValue Write(SettingValue value) =>
             NativeValue.Text(((SettingValue.Text)value).Value);
+
+        private static string WordOf(T member) =>
+            JsonNamingPolicy.KebabCaseLower.ConvertName(member.ToString()).Replace('-', ' ');
     }
 
     /// <summary>Any text: a name, a font family, a path.</summary>
-    public sealed record FreeText : SettingType
+    public sealed record FreeText : SettingType<string>
     {
+        /// <inheritdoc />
+        public override string ValueOf(SettingValue value) => ((SettingValue.Text)value).Value;
+
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
             native.CanBe(NativeType.Text)
@@ -55,8 +77,11 @@ public abstract partial record SettingType
     }
 
     /// <summary>The name of a file, a theme or a set; in words its ending is left out.</summary>
-    public sealed record AssetName : SettingType
+    public sealed record AssetName : SettingType<string>
     {
+        /// <inheritdoc />
+        public override string ValueOf(SettingValue value) => ((SettingValue.Text)value).Value;
+
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
             native.CanBe(NativeType.Text)
@@ -82,8 +107,11 @@ public abstract partial record SettingType
     /// <param name="Unit">Its unit, such as "px" or "%".</param>
     /// <param name="Min">The least it can be.</param>
     /// <param name="Max">The most it can be.</param>
-    public sealed record Number(string Unit, double Min, double Max) : SettingType
+    public sealed record Number(string Unit, double Min, double Max) : SettingType<double>
     {
+        /// <inheritdoc />
+        public override double ValueOf(SettingValue value) => ((SettingValue.Number)value).Value;
+
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
             native.CanBe(NativeType.Number)
@@ -116,8 +144,11 @@ public abstract partial record SettingType
     }
 
     /// <summary>Yes or no.</summary>
-    public sealed record Flag : SettingType
+    public sealed record Flag : SettingType<bool>
     {
+        /// <inheritdoc />
+        public override bool ValueOf(SettingValue value) => ((SettingValue.Flag)value).Value;
+
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
             native.CanBe(NativeType.Flag) && native.Content is "true" or "false"
@@ -130,8 +161,11 @@ public abstract partial record SettingType
     }
 
     /// <summary>A colour in CSS hexadecimal notation.</summary>
-    public sealed record Colour : SettingType
+    public sealed record Colour : SettingType<Rgba>
     {
+        /// <inheritdoc />
+        public override Rgba ValueOf(SettingValue value) => ((SettingValue.Colour)value).Value;
+
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
             native.CanBe(NativeType.Text) && Rgba.TryParse(native.Content, out var colour)
@@ -144,8 +178,12 @@ public abstract partial record SettingType
     }
 
     /// <summary>A list of texts.</summary>
-    public sealed record List : SettingType
+    public sealed record List : SettingType<ImmutableArray<string>>
     {
+        /// <inheritdoc />
+        public override ImmutableArray<string> ValueOf(SettingValue value) =>
+            ((SettingValue.List)value).Items;
+
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
             native.CanBe(NativeType.List)
@@ -158,8 +196,11 @@ public abstract partial record SettingType
     }
 
     /// <summary>The identity of one of the desktop's screens; "main" for the main one on every desktop.</summary>
-    public sealed record ScreenName : SettingType
+    public sealed record ScreenName : SettingType<string>
     {
+        /// <inheritdoc />
+        public override string ValueOf(SettingValue value) => ((SettingValue.Text)value).Value;
+
         /// <summary>What the main screen is called in looks.</summary>
         public const string Main = "main";
 
@@ -171,8 +212,11 @@ public abstract partial record SettingType
     }
 
     /// <summary>A path to a file; in words only its last name.</summary>
-    public sealed record FilePath : SettingType
+    public sealed record FilePath : SettingType<string>
     {
+        /// <inheritdoc />
+        public override string ValueOf(SettingValue value) => ((SettingValue.Text)value).Value;
+
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) => new FreeText().Read(native);
 
@@ -187,8 +231,11 @@ public abstract partial record SettingType
     /// <summary>A length of time, in seconds; a file may have it in another unit, which its map says.</summary>
     /// <param name="Min">The least it can be, in seconds.</param>
     /// <param name="Max">The most it can be, in seconds.</param>
-    public sealed record LengthOfTime(double Min, double Max) : SettingType
+    public sealed record LengthOfTime(double Min, double Max) : SettingType<double>
     {
+        /// <inheritdoc />
+        public override double ValueOf(SettingValue value) => ((SettingValue.Number)value).Value;
+
         private static readonly (double Seconds, string Unit)[] Units =
         [
             (3600, "h"),
@@ -221,8 +268,14 @@ public abstract partial record SettingType
     }
 
     /// <summary>How long something is along an edge: a share of it in %, or px.</summary>
-    public sealed record Extent : SettingType
+    public sealed record Extent : SettingType<EdgeLength>
     {
+        /// <inheritdoc />
+        public override EdgeLength ValueOf(SettingValue value) =>
+            value is SettingValue.Pixels pixels
+                ? new EdgeLength(pixels.Value, IsPixels: true)
+                : new EdgeLength(((SettingValue.Number)value).Value, IsPixels: false);
+
         private static readonly Number Share = new("%", 1, 100);
         private static readonly Number Pixels = new("px", 1, 16384);
 
@@ -255,8 +308,12 @@ public abstract partial record SettingType
     /// Where something lies on a screen and how large it is, in px, in the notation of the X Window System
     /// (XParseGeometry): 240x160+32+48.
     /// </summary>
-    public sealed partial record Geometry : SettingType
+    public sealed partial record Geometry : SettingType<SettingValue.Geometry?>
     {
+        /// <inheritdoc />
+        public override SettingValue.Geometry? ValueOf(SettingValue value) =>
+            (SettingValue.Geometry)value;
+
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native)
         {
@@ -296,3 +353,16 @@ public abstract partial record SettingType
         return new SettingsFileException($"{found} stands where {wanted} belongs.");
     }
 }
+
+/// <summary>What a setting can be whose values are of a type.</summary>
+/// <typeparam name="T">The type.</typeparam>
+public abstract record SettingType<T> : SettingType
+{
+    /// <summary>A value that was read, as what it is.</summary>
+    public abstract T ValueOf(SettingValue value);
+}
+
+/// <summary>How long something is along an edge.</summary>
+/// <param name="Value">How much.</param>
+/// <param name="IsPixels">Whether it is in px; else it is the share of the edge, in %.</param>
+public readonly record struct EdgeLength(double Value, bool IsPixels);

@@ -1,18 +1,23 @@
 namespace Furoshiki.Core.Parts;
 
-/// <summary>Which key calls which command or action. Nothing of it can be seen.</summary>
+/// <summary>Which key calls which command or action; its items are the actions. Nothing of it can be seen.</summary>
 public static class ShortcutsKind
 {
-    /// <summary>Its settings; its items are the actions.</summary>
+    private static readonly SettingList Its = new(SettingScope.Item);
+
+    internal static Setting<string> Key { get; } =
+        Its.Add("key", "Key", new SettingType.FreeText(), "");
+
+    internal static Setting<string> Command { get; } =
+        Its.Add("command", "Command", new SettingType.FreeText(), "");
+
+    /// <summary>The kind.</summary>
     public static Kind Kind { get; } =
         new(
             "shortcuts",
             "Shortcuts",
             PartGroup.Session,
-            [
-                new Setting("key", "Key", new SettingType.FreeText(), SettingScope.Item),
-                new Setting("command", "Command", new SettingType.FreeText(), SettingScope.Item),
-            ],
+            Its.All,
             shortcuts => shortcuts.Items.Count == 1 ? "1 key" : $"{shortcuts.Items.Count} keys"
         );
 }

@@ -3,16 +3,21 @@ namespace Furoshiki.Core.Parts;
 /// <summary>The screen while the machine starts.</summary>
 public static class StartUpKind
 {
-    /// <summary>Its settings.</summary>
+    private static readonly SettingList Its = new();
+
+    internal static Setting<string> Theme { get; } =
+        Its.Add("theme", "Theme", new SettingType.AssetName(), "");
+
+    internal static Setting<string> Picture { get; } =
+        Its.Add("picture", "Picture", new SettingType.AssetName(), "");
+
+    /// <summary>The kind.</summary>
     public static Kind Kind { get; } =
         new(
             "start-up",
             "Start-up",
             PartGroup.Session,
-            [
-                new Setting("theme", "Theme", new SettingType.AssetName()),
-                new Setting("picture", "Picture", new SettingType.AssetName()),
-            ],
-            screen => screen.Join("theme", "picture")
+            Its.All,
+            screen => screen.Join(Theme, Picture)
         );
 }

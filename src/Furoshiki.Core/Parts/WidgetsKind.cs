@@ -1,31 +1,42 @@
+using System.Collections.Immutable;
+
 namespace Furoshiki.Core.Parts;
 
 /// <summary>Any number of small programs that lie on the desktop, over the wallpaper and under windows.</summary>
 public static class WidgetsKind
 {
-    /// <summary>Its settings.</summary>
+    private static readonly SettingList Its = new(SettingScope.Item);
+
+    internal static Setting<bool> Grid { get; } =
+        Its.Add("grid", "On a grid", new SettingType.Flag(), false, SettingScope.Whole);
+
+    internal static Setting<ImmutableArray<string>> Order { get; } = Its.AddOrder();
+
+    internal static Setting<string> Which { get; } =
+        Its.Add("which", "Which", new SettingType.AssetName(), "");
+
+    internal static Setting<string> Screen { get; } =
+        Its.Add("screen", "Screen", new SettingType.ScreenName(), SettingType.ScreenName.Main);
+
+    internal static Setting<SettingValue.Geometry?> Place { get; } =
+        Its.Add("place", "Place", new SettingType.Geometry(), null);
+
+    internal static Setting<ImmutableArray<string>> Options { get; } =
+        Its.Add("options", "Options", new SettingType.List(), []);
+
+    /// <summary>The kind.</summary>
     public static Kind Kind { get; } =
         new(
             "widgets",
             "Widgets",
             PartGroup.Furniture,
-            [
-                new Setting("grid", "On a grid", new SettingType.Flag()),
-                Parts.Kind.Order,
-                Of("which", "Which", new SettingType.AssetName()),
-                Of("screen", "Screen", new SettingType.ScreenName()),
-                Of("place", "Place", new SettingType.Geometry()),
-                Of("options", "Options", new SettingType.List()),
-            ],
+            Its.All,
             widgets =>
                 widgets.Items.Count == 0
                     ? "none"
                     : string.Join(
                         ", ",
-                        widgets.Items.Select(item => widgets.ItemAlone(item).Join("which"))
+                        widgets.Items.Select(item => widgets.ItemAlone(item).Join(Which))
                     )
         );
-
-    private static Setting Of(string name, string title, SettingType type) =>
-        new(name, title, type, SettingScope.Item);
 }

@@ -25,10 +25,10 @@ internal sealed record BorderTheme(
     };
 
     /// <summary>Reads the theme that a component uses; a plain one where it cannot be read.</summary>
-    public static BorderTheme Of(Component? borders, PictureContent content)
+    public static BorderTheme Of(Component borders, PictureContent content)
     {
-        var tree = borders?.Assets is [{ Content: { } digest }, ..] ? content.Trees(digest) : null;
-        var variant = borders?.Text("variant", "") ?? "";
+        var tree = borders.Assets is [{ Content: { } digest }, ..] ? content.Trees(digest) : null;
+        var variant = borders.Get(BordersKind.Variant);
         var bytes = (tree?.Find($"{variant}/{FileName}") ?? tree?.Find(FileName))?.Content
             is { } frame
             ? content.Bytes(frame)

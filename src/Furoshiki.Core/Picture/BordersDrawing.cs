@@ -10,7 +10,7 @@ internal static class BordersDrawing
 {
     /// <summary>Where it lies, and how it is drawn.</summary>
     public static Layer Layer { get; } =
-        new Layer(Depth.Windows, Scenes.WithDesktop, WindowScenes.Draw);
+        new(Depth.Windows, Scenes.WithDesktop, WindowScenes.Reads, WindowScenes.Draw);
 
     /// <summary>A window.</summary>
     /// <param name="scene">The look.</param>
@@ -20,8 +20,8 @@ internal static class BordersDrawing
     internal static XElement Window(Scene scene, Box box, bool isActive, Func<Box, XElement> inside)
     {
         var borders = scene[BordersKind.Kind];
-        var radius = borders.Number("radius", 0);
-        var thick = borders.Number("thickness", 1);
+        var radius = borders.Get(BordersKind.Radius);
+        var thick = borders.Get(BordersKind.Thickness);
         var title = scene.BorderTheme.TitleHeight;
         var bar = new Box(box.X, box.Y, box.Width, title);
         var inner = new Box(
@@ -31,24 +31,20 @@ internal static class BordersDrawing
             box.Height - title - thick
         );
         return Shape.Group(
-            borders.Flag("shadow", false) ? Shadow(box, radius) : null,
+            borders.Get(BordersKind.Shadow) ? Shadow(box, radius) : null,
             Shape.Part(
                 BordersKind.Kind,
-                Shape.Rect(box, scene.Colours["title"], radius).Role("title"),
+                scene.Rect(box, Role.Title, radius),
                 scene.BorderTheme.Underline
-                    ? Shape
-                        .Rect(
-                            new Box(box.X, bar.Bottom - 2, box.Width, 2),
-                            scene.Colours[isActive ? "accent" : "dim-text"]
-                        )
-                        .Role("accent")
+                    ? scene.Rect(
+                        new Box(box.X, bar.Bottom - 2, box.Width, 2),
+                        isActive ? Role.Accent : Role.DimText
+                    )
                     : null,
                 Title(scene, bar, isActive),
                 Buttons(scene, bar, isActive)
             ),
-            Shape
-                .Path(Rounded(inner, Math.Max(0, radius - thick)), scene.Colours["view"])
-                .Role("view"),
+            scene.Path(Rounded(inner, Math.Max(0, radius - thick)), Role.View),
             inside(inner)
         );
     }
@@ -75,13 +71,8 @@ internal static class BordersDrawing
         );
 
     /// <summary>The side of a window in which its places stand.</summary>
-    internal static XElement Side(Scene scene, Box box) =>
-        Shape
-            .Path(
-                Rounded(box, Math.Max(0, scene[BordersKind.Kind].Number("radius", 0) - 1)),
-                scene.Colours["window"]
-            )
-            .Role("window");
+    internal static XElement Pane(Scene scene, Box box) =>
+        scene.Path(Rounded(box, Math.Max(0, scene.Radius - 1)), Role.Window);
 
     /// <summary>A box whose lower corners are rounded.</summary>
     internal static string Rounded(Box box, double radius)
@@ -95,24 +86,24 @@ internal static class BordersDrawing
     {
         var width = Math.Min(scene.TypeHeight * 7, bar.Width * 0.35);
         var margin = bar.Height * 0.6;
-        var buttonsLeft = scene[BordersKind.Kind].Text("buttons-side", "right") == "left";
+        var buttonsLeft = scene[BordersKind.Kind].Get(BordersKind.ButtonsSide) == Side.Left;
         var buttons = bar.Height * 0.4 + ButtonCount(scene) * scene.BorderTheme.ButtonSize * 1.9;
-        var x = scene[BordersKind.Kind].Text("title-align", "centre") switch
+        var x = scene[BordersKind.Kind].Get(BordersKind.Title) switch
         {
-            "left" => bar.X + (buttonsLeft ? buttons + margin : margin),
-            "right" => bar.Right - width - (buttonsLeft ? margin : buttons + margin),
+            TitleAlign.Left => bar.X + (buttonsLeft ? buttons + margin : margin),
+            TitleAlign.Right => bar.Right - width - (buttonsLeft ? margin : buttons + margin),
             _ => bar.X + (bar.Width - width) / 2,
         };
         var fonts = scene[FontsKind.Kind];
-        var size = fonts.Number("title-size", 0) is > 0 and var own
-            ? own / fonts.Number("size", 10)
+        var size = fonts.Get(FontsKind.TitleSize) is > 0 and var own
+            ? own / fonts.Get(FontsKind.Size)
             : 1;
-        var weight = size * fonts.Number("title-weight", 500) / 500;
+        var weight = size * fonts.Get(FontsKind.TitleWeight) / 500;
         return scene.Text(
             x,
             bar.Y + bar.Height / 2,
             width,
-            isActive ? "title-text" : "dim-text",
+            isActive ? Role.TitleText : Role.DimText,
             weight
         );
     }
@@ -120,16 +111,14 @@ internal static class BordersDrawing
     private static int ButtonCount(Scene scene) => ButtonOrder(scene).Length;
 
     private static ImmutableArray<string> ButtonOrder(Scene scene) =>
-        scene[BordersKind.Kind]["buttons"] is SettingValue.List list
-            ? list.Items
-            : ["minimise", "maximise", "close"];
+        scene[BordersKind.Kind].Get(BordersKind.Buttons);
 
     private static XElement Buttons(Scene scene, Box bar, bool isActive)
     {
         var size = scene.BorderTheme.ButtonSize;
         var order = ButtonOrder(scene);
         var step = size * 1.9;
-        var left = scene[BordersKind.Kind].Text("buttons-side", "right") == "left";
+        var left = scene[BordersKind.Kind].Get(BordersKind.ButtonsSide) == Side.Left;
         var start = left
             ? bar.X + bar.Height * 0.45
             : bar.Right - bar.Height * 0.45 - (order.Length - 1) * step - size;
@@ -137,7 +126,7 @@ internal static class BordersDrawing
             .. order.Select(
                 (name, i) =>
                 {
-                    var role = name == "close" && isActive ? "accent" : "title-text";
+                    var role = name == "close" && isActive ? Role.Accent : Role.TitleText;
                     return Button(
                         scene,
                         new Box(start + i * step, bar.Y + (bar.Height - size) / 2, size, size),
@@ -149,20 +138,19 @@ internal static class BordersDrawing
         ]);
     }
 
-    private static XElement Button(Scene scene, Box box, string role, bool isActive)
+    private static XElement Button(Scene scene, Box box, Setting<Rgba> role, bool isActive)
     {
-        var colour = scene.Colours[role];
         var shape = scene.BorderTheme.Button switch
         {
-            "disc" => Shape.Circle(
+            "disc" => scene.Circle(
                 box.X + box.Width / 2,
                 box.Y + box.Height / 2,
                 box.Width / 2,
-                colour
+                role
             ),
-            "square" => Shape.Rect(box, colour),
-            _ => Shape.Rect(new Box(box.X, box.Y + box.Height / 2 - 1.25, box.Width, 2.5), colour),
+            "square" => scene.Rect(box, role),
+            _ => scene.Rect(new Box(box.X, box.Y + box.Height / 2 - 1.25, box.Width, 2.5), role),
         };
-        return shape.Role(role).Opacity(isActive ? 1 : 0.5);
+        return shape.Opacity(isActive ? 1 : 0.5);
     }
 }

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Xml.Linq;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Picture;
 
@@ -35,7 +36,7 @@ public static class Cloth
     public static string Draw(Look look)
     {
         var digest = Convert.FromHexString(look.Digest.Hex);
-        IReadOnlyList<Rgba> colours = new Palette(look).Telling;
+        IReadOnlyList<Rgba> colours = new Palette(look[ColoursKind.Kind]).Telling;
         var threads =
             colours.Count > 1
                 ? colours

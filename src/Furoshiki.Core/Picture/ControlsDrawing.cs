@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Xml.Linq;
 using Furoshiki.Core.Parts;
 
@@ -6,20 +7,26 @@ namespace Furoshiki.Core.Picture;
 /// <summary>Draws the controls.</summary>
 internal static class ControlsDrawing
 {
+    /// <summary>What a control is drawn from.</summary>
+    public static readonly ImmutableArray<Kind> Reads =
+    [
+        ControlsKind.Kind,
+        BordersKind.Kind,
+        .. Scene.Type,
+    ];
+
     /// <summary>A button; the main one is filled and has the focus.</summary>
     internal static XElement Button(Scene scene, Box box, bool isMain)
     {
         var radius = Radius(scene);
-        var (ground, text) = isMain ? ("selection", "selection-text") : ("title", "title-text");
+        var (ground, text) = isMain
+            ? (Role.Selection, Role.SelectionText)
+            : (Role.Title, Role.TitleText);
         return Shape.Part(
             ControlsKind.Kind,
-            isMain
-                ? Shape.Rect(box.Inset(-2), scene.Colours["focus"], radius + 2).Role("focus")
-                : null,
-            isMain
-                ? Shape.Rect(box.Inset(-0.5), scene.Colours["view"], radius + 1).Role("view")
-                : null,
-            Shape.Rect(box.Inset(isMain ? 0.75 : 0), scene.Colours[ground], radius).Role(ground),
+            isMain ? scene.Rect(box.Inset(-2), Role.Focus, radius + 2) : null,
+            isMain ? scene.Rect(box.Inset(-0.5), Role.View, radius + 1) : null,
+            scene.Rect(box.Inset(isMain ? 0.75 : 0), ground, radius),
             scene.Text(box.X + box.Width * 0.25, box.Y + box.Height / 2, box.Width * 0.5, text)
         );
     }
@@ -30,13 +37,13 @@ internal static class ControlsDrawing
         var radius = Radius(scene);
         return Shape.Part(
             ControlsKind.Kind,
-            Shape.Rect(box, scene.Colours["dim-text"], radius).Role("dim-text"),
-            Shape.Rect(box.Inset(1), scene.Colours["view"], radius).Role("view"),
+            scene.Rect(box, Role.DimText, radius),
+            scene.Rect(box.Inset(1), Role.View, radius),
             scene.Text(
                 box.X + box.Height * 0.35,
                 box.Y + box.Height / 2,
                 box.Width * 0.35,
-                "dim-text"
+                Role.DimText
             )
         );
     }
@@ -44,23 +51,21 @@ internal static class ControlsDrawing
     /// <summary>A switch that is on or off.</summary>
     internal static XElement Toggle(Scene scene, Box box, bool isOn)
     {
-        var role = isOn ? "accent" : "dim-text";
+        var role = isOn ? Role.Accent : Role.DimText;
         var knob = box.Height / 2;
         return Shape.Part(
             ControlsKind.Kind,
-            Shape.Rect(box, scene.Colours[role], Math.Min(Radius(scene) + 2, knob)).Role(role),
-            Shape
-                .Rect(
-                    new Box(
-                        isOn ? box.Right - box.Height + 2 : box.X + 2,
-                        box.Y + 2,
-                        box.Height - 4,
-                        box.Height - 4
-                    ),
-                    scene.Colours["view"],
-                    Radius(scene)
-                )
-                .Role("view")
+            scene.Rect(box, role, Math.Min(Radius(scene) + 2, knob)),
+            scene.Rect(
+                new Box(
+                    isOn ? box.Right - box.Height + 2 : box.X + 2,
+                    box.Y + 2,
+                    box.Height - 4,
+                    box.Height - 4
+                ),
+                Role.View,
+                Radius(scene)
+            )
         );
     }
 
@@ -73,31 +78,25 @@ internal static class ControlsDrawing
         var middle = box.Y + box.Height / 2;
         return Shape.Part(
             ControlsKind.Kind,
-            Shape
-                .Rect(new Box(box.X, middle - 1.5, box.Width, 3), scene.Colours["dim-text"])
-                .Role("dim-text"),
-            Shape
-                .Rect(new Box(box.X, middle - 1.5, box.Width * share, 3), scene.Colours["accent"])
-                .Role("accent"),
-            Shape
-                .Rect(
-                    new Box(box.X + box.Width * share - 5, middle - 5, 10, 10),
-                    scene.Colours["accent"],
-                    Math.Min(Radius(scene), 5)
-                )
-                .Role("accent")
+            scene.Rect(new Box(box.X, middle - 1.5, box.Width, 3), Role.DimText),
+            scene.Rect(new Box(box.X, middle - 1.5, box.Width * share, 3), Role.Accent),
+            scene.Rect(
+                new Box(box.X + box.Width * share - 5, middle - 5, 10, 10),
+                Role.Accent,
+                Math.Min(Radius(scene), 5)
+            )
         );
     }
 
     /// <summary>How far apart rows of controls are, in lines of type.</summary>
     internal static double Spacing(Scene scene) =>
-        scene[ControlsKind.Kind].Text("density", "normal") switch
+        scene[ControlsKind.Kind].Get(ControlsKind.Density) switch
         {
-            "dense" => 2.2,
-            "roomy" => 3.6,
+            Density.Dense => 2.2,
+            Density.Roomy => 3.6,
             _ => 2.8,
         };
 
     private static double Radius(Scene scene) =>
-        scene[ControlsKind.Kind].Number("radius", scene[BordersKind.Kind].Number("radius", 0));
+        scene[ControlsKind.Kind].Has(ControlsKind.Radius, out var own) ? own : scene.Radius;
 }

@@ -7,12 +7,13 @@ namespace Furoshiki.Core.Picture;
 internal static class CursorDrawing
 {
     /// <summary>Where it lies, and how it is drawn.</summary>
-    public static Layer Layer { get; } = new Layer(Depth.Cursor, Scenes.AllButStartUp, Draw);
+    public static Layer Layer { get; } =
+        new(Depth.Cursor, Scenes.AllButStartUp, [CursorKind.Kind, PanelsKind.Kind], Draw);
 
     /// <summary>The pointer, over the front window.</summary>
     private static XElement? Draw(Stage stage)
     {
-        var size = stage.Scene[CursorKind.Kind].Number("size", 24);
+        var size = stage.Scene[CursorKind.Kind].Get(CursorKind.Size);
         if (!stage.IsMain || stage.Scene.CursorSet.Find("default", size) is not var (file, digest))
             return null;
         var place = stage.Work.Part(0.63, 0.62, 0, 0);

@@ -47,41 +47,45 @@ public static class DesktopPicture
     )
     {
         var scale = LongestSide / screens.Max(screen => Math.Max(screen.Width, screen.Height));
-        var scene = new Scene(look, content);
+        var layers = Layers
+            .Where(layer => layer.In.Contains(shows))
+            .Select(layer => (layer, Scene: new Scene(look, layer.Reads, content)))
+            .ToList();
         return
         [
             .. screens.Select(
                 (screen, index) =>
-                    new ScreenDrawing(screen, DrawScreen(scene, shows, screen, scale, index == 0))
+                {
+                    var area = new Box(
+                        0,
+                        0,
+                        Math.Round(screen.Width * scale),
+                        Math.Round(screen.Height * scale)
+                    );
+                    return new ScreenDrawing(
+                        screen,
+                        Drawing(
+                            area,
+                            layers.Select(one =>
+                                one.layer.Draw(
+                                    new Stage(one.Scene, shows, screen, area, scale, index == 0)
+                                )
+                            )
+                        )
+                    );
+                }
             ),
         ];
     }
 
-    private static string DrawScreen(
-        Scene scene,
-        PictureScene shows,
-        Screen screen,
-        double scale,
-        bool isMain
-    )
-    {
-        var area = new Box(
-            0,
-            0,
-            Math.Round(screen.Width * scale),
-            Math.Round(screen.Height * scale)
-        );
-        var stage = new Stage(scene, shows, screen, area, area, scale, isMain);
-        stage = stage with { Work = PanelsDrawing.WorkArea(stage) };
-        var svg = new XElement(
+    private static string Drawing(Box area, IEnumerable<XElement?> layers) =>
+        new XElement(
             Shape.Svg + "svg",
             new XAttribute(
                 "viewBox",
                 $"0 0 {Shape.Number(area.Width)} {Shape.Number(area.Height)}"
             ),
             new XAttribute("aria-hidden", "true"),
-            Layers.Where(layer => layer.In.Contains(shows)).Select(layer => layer.Draw(stage))
-        );
-        return svg.ToString(SaveOptions.DisableFormatting);
-    }
+            layers
+        ).ToString(SaveOptions.DisableFormatting);
 }

@@ -7,7 +7,13 @@ namespace Furoshiki.Core.Picture;
 internal static class DockDrawing
 {
     /// <summary>Where it lies, and how it is drawn.</summary>
-    public static Layer Layer { get; } = new Layer(Depth.Dock, Scenes.WithDesktop, Draw);
+    public static Layer Layer { get; } =
+        new(
+            Depth.Dock,
+            Scenes.WithDesktop,
+            [DockKind.Kind, BordersKind.Kind, .. Scene.Type, .. IconsDrawing.Reads],
+            Draw
+        );
 
     private const double Gap = 0.32;
     private const int UnderPointer = 2;
@@ -17,23 +23,23 @@ internal static class DockDrawing
         var (scene, dock, area) = (stage.Scene, stage.Scene[DockKind.Kind], stage.Area);
         if (
             !stage.IsMain
-            || dock.Text("program", "").Length == 0
-            || dock["entries"] is not SettingValue.List { Items: { Length: > 0 } entries }
+            || dock.Get(DockKind.Program).Length == 0
+            || dock.Get(DockKind.Entries) is not { Length: > 0 } entries
         )
             return null;
-        var edge = dock.Text("edge", "bottom");
-        var across = edge is "bottom" or "top";
-        var size = dock.Number("icon-size", 48);
-        var sizes = entries.Select((_, i) => size * Grown(dock.Number("zoom", 1), i)).ToList();
+        var edge = dock.Get(DockKind.Edge);
+        var across = edge is Edge.Bottom or Edge.Top;
+        var size = dock.Get(DockKind.IconSize);
+        var sizes = entries.Select((_, i) => size * Grown(dock.Get(DockKind.Zoom), i)).ToList();
         var gap = size * Gap;
         var length = sizes.Sum() + gap * (sizes.Count + 1);
         var thick = size + 2 * gap;
-        var away = dock.Flag("hides", false) ? 3 - thick : dock.Number("offset", 0);
+        var away = dock.Get(DockKind.Hides) ? 3 - thick : dock.Get(DockKind.Offset);
         var bar = edge switch
         {
-            "top" => new Box((area.Width - length) / 2, away, length, thick),
-            "left" => new Box(away, (area.Height - length) / 2, thick, length),
-            "right" => new Box(
+            Edge.Top => new Box((area.Width - length) / 2, away, length, thick),
+            Edge.Left => new Box(away, (area.Height - length) / 2, thick, length),
+            Edge.Right => new Box(
                 area.Width - thick - away,
                 (area.Height - length) / 2,
                 thick,
@@ -43,10 +49,7 @@ internal static class DockDrawing
         };
         var drawn = Shape.Part(
             DockKind.Kind,
-            Shape
-                .Rect(bar, scene.Colours["panel"], scene[BordersKind.Kind].Number("radius", 0) + 4)
-                .Role("panel")
-                .Opacity(dock.Number("opacity", 100) / 100)
+            scene.Rect(bar, Role.Panel, scene.Radius + 4).Opacity(dock.Get(DockKind.Opacity) / 100)
         );
         var at = (across ? bar.X : bar.Y) + gap;
         for (var i = 0; i < entries.Length; i++)
@@ -54,19 +57,19 @@ internal static class DockDrawing
             // What grows under the pointer grows away from the edge.
             var box = edge switch
             {
-                "top" => new Box(at, bar.Y + gap, sizes[i], sizes[i]),
-                "left" => new Box(bar.X + gap, at, sizes[i], sizes[i]),
-                "right" => new Box(bar.Right - gap - sizes[i], at, sizes[i], sizes[i]),
+                Edge.Top => new Box(at, bar.Y + gap, sizes[i], sizes[i]),
+                Edge.Left => new Box(bar.X + gap, at, sizes[i], sizes[i]),
+                Edge.Right => new Box(bar.Right - gap - sizes[i], at, sizes[i], sizes[i]),
                 _ => new Box(at, bar.Bottom - gap - sizes[i], sizes[i], sizes[i]),
             };
             drawn.Add(IconsDrawing.Icon(scene, entries[i], box));
-            if (dock.Flag("labels", false) && across && i == UnderPointer)
+            if (dock.Get(DockKind.Labels) && across && i == UnderPointer)
                 drawn.Add(
                     scene.Text(
                         box.X,
-                        edge == "top" ? bar.Bottom + gap : box.Y - gap,
+                        edge == Edge.Top ? bar.Bottom + gap : box.Y - gap,
                         box.Width,
-                        "panel-text"
+                        Role.PanelText
                     )
                 );
             at += sizes[i] + gap;

@@ -50,9 +50,9 @@ public sealed class IconLookup
     /// <summary>Looks in the sets that a component uses.</summary>
     /// <param name="component">The component, whose first folder is the set itself; null for none.</param>
     /// <param name="content">Where the sets are at hand.</param>
-    public IconLookup(Component? component, PictureContent content)
+    public IconLookup(Component component, PictureContent content)
     {
-        _variant = component?.Text("variant", "") is { Length: > 0 } variant ? variant + "/" : "";
+        _variant = component.Get(IconsKind.Variant) is { Length: > 0 } variant ? variant + "/" : "";
         foreach (var asset in component?.Assets ?? [])
             if (
                 asset is { IsFolder: true, Content: { } digest }

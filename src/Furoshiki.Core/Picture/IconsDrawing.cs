@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Xml.Linq;
 using Furoshiki.Core.Parts;
 
@@ -6,9 +7,17 @@ namespace Furoshiki.Core.Picture;
 /// <summary>Draws the icons.</summary>
 internal static class IconsDrawing
 {
+    /// <summary>What an icon is drawn from.</summary>
+    public static readonly ImmutableArray<Kind> Reads = [IconsKind.Kind, ColoursKind.Kind];
+
     /// <summary>Where it lies, and how it is drawn.</summary>
     public static Layer Layer { get; } =
-        new Layer(Depth.DesktopIcons, Scenes.WithDesktop, DrawDesktopIcons);
+        new(
+            Depth.DesktopIcons,
+            Scenes.WithDesktop,
+            [PanelsKind.Kind, .. Scene.Type, .. Reads],
+            DrawDesktopIcons
+        );
 
     private static readonly string[] OnDesktop =
     [
@@ -26,16 +35,16 @@ internal static class IconsDrawing
             ? Shape.Part(IconsKind.Kind, Shape.Image(box, scene.Content.Address(digest, file)))
             : Shape.Part(
                 IconsKind.Kind,
-                Shape.Rect(box.Inset(box.Width * 0.1), scene.Colours["dim-text"], 2).Opacity(0.35)
+                Shape.Rect(box.Inset(box.Width * 0.1), scene.Colours[Role.DimText], 2).Opacity(0.35)
             );
 
     private static XElement? DrawDesktopIcons(Stage stage)
     {
         var (scene, work) = (stage.Scene, stage.Work);
         var icons = scene[IconsKind.Kind];
-        if (!stage.IsMain || !icons.Flag("on-desktop", true))
+        if (!stage.IsMain || !icons.Get(IconsKind.OnDesktop))
             return null;
-        var size = icons.Number("desktop-size", 48);
+        var size = icons.Get(IconsKind.DesktopSize);
         var step = size + scene.TypeHeight * 2.6;
         var x = work.X + size * 0.5;
         var drawn = Shape.Part(IconsKind.Kind);
@@ -52,7 +61,7 @@ internal static class IconsDrawing
                     x + size * 0.08,
                     y + size + scene.TypeHeight * 0.8,
                     size * 0.84,
-                    "panel-text"
+                    Role.PanelText
                 )
             );
         }

@@ -7,7 +7,13 @@ namespace Furoshiki.Core.Picture;
 internal static class LauncherDrawing
 {
     /// <summary>Where it lies, and how it is drawn.</summary>
-    public static Layer Layer { get; } = new Layer(Depth.Launcher, [PictureScene.Menu], Draw);
+    public static Layer Layer { get; } =
+        new(
+            Depth.Launcher,
+            [PictureScene.Menu],
+            [LauncherKind.Kind, PanelsKind.Kind, .. ControlsDrawing.Reads, .. IconsDrawing.Reads],
+            Draw
+        );
 
     private static readonly string[] Programs =
     [
@@ -27,21 +33,27 @@ internal static class LauncherDrawing
             return null;
         var (scene, launcher, work) = (stage.Scene, stage.Scene[LauncherKind.Kind], stage.Work);
         var line = scene.TypeHeight * 2.2;
-        var grid = launcher.Text("layout", "list") == "grid";
+        var grid = launcher.Get(LauncherKind.Layout) == LauncherLayout.Grid;
         var (width, height) = grid
             ? (scene.TypeHeight * 24, scene.TypeHeight * 17)
             : (
-                scene.TypeHeight * (launcher.Text("layout", "list") == "columns" ? 30 : 16),
+                scene.TypeHeight
+                    * (launcher.Get(LauncherKind.Layout) == LauncherLayout.Columns ? 30 : 16),
                 line * 9
             );
         var atBottom = work.Bottom < stage.Area.Bottom - 4;
-        var box = launcher.Text("opens", "at its button") switch
+        var box = launcher.Get(LauncherKind.Opens) switch
         {
-            "over all" => work.Inset(work.Height * 0.08),
-            "in the middle" => work.Part(0.5, 0.5, 0, 0) is var middle
+            LauncherPlace.OverAll => work.Inset(work.Height * 0.08),
+            LauncherPlace.InTheMiddle => work.Part(0.5, 0.5, 0, 0) is var middle
                 ? new Box(middle.X - width / 2, middle.Y - height / 2, width, height)
                 : default,
-            "at the pointer" => new Box(work.Width * 0.4, work.Height * 0.3, width, height),
+            LauncherPlace.AtThePointer => new Box(
+                work.Width * 0.4,
+                work.Height * 0.3,
+                width,
+                height
+            ),
             _ => new Box(
                 work.X + 4,
                 atBottom ? work.Bottom - height - 4 : work.Y + 4,
@@ -49,16 +61,16 @@ internal static class LauncherDrawing
                 height
             ),
         };
-        var radius = scene[BordersKind.Kind].Number("radius", 0);
+        var radius = scene.Radius;
         var drawn = Shape.Part(
             LauncherKind.Kind,
-            Shape.Rect(box, scene.Colours["title"], radius).Role("title"),
-            Shape.Rect(box.Inset(1), scene.Colours["window"], radius).Role("window"),
+            scene.Rect(box, Role.Title, radius),
+            scene.Rect(box.Inset(1), Role.Window, radius),
             ControlsDrawing.Field(scene, new Box(box.X + 10, box.Y + 10, box.Width - 20, line))
         );
         var inside = new Box(box.X + 10, box.Y + line + 18, box.Width - 20, box.Height - line - 26);
         drawn.Add(
-            grid || launcher.Text("opens", "") == "over all"
+            grid || launcher.Get(LauncherKind.Opens) == LauncherPlace.OverAll
                 ? Grid(scene, inside)
                 : List(scene, inside, line)
         );
@@ -72,7 +84,7 @@ internal static class LauncherDrawing
         {
             var row = new Box(box.X, box.Y + i * line, box.Width, line);
             if (i == 1)
-                drawn.Add(Shape.Rect(row, scene.Colours["selection"]).Role("selection"));
+                drawn.Add(scene.Rect(row, Role.Selection));
             drawn.Add(
                 IconsDrawing.Icon(
                     scene,
@@ -85,7 +97,7 @@ internal static class LauncherDrawing
                     row.X + line + 6,
                     row.Y + line / 2,
                     scene.TypeHeight * (4 + i * 3 % 4),
-                    i == 1 ? "selection-text" : "text"
+                    i == 1 ? Role.SelectionText : Role.Text
                 )
             );
         }
@@ -94,7 +106,7 @@ internal static class LauncherDrawing
 
     private static XElement Grid(Scene scene, Box box)
     {
-        var icon = Math.Min(box.Height / 3.4, scene[IconsKind.Kind].Number("size", 32) * 1.3);
+        var icon = Math.Min(box.Height / 3.4, scene[IconsKind.Kind].Get(IconsKind.Size) * 1.3);
         var (stepX, stepY) = (box.Width / 4, icon + scene.TypeHeight * 2.2);
         return Shape.Group([
             .. Programs.SelectMany(
@@ -105,7 +117,7 @@ internal static class LauncherDrawing
                     return new[]
                     {
                         IconsDrawing.Icon(scene, program, new Box(x, y, icon, icon)),
-                        scene.Text(x, y + icon + scene.TypeHeight * 0.8, icon, "text"),
+                        scene.Text(x, y + icon + scene.TypeHeight * 0.8, icon, Role.Text),
                     };
                 }
             ),

@@ -8,21 +8,24 @@ namespace Furoshiki.Core.Picture;
 internal static class LockDrawing
 {
     /// <summary>Where it lies, and how it is drawn.</summary>
-    public static Layer Layer { get; } = new Layer(Depth.WholeScreen, [PictureScene.Lock], Draw);
+    public static Layer Layer { get; } =
+        new(
+            Depth.WholeScreen,
+            [PictureScene.Lock],
+            [LockKind.Kind, WallpaperKind.Kind, .. ControlsDrawing.Reads],
+            Draw
+        );
 
     private static XElement Draw(Stage stage)
     {
         var (scene, screen, area) = (stage.Scene, stage.Scene[LockKind.Kind], stage.Area);
-        var ground = screen["colour"] is SettingValue.Colour colour
-            ? colour.Value
-            : new Rgba(0x18, 0x18, 0x18);
         var drawn = Shape.Part(
             LockKind.Kind,
-            Shape.Rect(area, ground),
-            screen.Text("shows", "colour") switch
+            Shape.Rect(area, screen.Get(LockKind.Colour)),
+            screen.Get(LockKind.Shows) switch
             {
-                "wallpaper" => WallpaperDrawing.Layer.Draw(stage),
-                "picture" => scene.Picture(screen, "picture", area),
+                LockGround.Wallpaper => WallpaperDrawing.Layer.Draw(stage),
+                LockGround.Picture => scene.Picture(screen, LockKind.Picture, area),
                 _ => null,
             },
             Shape.Rect(area, new Rgba(0, 0, 0)).Opacity(0.35)
@@ -31,9 +34,11 @@ internal static class LockDrawing
             return drawn;
         var line = scene.TypeHeight;
         var middle = area.Part(0.5, 0.4, 0, 0);
-        drawn.Add(scene.Text(middle.X - line * 6, middle.Y - line * 2, line * 12, "panel-text", 7));
-        drawn.Add(scene.Text(middle.X - line * 4, middle.Y + line, line * 8, "panel-text"));
-        if (screen.Flag("password", true))
+        drawn.Add(
+            scene.Text(middle.X - line * 6, middle.Y - line * 2, line * 12, Role.PanelText, 7)
+        );
+        drawn.Add(scene.Text(middle.X - line * 4, middle.Y + line, line * 8, Role.PanelText));
+        if (screen.Get(LockKind.Password))
             drawn.Add(
                 ControlsDrawing.Field(
                     scene,

@@ -1,4 +1,5 @@
 using System.Xml.Linq;
+using Furoshiki.Core.Colour;
 using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Picture;
@@ -7,11 +8,17 @@ namespace Furoshiki.Core.Picture;
 internal static class PanelsDrawing
 {
     /// <summary>Where it lies, and how it is drawn.</summary>
-    public static Layer Layer { get; } = new Layer(Depth.Panels, Scenes.WithDesktop, Draw);
+    public static Layer Layer { get; } =
+        new(
+            Depth.Panels,
+            Scenes.WithDesktop,
+            [PanelsKind.Kind, BordersKind.Kind, .. Scene.Type],
+            Draw
+        );
 
     /// <summary>What the panels of a screen leave to windows.</summary>
     internal static Box WorkArea(Stage stage) =>
-        On(stage).Where(panel => !panel.Flag("hides", false)).Aggregate(stage.Area, Without);
+        On(stage).Where(panel => !panel.Get(PanelsKind.Hides)).Aggregate(stage.Area, Without);
 
     private static XElement Draw(Stage stage) =>
         Shape.Group([
@@ -24,57 +31,55 @@ internal static class PanelsDrawing
         var panels = stage.Scene[PanelsKind.Kind];
         return panels
             .Items.Select(panels.ItemAlone)
-            .Where(panel => panel.Text("screen", SettingType.ScreenName.Main) == stage.Name);
+            .Where(panel => panel.Get(PanelsKind.Screen) == stage.Name);
     }
 
     private static Box Without(Box work, Component panel)
     {
-        var thick = panel.Number("thickness", 24);
-        return panel.Text("edge", "top") switch
+        var thick = panel.Get(PanelsKind.Thickness);
+        return panel.Get(PanelsKind.Edge) switch
         {
-            "top" => new Box(work.X, work.Y + thick, work.Width, work.Height - thick),
-            "bottom" => work with { Height = work.Height - thick },
-            "left" => new Box(work.X + thick, work.Y, work.Width - thick, work.Height),
+            Edge.Top => new Box(work.X, work.Y + thick, work.Width, work.Height - thick),
+            Edge.Bottom => work with { Height = work.Height - thick },
+            Edge.Left => new Box(work.X + thick, work.Y, work.Width - thick, work.Height),
             _ => work with { Width = work.Width - thick },
         };
     }
 
     private static XElement Panel(Scene scene, Component panel, Box area, double scale)
     {
-        var edge = panel.Text("edge", "top");
-        var thick = panel.Number("thickness", 24);
-        var across = edge is "top" or "bottom";
+        var edge = panel.Get(PanelsKind.Edge);
+        var thick = panel.Get(PanelsKind.Thickness);
+        var across = edge is Edge.Top or Edge.Bottom;
         var whole = across ? area.Width : area.Height;
-        var length = panel["length"] is SettingValue.Pixels pixels
-            ? Math.Min(whole, pixels.Value * scale)
-            : whole * panel.Number("length", 100) / 100;
+        var wanted = panel.Get(PanelsKind.Length);
+        var length = wanted.IsPixels
+            ? Math.Min(whole, wanted.Value * scale)
+            : whole * wanted.Value / 100;
         var start =
-            panel.Number("offset", 0) * scale
-            + panel.Text("align", "start") switch
+            panel.Get(PanelsKind.Offset) * scale
+            + panel.Get(PanelsKind.Align) switch
             {
-                "centre" => (whole - length) / 2,
-                "end" => whole - length,
+                Align.Centre => (whole - length) / 2,
+                Align.End => whole - length,
                 _ => 0,
             };
-        var shown = panel.Flag("hides", false) ? 3 : thick;
+        var shown = panel.Get(PanelsKind.Hides) ? 3 : thick;
         var box = edge switch
         {
-            "top" => new Box(start, 0, length, shown),
-            "bottom" => new Box(start, area.Height - shown, length, shown),
-            "left" => new Box(0, start, shown, length),
+            Edge.Top => new Box(start, 0, length, shown),
+            Edge.Bottom => new Box(start, area.Height - shown, length, shown),
+            Edge.Left => new Box(0, start, shown, length),
             _ => new Box(area.Width - shown, start, shown, length),
         };
-        var ground = Shape
-            .Rect(box, scene.Colours["panel"])
-            .Role("panel")
-            .Opacity(panel.Number("opacity", 100) / 100);
+        var ground = scene.Rect(box, Role.Panel).Opacity(panel.Get(PanelsKind.Opacity) / 100);
         var content = shown < thick ? null : Entries(scene, panel, box, across);
         return Shape.Part(PanelsKind.Kind, ground, content);
     }
 
     private static XElement Entries(Scene scene, Component panel, Box box, bool across)
     {
-        var entries = panel["entries"] is SettingValue.List list ? list.Items : [];
+        var entries = panel.Get(PanelsKind.Entries);
         var thick = across ? box.Height : box.Width;
         var gap = thick * 0.55;
         var lengths = entries.Select(entry => LengthOf(scene, entry, thick, across)).ToList();
@@ -114,46 +119,56 @@ internal static class PanelsDrawing
         var (middleX, middleY) = (slot.X + slot.Width / 2, slot.Y + slot.Height / 2);
         return entry switch
         {
-            "launcher" => Shape
-                .Rect(
-                    new Box(middleX - unit * 0.25, middleY - unit * 0.25, unit * 0.5, unit * 0.5),
-                    scene.Colours["accent"],
-                    scene[BordersKind.Kind].Number("radius", 0) / 3
-                )
-                .Role("accent"),
+            "launcher" => scene.Rect(
+                new Box(middleX - unit * 0.25, middleY - unit * 0.25, unit * 0.5, unit * 0.5),
+                Role.Accent,
+                scene.Radius / 3
+            ),
             "windows" => Spread(slot, across, 3, (box, i) => WindowEntry(scene, box, across, i)),
             "desks" => Spread(
                 slot,
                 across,
                 3,
                 (box, i) =>
-                    Dot(scene, box, unit * 0.13, i == 0 ? "accent" : "panel-text", square: true)
+                    Dot(
+                        scene,
+                        box,
+                        unit * 0.13,
+                        i == 0 ? Role.Accent : Role.PanelText,
+                        square: true
+                    )
             ),
             "tray" => Spread(
                 slot,
                 across,
                 3,
                 (box, i) =>
-                    Dot(scene, box, unit * 0.13, i == 2 ? "urgent" : "panel-text", square: false)
+                    Dot(
+                        scene,
+                        box,
+                        unit * 0.13,
+                        i == 2 ? Role.Urgent : Role.PanelText,
+                        square: false
+                    )
             ),
             "clock" => across
-                ? scene.Text(slot.X, middleY, slot.Width, "panel-text")
+                ? scene.Text(slot.X, middleY, slot.Width, Role.PanelText)
                 : Shape.Group(
                     scene.Text(
                         middleX - unit * 0.28,
                         middleY - unit * 0.14,
                         unit * 0.56,
-                        "panel-text"
+                        Role.PanelText
                     ),
                     scene.Text(
                         middleX - unit * 0.28,
                         middleY + unit * 0.14,
                         unit * 0.56,
-                        "panel-text"
+                        Role.PanelText
                     )
                 ),
             "space" => Shape.Group(),
-            _ => Dot(scene, slot, unit * 0.2, "panel-text", square: true),
+            _ => Dot(scene, slot, unit * 0.2, Role.PanelText, square: true),
         };
     }
 
@@ -193,26 +208,28 @@ internal static class PanelsDrawing
                 scene,
                 box,
                 box.Width * 0.2,
-                index == 0 ? "panel-text" : "dim-text",
+                index == 0 ? Role.PanelText : Role.DimText,
                 square: true
             );
         return scene.Text(
             box.X,
             box.Y + box.Height / 2,
             box.Width * 0.8,
-            index == 0 ? "panel-text" : "dim-text"
+            index == 0 ? Role.PanelText : Role.DimText
         );
     }
 
-    private static XElement Dot(Scene scene, Box box, double radius, string role, bool square)
+    private static XElement Dot(
+        Scene scene,
+        Box box,
+        double radius,
+        Setting<Rgba> role,
+        bool square
+    )
     {
         var (x, y) = (box.X + box.Width / 2, box.Y + box.Height / 2);
-        var shape = square
-            ? Shape.Rect(
-                new Box(x - radius, y - radius, 2 * radius, 2 * radius),
-                scene.Colours[role]
-            )
-            : Shape.Circle(x, y, radius, scene.Colours[role]);
-        return shape.Role(role);
+        return square
+            ? scene.Rect(new Box(x - radius, y - radius, 2 * radius, 2 * radius), role)
+            : scene.Circle(x, y, radius, role);
     }
 }

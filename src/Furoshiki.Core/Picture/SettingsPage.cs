@@ -1,4 +1,5 @@
 using System.Xml.Linq;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Picture;
 
@@ -9,25 +10,20 @@ internal static class SettingsPage
     {
         var line = scene.TypeHeight;
         var side = box with { Width = box.Width * 0.26 };
-        var drawn = Shape.Group(BordersDrawing.Side(scene, side));
+        var drawn = Shape.Group(BordersDrawing.Pane(scene, side));
         for (var i = 0; i < 6 && (i + 1.2) * line * 2.1 < side.Height; i++)
         {
             var middle = side.Y + (i + 0.8) * line * 2.1;
             if (i == 2)
                 drawn.Add(
-                    Shape
-                        .Rect(
-                            new Box(side.X, middle - line, side.Width, line * 2),
-                            scene.Colours["selection"]
-                        )
-                        .Role("selection")
+                    scene.Rect(new Box(side.X, middle - line, side.Width, line * 2), Role.Selection)
                 );
             drawn.Add(
                 scene.Text(
                     side.X + line,
                     middle,
                     side.Width * (0.4 + i * 5 % 3 * 0.12),
-                    i == 2 ? "selection-text" : "text"
+                    i == 2 ? Role.SelectionText : Role.Text
                 )
             );
         }
@@ -38,7 +34,7 @@ internal static class SettingsPage
             box.Width - side.Width - line * 3,
             box.Height
         );
-        drawn.Add(scene.Text(page.X, page.Y + line * 0.8, line * 9, "text", 1.6));
+        drawn.Add(scene.Text(page.X, page.Y + line * 0.8, line * 9, Role.Text, 1.6));
         var spacing = ControlsDrawing.Spacing(scene) * line;
         for (
             var i = 0;
@@ -48,7 +44,12 @@ internal static class SettingsPage
         {
             var middle = page.Y + line * 2.6 + (i + 0.5) * spacing;
             drawn.Add(
-                scene.Text(page.X, middle, line * (5 + i * 2 % 3), i == 3 ? "dim-text" : "text")
+                scene.Text(
+                    page.X,
+                    middle,
+                    line * (5 + i * 2 % 3),
+                    i == 3 ? Role.DimText : Role.Text
+                )
             );
             var right = new Box(page.Right - line * 9, middle - line, line * 9, line * 2);
             drawn.Add(

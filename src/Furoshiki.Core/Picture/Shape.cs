@@ -86,15 +86,14 @@ internal static class Shape
         ]);
 
     /// <summary>An element that can be pointed at as a colour role.</summary>
-    public static XElement Role(this XElement element, string role)
+    public static XElement Role(this XElement element, Setting<Rgba> role)
     {
-        var setting = ColoursKind.Roles.First(one => one.Name == role);
         element.Add(
             new XAttribute("data-kind", ColoursKind.Kind.Name),
-            new XAttribute("data-role", role),
+            new XAttribute("data-role", role.Name),
             new XAttribute(
                 "data-name",
-                $"{ColoursKind.Kind.Title}, {setting.Title.ToLowerInvariant()}"
+                $"{ColoursKind.Kind.Title}, {role.Title.ToLowerInvariant()}"
             )
         );
         return element;

@@ -7,15 +7,21 @@ namespace Furoshiki.Core.Picture;
 internal static class SignInDrawing
 {
     /// <summary>Where it lies, and how it is drawn.</summary>
-    public static Layer Layer { get; } = new Layer(Depth.WholeScreen, [PictureScene.SignIn], Draw);
+    public static Layer Layer { get; } =
+        new(
+            Depth.WholeScreen,
+            [PictureScene.SignIn],
+            [SignInKind.Kind, .. ControlsDrawing.Reads],
+            Draw
+        );
 
     private static XElement Draw(Stage stage)
     {
         var (scene, screen, area) = (stage.Scene, stage.Scene[SignInKind.Kind], stage.Area);
         var drawn = Shape.Part(
             SignInKind.Kind,
-            Shape.Rect(area, scene.Colours["panel"]).Role("panel"),
-            scene.Picture(screen, "picture", area)
+            scene.Rect(area, Role.Panel),
+            scene.Picture(screen, SignInKind.Picture, area)
         );
         if (!stage.IsMain)
             return drawn;
@@ -27,14 +33,9 @@ internal static class SignInDrawing
             line * 18
         );
         drawn.Add(
-            Shape
-                .Rect(card, scene.Colours["window"], scene[BordersKind.Kind].Number("radius", 0))
-                .Role("window")
-                .Opacity(0.94),
-            Shape
-                .Circle(area.Width / 2, card.Y + line * 4, line * 2.4, scene.Colours["accent"])
-                .Role("accent"),
-            scene.Text(area.Width / 2 - line * 4, card.Y + line * 8, line * 8, "text", 1.3),
+            scene.Rect(card, Role.Window, scene.Radius).Opacity(0.94),
+            scene.Circle(area.Width / 2, card.Y + line * 4, line * 2.4, Role.Accent),
+            scene.Text(area.Width / 2 - line * 4, card.Y + line * 8, line * 8, Role.Text, 1.3),
             ControlsDrawing.Field(
                 scene,
                 new Box(card.X + line * 2, card.Y + line * 10, line * 16, line * 2.2)

@@ -7,7 +7,8 @@ namespace Furoshiki.Core.Picture;
 internal static class StartUpDrawing
 {
     /// <summary>Where it lies, and how it is drawn.</summary>
-    public static Layer Layer { get; } = new Layer(Depth.WholeScreen, [PictureScene.StartUp], Draw);
+    public static Layer Layer { get; } =
+        new(Depth.WholeScreen, [PictureScene.StartUp], [StartUpKind.Kind, ColoursKind.Kind], Draw);
 
     /// <summary>The drawing that a theme's folder has of it.</summary>
     private const string Logo = "logo.svg";
@@ -15,15 +16,15 @@ internal static class StartUpDrawing
     private static XElement Draw(Stage stage)
     {
         var (scene, screen, area) = (stage.Scene, stage.Scene[StartUpKind.Kind], stage.Area);
-        var ground = scene.Colours["panel"].Mix(new(0, 0, 0), 0.5);
+        var ground = scene.Colours[Role.Panel].Mix(new(0, 0, 0), 0.5);
         var drawn = Shape.Part(
             StartUpKind.Kind,
             Shape.Rect(area, ground),
-            scene.Picture(screen, "picture", area)
+            scene.Picture(screen, StartUpKind.Picture, area)
         );
         if (!stage.IsMain)
             return drawn;
-        var theme = screen.AssetNamed(screen.Text("theme", ""))
+        var theme = screen.AssetNamed(screen.Get(StartUpKind.Theme))
             is { IsFolder: true, Content: { } digest }
             ? scene.Content.Trees(digest)
             : null;
@@ -36,8 +37,8 @@ internal static class StartUpDrawing
             );
         var bar = new Box(area.Width * 0.36, area.Height * 0.78, area.Width * 0.28, 5);
         drawn.Add(
-            Shape.Rect(bar, scene.Colours["panel-text"]).Opacity(0.3),
-            Shape.Rect(bar with { Width = bar.Width * 0.6 }, scene.Colours["accent"]).Role("accent")
+            Shape.Rect(bar, scene.Colours[Role.PanelText]).Opacity(0.3),
+            scene.Rect(bar with { Width = bar.Width * 0.6 }, Role.Accent)
         );
         return drawn;
     }

@@ -24,16 +24,16 @@ internal static class TerminalDrawing
     internal static XElement Draw(Scene scene, Box box)
     {
         var terminal = scene[TerminalKind.Kind];
-        var ground = terminal["ground"] is SettingValue.Colour own
-            ? own.Value
-            : scene.Colours["view"];
-        var text = terminal["text"] is SettingValue.Colour mine
-            ? mine.Value
-            : scene.Colours["text"];
-        var line = terminal.Number("size", 10) * 96 / 72;
+        var ground = terminal.Has(TerminalKind.Ground, out var own)
+            ? own
+            : scene.Colours[Role.View];
+        var text = terminal.Has(TerminalKind.Text, out var mine) ? mine : scene.Colours[Role.Text];
+        var line = terminal.Get(TerminalKind.Size) * 96 / 72;
         var drawn = Shape.Part(
             TerminalKind.Kind,
-            Shape.Rect(box, ground).Opacity(Math.Max(0.15, terminal.Number("opacity", 100) / 100))
+            Shape
+                .Rect(box, ground)
+                .Opacity(Math.Max(0.15, terminal.Get(TerminalKind.Opacity) / 100))
         );
         for (var i = 0; i < Lines.Length && (i + 1) * line * 1.6 < box.Height - line * 4; i++)
         {
@@ -49,9 +49,7 @@ internal static class TerminalDrawing
                 drawn.Add(
                     colour < 0
                         ? Shape.Rect(bar, text)
-                        : Shape
-                            .Rect(bar, Of(scene, colour, text))
-                            .Role(ColoursKind.Terminal[colour].Name)
+                        : Shape.Rect(bar, Of(scene, colour, text)).Role(Role.Terminal[colour])
                 );
                 x += bar.Width + line * 0.7;
             }
@@ -69,13 +67,11 @@ internal static class TerminalDrawing
                         ),
                         Of(scene, i, text)
                     )
-                    .Role(ColoursKind.Terminal[i].Name)
+                    .Role(Role.Terminal[i])
             );
         return drawn;
     }
 
     private static Rgba Of(Scene scene, int index, Rgba text) =>
-        scene[ColoursKind.Kind][ColoursKind.Terminal[index].Name] is SettingValue.Colour colour
-            ? colour.Value
-            : text;
+        scene[ColoursKind.Kind].Has(Role.Terminal[index], out var colour) ? colour : text;
 }

@@ -1,5 +1,4 @@
 using System.Xml.Linq;
-using Furoshiki.Core.Colour;
 using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Picture;
@@ -8,17 +7,15 @@ namespace Furoshiki.Core.Picture;
 internal static class WallpaperDrawing
 {
     /// <summary>Where it lies, and how it is drawn.</summary>
-    public static Layer Layer { get; } = new Layer(Depth.Wallpaper, Scenes.WithDesktop, Draw);
-
-    private static readonly Rgba Grey = new(0x80, 0x80, 0x80);
+    public static Layer Layer { get; } =
+        new(Depth.Wallpaper, Scenes.WithDesktop, [WallpaperKind.Kind], Draw);
 
     private static XElement Draw(Stage stage)
     {
         var wallpaper = stage.Scene[WallpaperKind.Kind];
-        var ground = wallpaper["background"] is SettingValue.Colour colour ? colour.Value : Grey;
         return Shape.Part(
             WallpaperKind.Kind,
-            Shape.Rect(stage.Area, ground),
+            Shape.Rect(stage.Area, wallpaper.Get(WallpaperKind.Background)),
             Picture(stage, wallpaper)
         );
     }
@@ -26,7 +23,9 @@ internal static class WallpaperDrawing
     private static XElement? Picture(Stage stage, Component wallpaper)
     {
         var own = wallpaper.ItemAlone(stage.Screen.Id);
-        var name = own.Text("picture", wallpaper.Text("picture", ""));
+        var name = own.Has(WallpaperKind.Picture, out var ownPicture)
+            ? ownPicture
+            : wallpaper.Get(WallpaperKind.Picture);
         if (wallpaper.AssetNamed(name) is not { Content: { } digest })
             return null;
         var address = stage.Scene.Content.Address(digest, name);
@@ -39,14 +38,17 @@ internal static class WallpaperDrawing
             width * scale,
             height * scale
         );
-        var picture = own.Text("fit", wallpaper.Text("fit", "fill")) switch
+        var fit = own.Has(WallpaperKind.Fit, out var ownFit)
+            ? ownFit
+            : wallpaper.Get(WallpaperKind.Fit);
+        var picture = fit switch
         {
-            "fit" => Shape.Image(area, address),
-            "centre" => Shape.Image(natural, address),
-            "tile" => Tiled(area, natural, address),
+            Fit.Fit => Shape.Image(area, address),
+            Fit.Centre => Shape.Image(natural, address),
+            Fit.Tile => Tiled(area, natural, address),
             _ => Shape.Cover(area, size, address),
         };
-        return wallpaper.Flag("mirrored", false)
+        return wallpaper.Get(WallpaperKind.Mirrored)
             ? Shape.Group(
                 new XAttribute("transform", $"translate({Shape.Number(area.Width)} 0) scale(-1 1)"),
                 picture

@@ -7,7 +7,8 @@ namespace Furoshiki.Core.Picture;
 internal static class WidgetsDrawing
 {
     /// <summary>Where it lies, and how it is drawn.</summary>
-    public static Layer Layer { get; } = new Layer(Depth.Widgets, Scenes.WithDesktop, Draw);
+    public static Layer Layer { get; } =
+        new(Depth.Widgets, Scenes.WithDesktop, [WidgetsKind.Kind, ColoursKind.Kind], Draw);
 
     /// <summary>The drawing that a widget's folder has of it.</summary>
     private const string Face = "face.svg";
@@ -18,14 +19,14 @@ internal static class WidgetsDrawing
         return Shape.Group([
             .. widgets
                 .Items.Select(widgets.ItemAlone)
-                .Where(widget => widget.Text("screen", SettingType.ScreenName.Main) == stage.Name)
+                .Where(widget => widget.Get(WidgetsKind.Screen) == stage.Name)
                 .Select(widget => Widget(stage, widgets, widget)),
         ]);
     }
 
     private static XElement? Widget(Stage stage, Component widgets, Component widget)
     {
-        if (widget["place"] is not SettingValue.Geometry place)
+        if (widget.Get(WidgetsKind.Place) is not { } place)
             return null;
         var (scene, scale) = (stage.Scene, stage.Scale);
         var box = new Box(
@@ -34,7 +35,7 @@ internal static class WidgetsDrawing
             place.Width * scale,
             place.Height * scale
         );
-        var folder = widgets.AssetNamed(widget.Text("which", ""))
+        var folder = widgets.AssetNamed(widget.Get(WidgetsKind.Which))
             is { IsFolder: true, Content: { } digest }
             ? scene.Content.Trees(digest)
             : null;
@@ -42,7 +43,7 @@ internal static class WidgetsDrawing
             ? Shape.Part(WidgetsKind.Kind, Shape.Image(box, scene.Content.Address(face, Face)))
             : Shape.Part(
                 WidgetsKind.Kind,
-                Shape.Rect(box, scene.Colours["dim-text"], 4).Opacity(0.3)
+                Shape.Rect(box, scene.Colours[Role.DimText], 4).Opacity(0.3)
             );
     }
 }

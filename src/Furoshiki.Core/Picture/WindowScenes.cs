@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Xml.Linq;
 using Furoshiki.Core.Parts;
 
@@ -8,6 +9,15 @@ namespace Furoshiki.Core.Picture;
 /// </summary>
 internal static class WindowScenes
 {
+    /// <summary>What windows and all that is in them are drawn from.</summary>
+    public static readonly ImmutableArray<Kind> Reads =
+    [
+        PanelsKind.Kind,
+        TerminalKind.Kind,
+        .. ControlsDrawing.Reads,
+        .. IconsDrawing.Reads,
+    ];
+
     private static readonly string[] Files =
     [
         "folder",
@@ -56,32 +66,30 @@ internal static class WindowScenes
     {
         var side = box with { Width = box.Width * 0.24 };
         var line = scene.TypeHeight * 1.75;
-        var drawn = Shape.Group(BordersDrawing.Side(scene, side));
+        var drawn = Shape.Group(BordersDrawing.Pane(scene, side));
         for (var i = 0; i < 5 && (i + 1.3) * line < side.Height; i++)
         {
             var middle = side.Y + (i + 0.9) * line;
             var chosen = i == 1;
             if (chosen)
                 drawn.Add(
-                    Shape
-                        .Rect(
-                            new Box(side.X, middle - line * 0.42, side.Width, line * 0.84),
-                            scene.Colours["selection"]
-                        )
-                        .Role("selection")
+                    scene.Rect(
+                        new Box(side.X, middle - line * 0.42, side.Width, line * 0.84),
+                        Role.Selection
+                    )
                 );
             drawn.Add(
                 scene.Text(
                     side.X + side.Width * 0.16,
                     middle,
                     side.Width * (i % 2 == 0 ? 0.5 : 0.66),
-                    chosen ? "selection-text" : "dim-text"
+                    chosen ? Role.SelectionText : Role.DimText
                 )
             );
         }
 
         var view = new Box(side.Right, box.Y, box.Width - side.Width, box.Height);
-        var icon = scene[IconsKind.Kind].Number("size", 32);
+        var icon = scene[IconsKind.Kind].Get(IconsKind.Size);
         var columns = Math.Max(2, Math.Min(4, (int)(view.Width / (icon * 1.6))));
         var stepX = view.Width / columns;
         var stepY = icon + scene.TypeHeight * 2.4;
@@ -107,7 +115,7 @@ internal static class WindowScenes
                     cell.X + (stepX - icon) / 2,
                     cell.Y + icon + scene.TypeHeight * 0.7,
                     icon,
-                    "text"
+                    Role.Text
                 )
             );
         }
@@ -125,10 +133,10 @@ internal static class WindowScenes
         {
             var role = i switch
             {
-                0 => "accent",
-                3 => "link",
-                5 => "dim-text",
-                _ => "text",
+                0 => Role.Accent,
+                3 => Role.Link,
+                5 => Role.DimText,
+                _ => Role.Text,
             };
             drawn.Add(scene.Text(box.X + margin, box.Y + (i + 0.9) * line, width * Lines[i], role));
         }

@@ -72,7 +72,9 @@ public static class DesktopReader
                     .Where(LosslessText.IsUnicode)
                     .ToList();
                 if (kind.Kind.HasOrder)
-                    settings[new SettingKey(Kind.Order.Name)] = new SettingValue.List([.. found]);
+                    settings[new SettingKey(Setting.Order.Name)] = new SettingValue.List([
+                        .. found,
+                    ]);
                 foreach (var item in found)
                 foreach (var (name, place) in items.Settings)
                     Read(new SettingKey(name, item), place);
@@ -80,12 +82,12 @@ public static class DesktopReader
         }
         catch (SettingsFileException problem)
         {
-            return new PartReading(kind.Kind.Name, null, file!.Path, problem.Message, [], []);
+            return new PartReading(kind.Kind, null, file!.Path, problem.Message, [], []);
         }
-        var component = new Component(kind.Kind.Name, settings.ToImmutable(), []);
+        var component = new Component(kind.Kind, settings.ToImmutable(), []);
         component = component with { Assets = AssetFinder.Find(kind, component, map, view) };
         return new PartReading(
-            kind.Kind.Name,
+            kind.Kind,
             component,
             null,
             null,
@@ -106,7 +108,7 @@ public static class DesktopReader
             {
                 if (document.Get(kind.AddressOf(key)) is { } native)
                     settings[key] = kind
-                        .Kind.Setting(key)
+                        .Kind.GetSetting(key)
                         .Type.Read(place.Spelling.FromFile(UnicodeAlone(native)));
             }
             catch (SettingsFileException problem)

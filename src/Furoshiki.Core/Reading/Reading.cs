@@ -21,7 +21,7 @@ public sealed record UnreadValue(SettingKey Key, string File, string At, string 
 /// <param name="Values">The values that could not be read.</param>
 /// <param name="Gaps">What stands in its assets and cannot be held, by its path relative to the root.</param>
 public sealed record PartReading(
-    string Kind,
+    Kind Kind,
     Component? Component,
     string? File,
     string? Reason,

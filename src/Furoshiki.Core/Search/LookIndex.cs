@@ -25,7 +25,7 @@ public static class LookIndex
 
     private static IEnumerable<IndexEntry> Of(Component part)
     {
-        var kind = Kind.Get(part.Kind);
+        var kind = part.Kind;
         yield return IndexEntry.Of(kind.Title);
         foreach (var asset in part.Assets)
             yield return IndexEntry.Of(
@@ -33,7 +33,7 @@ public static class LookIndex
             );
         foreach (var (key, value) in part.Settings)
         {
-            var setting = kind.Setting(key);
+            var setting = kind.GetSetting(key);
             var item = key.Item is null ? "" : $"{key.Item}, ";
             yield return IndexEntry.Of(
                 $"{kind.Title}: {item}{setting.Title.ToLowerInvariant()} {setting.Type.Words(value)}",

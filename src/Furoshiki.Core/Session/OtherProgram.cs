@@ -14,9 +14,9 @@ public sealed record OtherEdit(string Path, ReadOnlyMemory<byte> Bytes, string W
 public static class OtherProgram
 {
     /// <summary>An edit that gives one setting of a part another value; null if the part has none that can be changed.</summary>
-    public static OtherEdit? Edit(DesktopMap map, DesktopReading reading, string kindName)
+    public static OtherEdit? Edit(DesktopMap map, DesktopReading reading, Kind wanted)
     {
-        if (map.Find(kindName) is not { } kind || reading.Look[kindName] is not { } component)
+        if (map.Find(wanted) is not { } kind || reading.Look[wanted] is not { } component)
             return null;
         foreach (var (key, value) in component.Settings)
         {
@@ -43,8 +43,8 @@ public static class OtherProgram
                 now.Value + 1 <= number.Max ? now.Value + 1 : now.Value - 1
             ),
             (SettingType.Flag, SettingValue.Flag now) => new SettingValue.Flag(!now.Value),
-            (SettingType.Choice choice, SettingValue.Text now) => new SettingValue.Text(
-                choice.Options[(choice.Options.IndexOf(now.Value) + 1) % choice.Options.Length]
+            ({ Options: { Length: > 0 } options }, SettingValue.Text now) => new SettingValue.Text(
+                options[(options.IndexOf(now.Value) + 1) % options.Length]
             ),
             (SettingType.Colour, SettingValue.Colour now) => new SettingValue.Colour(
                 now.Value.Mix(new Colour.Rgba(0x88, 0x88, 0x88), 0.3)

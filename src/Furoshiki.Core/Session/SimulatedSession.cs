@@ -7,13 +7,13 @@ using Furoshiki.Core.Reading;
 namespace Furoshiki.Core.Session;
 
 /// <summary>A part of which something else shows than what is set.</summary>
-/// <param name="Kind">The kind's name.</param>
+/// <param name="Kind">The kind.</param>
 /// <param name="Set">What is set.</param>
 /// <param name="Showing">What shows; null if nothing of it does.</param>
 /// <param name="Until">When what is set will show; null if it will not, since an asset of it is not there.</param>
 /// <param name="Program">The program that has to start again; null if none.</param>
 public sealed record NotShowing(
-    string Kind,
+    Kind Kind,
     Component Set,
     Component? Showing,
     Shows? Until,
@@ -37,8 +37,8 @@ public sealed class SimulatedSession(DesktopMap map, IDesktopView view)
     {
         var kinds = map.Kinds.Select(kind =>
         {
-            var set = reading.Look[kind.Kind.Name];
-            var before = showing?[kind.Kind.Name];
+            var set = reading.Look[kind.Kind];
+            var before = showing?[kind.Kind];
             var moment = program is null || kind.Program == program ? upTo : Shows.AtOnce;
             return set is null ? before
                 : before is null ? Displayed(kind, set)
@@ -52,20 +52,20 @@ public sealed class SimulatedSession(DesktopMap map, IDesktopView view)
     {
         foreach (var kind in map.Kinds)
         {
-            if (reading.Look[kind.Kind.Name] is not { } set)
+            if (reading.Look[kind.Kind] is not { } set)
                 continue;
-            var shows = showing[kind.Kind.Name];
+            var shows = showing[kind.Kind];
             var will = Displayed(kind, set);
             if (!will.Equals(shows))
                 yield return new NotShowing(
-                    kind.Kind.Name,
+                    kind.Kind,
                     set,
                     shows,
                     kind.ShowsFor(Differing(set, shows)),
                     kind.Program
                 );
             else if (!will.Equals(set))
-                yield return new NotShowing(kind.Kind.Name, set, will, null, null);
+                yield return new NotShowing(kind.Kind, set, will, null, null);
         }
     }
 

@@ -30,7 +30,7 @@ public static class Adaptation
     /// <param name="now">The part as it is on that desktop; null if it could not be read.</param>
     public static Adapted Fit(Component wanted, DesktopMap source, DesktopMap map, Component? now)
     {
-        var kind = Kind.Get(wanted.Kind);
+        var kind = wanted.Kind;
         if (map.Find(wanted.Kind) is not { } here)
             return new Adapted(
                 null,
@@ -121,7 +121,7 @@ public static class Adaptation
         // What the desktop has, it can hold.
         if (now is not null && value.Equals(now.Settings.GetValueOrDefault(key)))
             return value;
-        var setting = kind.Setting(key);
+        var setting = kind.GetSetting(key);
         var what = setting.Title.ToLowerInvariant();
         if (!here.CanHold(key))
         {
@@ -149,7 +149,7 @@ public static class Adaptation
         ImmutableSortedDictionary<SettingKey, SettingValue>.Builder settings
     )
     {
-        var key = new SettingKey(Kind.Order.Name);
+        var key = new SettingKey(Setting.Order.Name);
         if (away.Count > 0 && settings.GetValueOrDefault(key) is SettingValue.List order)
             settings[key] = new SettingValue.List([
                 .. order.Items.Where(item => !away.Contains(item)),
@@ -196,7 +196,11 @@ public static class Adaptation
                 && here.Whole.All(path => path.ToString() != asset.Path)
             )
                 losses.Add(
-                    new Loss(wanted.Kind, asset.Name, "There is no such file on this platform.")
+                    new Loss(
+                        wanted.Kind.Name,
+                        asset.Name,
+                        "There is no such file on this platform."
+                    )
                 );
     }
 

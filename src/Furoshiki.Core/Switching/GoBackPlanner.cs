@@ -46,7 +46,7 @@ public static class GoBackPlanner
             [.. steps],
             [],
             [],
-            [.. map.Kinds.Select(kind => kind.Kind.Name).Where(kind => !changed.Contains(kind))],
+            [.. map.Kinds.Select(kind => kind.Kind).Where(kind => !changed.Contains(kind))],
             [],
             changes,
             SwitchPlanner

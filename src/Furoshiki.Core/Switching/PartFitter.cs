@@ -48,7 +48,7 @@ public sealed class PartFitter(
         [
             .. losses,
             .. wanted.Kept.Keys.Select(key => new Loss(
-                wanted.Kind,
+                wanted.Kind.Name,
                 key,
                 "It was saved with a value that this version of Furoshiki does not know."
             )),

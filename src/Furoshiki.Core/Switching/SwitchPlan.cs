@@ -3,6 +3,7 @@ using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Switching;
 
@@ -25,9 +26,9 @@ public sealed record PartStep(
 );
 
 /// <summary>A part that was wanted and cannot be put on. It is left as it is.</summary>
-/// <param name="Kind">The kind's name.</param>
+/// <param name="Kind">The kind.</param>
 /// <param name="Reason">Why not, in a sentence.</param>
-public sealed record PartRefusal(string Kind, string Reason);
+public sealed record PartRefusal(Kind Kind, string Reason);
 
 /// <summary>Everything that a switch will do, worked out before the first byte moves.</summary>
 /// <param name="Steps">The parts that change, in the order in which people read them.</param>
@@ -43,8 +44,8 @@ public sealed record SwitchPlan(
     ImmutableArray<PartStep> Steps,
     ImmutableArray<PartRefusal> Refused,
     ImmutableArray<Loss> Losses,
-    ImmutableArray<string> Same,
-    ImmutableArray<string> LeftAlone,
+    ImmutableArray<Kind> Same,
+    ImmutableArray<Kind> LeftAlone,
     ImmutableArray<FileChange> Changes,
     ImmutableSortedDictionary<string, FileState?> MadeFrom,
     ImmutableDictionary<Digest, ReadOnlyMemory<byte>> NewContent,

@@ -40,7 +40,9 @@ public sealed class SwitchPlanner(
     {
         foreach (var kept in wanted.Kept.Keys.Where(cover.Contains))
             _losses.Add(new Loss(kept, kept, "This version of Furoshiki knows no such part."));
-        foreach (var component in InOrder(wanted.Components.Where(one => cover.Contains(one.Kind))))
+        foreach (
+            var component in InOrder(wanted.Components.Where(one => cover.Contains(one.Kind.Name)))
+        )
             PlanPart(component);
 
         var edits = _documents
@@ -54,11 +56,11 @@ public sealed class SwitchPlanner(
             .ToImmutableArray();
         var covered = _steps.Select(step => step.Difference.To!).Concat(_same).ToList();
         var untouched = map
-            .Kinds.Select(kind => kind.Kind.Name)
+            .Kinds.Select(kind => kind.Kind)
             .Except(covered.Select(part => part.Kind))
             .Except(_refused.Select(part => part.Kind));
         return new SwitchPlan(
-            [.. _steps.OrderBy(step => Kind.PlaceOf(step.Difference.Kind))],
+            [.. _steps.OrderBy(step => step.Difference.Kind.Place)],
             [.. _refused],
             [.. _losses],
             [.. _same.Select(part => part.Kind)],
@@ -92,7 +94,7 @@ public sealed class SwitchPlanner(
 
     private IEnumerable<Component> InOrder(IEnumerable<Component> components)
     {
-        var order = map.InOrder.Select(kind => kind.Kind.Name).ToList();
+        var order = map.InOrder.Select(kind => kind.Kind).ToList();
         return components.OrderBy(one =>
             order.IndexOf(one.Kind) is >= 0 and var at ? at : order.Count
         );
@@ -100,7 +102,7 @@ public sealed class SwitchPlanner(
 
     private void PlanPart(Component wanted)
     {
-        var fit = _fitter.Fit(wanted, source(wanted.Kind));
+        var fit = _fitter.Fit(wanted, source(wanted.Kind.Name));
         _losses.AddRange(fit.Losses);
         if (fit.Refusal is { } reason)
         {
@@ -170,11 +172,14 @@ public sealed class SwitchPlanner(
             edits[PathOf(place.File)] = to is null
                 ? Open(place.File).Remove(address)
                 : Open(place.File)
-                    .Set(address, place.Spelling.ToFile(kind.Kind.Setting(key).Type.Write(to)));
+                    .Set(address, place.Spelling.ToFile(kind.Kind.GetSetting(key).Type.Write(to)));
         }
-        if (kind.Items is { } items && wanted[Kind.Order.Name] is SettingValue.List order)
+        if (
+            kind is { Items: { } items, Kind.HasOrder: true }
+            && wanted.Has(Setting.Order, out var order)
+        )
         {
-            var document = Open(items.File).Reorder(items.Address, order.Items);
+            var document = Open(items.File).Reorder(items.Address, order);
             if (document != Open(items.File))
                 edits[PathOf(items.File)] = document;
         }
