@@ -44,7 +44,7 @@ internal static class CommandLine
             root.Subcommands.Add(verb);
         root.Subcommands.Add(Completing());
         root.Subcommands.Add(ManualPage.Verb());
-        root.Subcommands.Add(JsonForm.Verb());
+        root.Subcommands.Add(Documents.Verb());
         return root;
     }
 

@@ -1,4 +1,3 @@
-using System.CommandLine;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
@@ -41,19 +40,8 @@ internal static class JsonForm
         ("problem", typeof(Problem)),
     ];
 
-    /// <summary>A hidden verb that prints it.</summary>
-    public static Command Verb()
-    {
-        var verb = new Command("schema", "Print the form of what --json prints") { Hidden = true };
-        verb.SetAction(_ =>
-        {
-            Console.Out.WriteLine(Schema().ToJsonString(Output.Json));
-            return ExitCode.Done;
-        });
-        return verb;
-    }
-
-    private static JsonObject Schema()
+    /// <summary>Makes it.</summary>
+    public static JsonObject Schema()
     {
         var options = new JsonSerializerOptions(Output.Json)
         {

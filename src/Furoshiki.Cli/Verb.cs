@@ -45,7 +45,7 @@ internal static class Verb
     public static Option<string[]> Parts { get; } =
         new("--parts")
         {
-            Description = "Only these parts, such as colours or panels",
+            Description = "Only these parts, such as colours,panels",
             AllowMultipleArgumentsPerToken = true,
         };
 
@@ -87,10 +87,12 @@ internal static class Verb
         return command;
     }
 
-    /// <summary>The kinds of some parts by their names or titles.</summary>
+    /// <summary>The kinds of some parts by their names or titles, each by itself or several with commas between.</summary>
     /// <exception cref="ProblemException">There is no such part.</exception>
     public static IReadOnlyList<string>? KindsOf(IReadOnlyCollection<string> parts) =>
-        parts.Count == 0 ? null : [.. parts.Select(KindOf)];
+        parts.Count == 0
+            ? null
+            : [.. parts.SelectMany(part => part.Split(',')).Select(KindOf).Distinct()];
 
     private static string KindOf(string part) =>
         Kind.All.FirstOrDefault(kind =>

@@ -7,31 +7,66 @@ namespace Furoshiki.Core.Tests;
 
 public sealed class LikenessTests
 {
-    private static readonly Gen<SettingValue> Values = Gen.OneOf(
-        Gen.Int[-50, 50].Select(one => (SettingValue)new SettingValue.Number(one)),
-        Gen.Select(Gen.Byte, Gen.Byte, Gen.Byte)
-            .Select((r, g, b) => (SettingValue)new SettingValue.Colour(new Rgba(r, g, b))),
-        Gen.String[Gen.Char["ab"], 0, 2]
-            .Array[0, 3]
-            .Select(all => (SettingValue)new SettingValue.List([.. all])),
-        Gen.Select(Gen.Int[-9, 9], Gen.Int[-9, 9], Gen.Int[1, 9], Gen.Int[1, 9])
-            .Select((x, y, w, h) => (SettingValue)new SettingValue.Geometry(x, y, w, h)),
-        Gen.Bool.Select(one => (SettingValue)new SettingValue.Flag(one))
-    );
+    private static readonly SettingType Number = new SettingType.Number("px", -50, 50);
+    private static readonly SettingType Colour = new SettingType.Colour();
+    private static readonly SettingType List = new SettingType.List();
+    private static readonly SettingType Place = new SettingType.Geometry();
+
+    private static readonly Gen<(SettingType Type, SettingValue One, SettingValue Other)> Values =
+        Gen.OneOf(
+            TwoOf(
+                Number,
+                Gen.Int[-50, 50].Select(one => (SettingValue)new SettingValue.Number(one))
+            ),
+            TwoOf(
+                Colour,
+                Gen.Select(Gen.Byte, Gen.Byte, Gen.Byte)
+                    .Select((r, g, b) => (SettingValue)new SettingValue.Colour(new Rgba(r, g, b)))
+            ),
+            TwoOf(
+                List,
+                Gen.String[Gen.Char["ab"], 0, 2]
+                    .Array[0, 3]
+                    .Select(all => (SettingValue)new SettingValue.List([.. all]))
+            ),
+            TwoOf(
+                Place,
+                Gen.Select(Gen.Int[-9, 9], Gen.Int[-9, 9], Gen.Int[1, 9], Gen.Int[1, 9])
+                    .Select((x, y, w, h) => (SettingValue)new SettingValue.Geometry(x, y, w, h))
+            ),
+            TwoOf(
+                new SettingType.Extent(),
+                Gen.Select(Gen.Bool, Gen.Int[1, 100])
+                    .Select(
+                        (isPixels, much) =>
+                            isPixels
+                                ? new SettingValue.Pixels(much)
+                                : (SettingValue)new SettingValue.Number(much)
+                    )
+            ),
+            TwoOf(
+                new SettingType.Flag(),
+                Gen.Bool.Select(one => (SettingValue)new SettingValue.Flag(one))
+            )
+        );
+
+    private static Gen<(SettingType, SettingValue, SettingValue)> TwoOf(
+        SettingType type,
+        Gen<SettingValue> values
+    ) => Gen.Select(values, values).Select((one, other) => (type, one, other));
 
     [Fact]
     public void Likeness_lies_between_none_and_all_is_the_same_from_both_sides_and_all_of_what_is_equal() =>
-        Gen.Select(Values, Values)
-            .Sample(
-                (one, other) =>
-                {
-                    var alike = Likeness.Between(one, other);
-                    alike.ShouldBeInRange(0, 1);
-                    alike.ShouldBe(Likeness.Between(other, one), 1e-9);
-                    Likeness.Between(one, one).ShouldBe(1);
-                    Likeness.Between(one, null).ShouldBe(0);
-                }
-            );
+        Values.Sample(
+            (type, one, other) =>
+            {
+                var alike = Likeness.Between(type, one, other);
+                alike.ShouldBeInRange(0, 1);
+                alike.ShouldBe(Likeness.Between(type, other, one), 1e-9);
+                Likeness.Between(type, one, one).ShouldBe(1);
+                Likeness.Between(type, one, null).ShouldBe(0);
+            }
+        );
 
     [Theory]
     [InlineData(24, 32, 0.75)]
@@ -43,7 +78,7 @@ public sealed class LikenessTests
         double alike
     ) =>
         Likeness
-            .Between(new SettingValue.Number(one), new SettingValue.Number(other))
+            .Between(Number, new SettingValue.Number(one), new SettingValue.Number(other))
             .ShouldBe(alike, 1e-9);
 
     [Fact]
@@ -51,18 +86,20 @@ public sealed class LikenessTests
     {
         Likeness
             .Between(
+                Colour,
                 new SettingValue.Colour(new Rgba(0, 0, 0)),
                 new SettingValue.Colour(new Rgba(255, 255, 255))
             )
             .ShouldBe(0, 1e-3);
         Likeness
             .Between(
+                Place,
                 new SettingValue.Geometry(0, 0, 10, 10),
                 new SettingValue.Geometry(5, 0, 10, 10)
             )
             .ShouldBe(1.0 / 3, 1e-9);
         Likeness
-            .Between(new SettingValue.List(["a", "b"]), new SettingValue.List(["b", "c"]))
+            .Between(List, new SettingValue.List(["a", "b"]), new SettingValue.List(["b", "c"]))
             .ShouldBe(0.5, 1e-9);
     }
 

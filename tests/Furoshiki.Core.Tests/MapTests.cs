@@ -1,7 +1,6 @@
 using System.Text;
 using System.Text.Json.Nodes;
 using CsCheck;
-using Furoshiki.Core.Formats;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Json.Schema;
@@ -35,23 +34,6 @@ public sealed class MapTests
     {
         FitsSchema(JsonNode.Parse(Maps[name])!).ShouldBeTrue();
         Read(Maps[name]).Kinds.ShouldNotBeEmpty();
-    }
-
-    [Fact]
-    public void The_schema_knows_just_the_kinds_and_formats_that_there_are()
-    {
-        var schema = JsonNode.Parse(
-            File.ReadAllText(
-                Path.Combine(AppContext.BaseDirectory, "schemas", "desktop-map.schema.json")
-            )
-        )!;
-        Texts(schema["properties"]!["kinds"]!["propertyNames"]!["enum"]!)
-            .ShouldBe(Kind.All.Select(kind => kind.Name));
-        Texts(schema["$defs"]!["format"]!["enum"]!)
-            .ShouldBe(SettingsFormat.All.Select(format => format.Name), ignoreOrder: true);
-
-        static IEnumerable<string> Texts(JsonNode list) =>
-            list.AsArray().Select(one => one!.GetValue<string>());
     }
 
     [Fact]

@@ -1,22 +1,25 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
+using Furoshiki.App.Observing;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
 
 namespace Furoshiki.App.Pictures;
 
 /// <summary>A look as a picture: each screen as SVG, its cloth as SVG, and its accent.</summary>
+/// <param name="IsOverNow">Whether something in it that the look has no say in is drawn, faintly, as it is now.</param>
 public sealed record PictureView(
     IReadOnlyList<ScreenPicture> Screens,
     string Cloth,
-    string? Accent
+    string? Accent,
+    bool IsOverNow
 );
 
 /// <summary>The drawing of a screen, whose size is in px.</summary>
 public sealed record ScreenPicture(string Id, int Width, int Height, string Svg);
 
 /// <summary>Draws looks.</summary>
-public sealed class Painter(LookLibrary library, DesktopRegister register)
+public sealed class Painter(LookLibrary library, DesktopRegister register, Observer observer)
 {
     /// <summary>Draws a look as it is on a desktop's screens.</summary>
     /// <param name="digest">The look's digest.</param>
@@ -31,7 +34,9 @@ public sealed class Painter(LookLibrary library, DesktopRegister register)
             library.FindBytes,
             (asset, name) => $"/api/content/{asset.Hex}/{Uri.EscapeDataString(name)}"
         );
-        var drawings = DesktopPicture.Draw(look, register.Get(desktop).Screens, content, scene);
+        var on = register.Get(desktop);
+        var now = observer.See(on).Reading.Look;
+        var drawings = DesktopPicture.Draw(look, on.Screens, content, scene, now);
         return new PictureView(
             [
                 .. drawings.Select(one => new ScreenPicture(
@@ -44,7 +49,8 @@ public sealed class Painter(LookLibrary library, DesktopRegister register)
             Cloth.Draw(look),
             look[ColoursKind.Kind] is { } colours && colours.Has(Role.Accent, out var accent)
                 ? accent.ToString()
-                : null
+                : null,
+            DesktopPicture.Absent(look, now, scene).Length > 0
         );
     }
 }

@@ -1,4 +1,5 @@
 using Furoshiki.App.Views;
+using Furoshiki.Core.Picture;
 
 namespace Furoshiki.App.Shelf;
 
@@ -19,12 +20,17 @@ public sealed record SavingView(
 /// <param name="Card">The profile by the saving that is opened.</param>
 /// <param name="Parts">The parts of that saving.</param>
 /// <param name="LeftAlone">The titles of the parts that it does not cover.</param>
+/// <param name="Scenes">The scenes that it has a say in.</param>
 public sealed record ProfilePage(
     ProfileCard Card,
     IReadOnlyList<SavingView> Savings,
     IReadOnlyList<PartView> Parts,
-    IReadOnlyList<string> LeftAlone
+    IReadOnlyList<string> LeftAlone,
+    IReadOnlyList<SceneView> Scenes
 );
+
+/// <summary>A scene that a picture can show, with its name for people.</summary>
+public sealed record SceneView(PictureScene Scene, string Title);
 
 /// <summary>A saving by its name, with its look.</summary>
 public sealed record SavingName(string Profile, string Ordinal, string Look);

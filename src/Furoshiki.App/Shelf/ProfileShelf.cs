@@ -7,6 +7,7 @@ using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Picture;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
@@ -61,6 +62,11 @@ public sealed class ProfileShelf(
                     .Map.Kinds.Select(kind => kind.Kind)
                     .Where(kind => looks[opened][kind] is null)
                     .Select(kind => kind.Title),
+            ],
+            [
+                .. NamedScene
+                    .Of(looks[opened])
+                    .Select(scene => new SceneView(scene.Scene, scene.Title)),
             ]
         );
     }

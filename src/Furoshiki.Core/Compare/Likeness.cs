@@ -1,4 +1,3 @@
-using Furoshiki.Core.Colour;
 using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Compare;
@@ -8,9 +7,6 @@ namespace Furoshiki.Core.Compare;
 /// <param name="Count">How many there are.</param>
 public readonly record struct Likeness(double Same, int Count)
 {
-    /// <summary>The difference of black and white in CIEDE2000, the largest between two greys.</summary>
-    private const double BlackToWhite = 100;
-
     /// <summary>How alike they are, 0 to 1; 1 where there is nothing to differ in.</summary>
     public double Share => Count == 0 ? 1 : Same / Count;
 
@@ -30,7 +26,11 @@ public readonly record struct Likeness(double Same, int Count)
         );
         return new Likeness(
             keys.Sum(key =>
-                Between(one.Settings.GetValueOrDefault(key), other.Settings.GetValueOrDefault(key))
+                Between(
+                    one.Kind.GetSetting(key).Type,
+                    one.Settings.GetValueOrDefault(key),
+                    other.Settings.GetValueOrDefault(key)
+                )
             ),
             keys.Count + edited
         );
@@ -39,40 +39,9 @@ public readonly record struct Likeness(double Same, int Count)
     /// <summary>How alike a component is to none.</summary>
     public static Likeness ToNothing(Component component) => new(0, component.Settings.Count);
 
-    /// <summary>
-    /// How alike two values are, 0 to 1. Numbers by the share that the smaller is of the larger; colours by CIEDE2000; lists by the Dice
-    /// coefficient of what is in them; places on a screen by their Jaccard index, the area that they share of the area that they cover;
-    /// all others are the same or not.
-    /// </summary>
-    public static double Between(SettingValue? one, SettingValue? other) =>
-        (one, other) switch
-        {
-            _ when Equals(one, other) => 1,
-            (SettingValue.Number a, SettingValue.Number b) => Ratio(a.Value, b.Value),
-            (SettingValue.Pixels a, SettingValue.Pixels b) => Ratio(a.Value, b.Value),
-            (SettingValue.Colour a, SettingValue.Colour b) => Math.Max(
-                0,
-                1 - Lab.From(a.Value).DifferenceTo(Lab.From(b.Value)) / BlackToWhite
-            ),
-            (SettingValue.List a, SettingValue.List b) => Dice([.. a.Items], [.. b.Items]),
-            (SettingValue.Geometry a, SettingValue.Geometry b) => Jaccard(a, b),
-            _ => 0,
-        };
-
-    private static double Ratio(double one, double other) =>
-        Math.Max(0, 1 - Math.Abs(one - other) / Math.Max(Math.Abs(one), Math.Abs(other)));
-
-    private static double Dice(HashSet<string> one, HashSet<string> other) =>
-        2.0 * one.Count(other.Contains) / (one.Count + other.Count);
-
-    private static double Jaccard(SettingValue.Geometry one, SettingValue.Geometry other)
-    {
-        double Overlap(int a, int aLength, int b, int bLength) =>
-            Math.Max(0, Math.Min(a + aLength, b + bLength) - Math.Max(a, b));
-        var both =
-            Overlap(one.X, one.Width, other.X, other.Width)
-            * Overlap(one.Y, one.Height, other.Y, other.Height);
-        var all = (double)one.Width * one.Height + (double)other.Width * other.Height - both;
-        return both / all;
-    }
+    /// <summary>How alike two values of a setting are, 0 to 1, in the measure of what it can be.</summary>
+    public static double Between(SettingType type, SettingValue? one, SettingValue? other) =>
+        Equals(one, other) ? 1
+        : one is null || other is null ? 0
+        : type.LikenessOf(one, other);
 }

@@ -1,5 +1,7 @@
 using System.Collections.Frozen;
 using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Serialization;
 
 namespace Furoshiki.Core.Parts;
 
@@ -28,6 +30,7 @@ public enum PartGroup
 /// <param name="Group">Where people look for it.</param>
 /// <param name="Settings">Its settings, in the order in which people read them.</param>
 /// <param name="Words">Says a component in a few words, such as "top, 26 px, 60 %".</param>
+[JsonConverter(typeof(KindJson))]
 public sealed record Kind(
     string Name,
     string Title,
@@ -113,4 +116,21 @@ public sealed record Kind(
 
     /// <inheritdoc />
     public override int GetHashCode() => Name.GetHashCode(StringComparison.Ordinal);
+}
+
+/// <summary>A kind in JSON is its name.</summary>
+internal sealed class KindJson : JsonConverter<Kind>
+{
+    /// <inheritdoc />
+    public override Kind Read(
+        ref Utf8JsonReader reader,
+        Type typeToConvert,
+        JsonSerializerOptions options
+    ) =>
+        Kind.Find(reader.GetString() ?? "")
+        ?? throw new JsonException($"There is no kind '{reader.GetString()}'.");
+
+    /// <inheritdoc />
+    public override void Write(Utf8JsonWriter writer, Kind value, JsonSerializerOptions options) =>
+        writer.WriteStringValue(value.Name);
 }

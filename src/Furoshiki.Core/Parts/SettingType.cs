@@ -26,6 +26,9 @@ public abstract partial record SettingType
     /// <summary>Says a value in words, with its unit.</summary>
     public virtual string Words(SettingValue value) => value.ToString()!;
 
+    /// <summary>How alike two values are that differ, 0 (not at all) to 1, in the measure of the setting.</summary>
+    public virtual double LikenessOf(SettingValue one, SettingValue other) => 0;
+
     /// <summary>One of a few words: the names of an enumeration's members in lower case, such as "top left" for TopLeft.</summary>
     /// <typeparam name="T">The enumeration; its members stand in the order in which people read them.</typeparam>
     public sealed record Choice<T> : SettingType<T>
@@ -113,6 +116,10 @@ public abstract partial record SettingType
         public override double ValueOf(SettingValue value) => ((SettingValue.Number)value).Value;
 
         /// <inheritdoc />
+        public override double LikenessOf(SettingValue one, SettingValue other) =>
+            Measure.Ratio(ValueOf(one), ValueOf(other));
+
+        /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
             native.CanBe(NativeType.Number)
             && double.TryParse(
@@ -167,6 +174,10 @@ public abstract partial record SettingType
         public override Rgba ValueOf(SettingValue value) => ((SettingValue.Colour)value).Value;
 
         /// <inheritdoc />
+        public override double LikenessOf(SettingValue one, SettingValue other) =>
+            Measure.Nearness(ValueOf(one), ValueOf(other));
+
+        /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
             native.CanBe(NativeType.Text) && Rgba.TryParse(native.Content, out var colour)
                 ? new SettingValue.Colour(colour)
@@ -183,6 +194,10 @@ public abstract partial record SettingType
         /// <inheritdoc />
         public override ImmutableArray<string> ValueOf(SettingValue value) =>
             ((SettingValue.List)value).Items;
+
+        /// <inheritdoc />
+        public override double LikenessOf(SettingValue one, SettingValue other) =>
+            Measure.Dice(ValueOf(one), ValueOf(other));
 
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
@@ -236,6 +251,10 @@ public abstract partial record SettingType
         /// <inheritdoc />
         public override double ValueOf(SettingValue value) => ((SettingValue.Number)value).Value;
 
+        /// <inheritdoc />
+        public override double LikenessOf(SettingValue one, SettingValue other) =>
+            Measure.Ratio(ValueOf(one), ValueOf(other));
+
         private static readonly (double Seconds, string Unit)[] Units =
         [
             (3600, "h"),
@@ -276,6 +295,12 @@ public abstract partial record SettingType
                 ? new EdgeLength(pixels.Value, IsPixels: true)
                 : new EdgeLength(((SettingValue.Number)value).Value, IsPixels: false);
 
+        /// <inheritdoc />
+        public override double LikenessOf(SettingValue one, SettingValue other) =>
+            ValueOf(one).IsPixels == ValueOf(other).IsPixels
+                ? Measure.Ratio(ValueOf(one).Value, ValueOf(other).Value)
+                : 0;
+
         private static readonly Number Share = new("%", 1, 100);
         private static readonly Number Pixels = new("px", 1, 16384);
 
@@ -313,6 +338,10 @@ public abstract partial record SettingType
         /// <inheritdoc />
         public override SettingValue.Geometry? ValueOf(SettingValue value) =>
             (SettingValue.Geometry)value;
+
+        /// <inheritdoc />
+        public override double LikenessOf(SettingValue one, SettingValue other) =>
+            Measure.Jaccard((SettingValue.Geometry)one, (SettingValue.Geometry)other);
 
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native)

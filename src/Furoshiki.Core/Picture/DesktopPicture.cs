@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Xml.Linq;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Picture;
 
@@ -39,13 +40,18 @@ public static class DesktopPicture
     /// <param name="screens">The desktop's screens; the first is the main one.</param>
     /// <param name="content">The assets to draw with.</param>
     /// <param name="shows">What the picture shows.</param>
+    /// <param name="under">What is on: what the look has no say in is drawn faintly as it is there. Null to leave it out.</param>
     public static ImmutableArray<ScreenDrawing> Draw(
         Look look,
         IReadOnlyList<Screen> screens,
         PictureContent content,
-        PictureScene shows = PictureScene.Desktop
+        PictureScene shows = PictureScene.Desktop,
+        Look? under = null
     )
     {
+        var absent = under is null ? [] : Absent(look, under, shows);
+        var faintness = new Faintness([.. absent.Select(part => part.Kind)]);
+        look = Look.Of(look.Components.Concat(absent));
         var scale = LongestSide / screens.Max(screen => Math.Max(screen.Width, screen.Height));
         var layers = Layers
             .Where(layer => layer.In.Contains(shows))
@@ -67,14 +73,29 @@ public static class DesktopPicture
                         Drawing(
                             area,
                             layers.Select(one =>
-                                one.layer.Draw(
-                                    new Stage(one.Scene, shows, screen, area, scale, index == 0)
+                                faintness.In(
+                                    one.layer.Draw(
+                                        new Stage(one.Scene, shows, screen, area, scale, index == 0)
+                                    )
                                 )
                             )
                         )
                     );
                 }
             ),
+        ];
+    }
+
+    /// <summary>What of what is on a picture shows that a look has no say in.</summary>
+    public static ImmutableArray<Component> Absent(Look look, Look under, PictureScene shows)
+    {
+        var reads = Layers
+            .Where(layer => layer.In.Contains(shows))
+            .SelectMany(layer => layer.Reads)
+            .ToHashSet();
+        return
+        [
+            .. under.Components.Where(part => look[part.Kind] is null && reads.Contains(part.Kind)),
         ];
     }
 

@@ -30,6 +30,9 @@ public sealed class PartFitter(
     ISavedContent saved
 )
 {
+    /// <summary>The content that savings hold.</summary>
+    public ISavedContent Saved => saved;
+
     /// <summary>Holds a part against the desktop.</summary>
     /// <param name="wanted">The part as it was saved.</param>
     /// <param name="source">The map of the desktop that it was saved on.</param>
@@ -55,35 +58,12 @@ public sealed class PartFitter(
         ];
         if (now.Equals(held))
             return new PartFit(held, losses, null, true);
-        var reason = kind.TakesAdministrator
-            ? "Putting it on takes the administrator's rights, so it is left as it is."
-            : MissingAsset(held);
+        var reason = PartCheck
+            .All.Select(check => check.WhyNot(held, kind, this))
+            .FirstOrDefault(why => why is not null);
         return new PartFit(reason is null ? held : null, losses, reason, false);
 
         PartFit Refused(string why) => new(null, [], why, false);
-    }
-
-    private string? MissingAsset(Component wanted)
-    {
-        var kind = map.Find(wanted.Kind)!;
-        foreach (var asset in wanted.Assets.Where(asset => asset.Setting is not null))
-        {
-            if (asset.Content is not { } content)
-            {
-                // What an asset inherits from and was not there then is not needed to put on what was.
-                if (!AssetFinder.NamesIn(wanted, asset.Setting!).Contains(asset.Name))
-                    continue;
-                return $"{asset.Name} was not found when this was saved, so there is nothing to put on.";
-            }
-            var (path, stands) = Locate(kind, asset);
-            if (stands?.Content == content || saved.HoldsAll(content) && path.Place.IsPersons)
-                continue;
-            if (stands is null)
-                return $"{asset.Name} is not here, and its content was not kept when this was saved.";
-            if (path.Place.IsPersons)
-                return $"{asset.Name} is another here, and its saved content is not held.";
-        }
-        return null;
     }
 
     /// <summary>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { useQueryClient } from '@tanstack/vue-query'
 import { nextTick, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { useChanged } from '@/api/asked'
 import { api, take } from '@/api/client'
 import { useChanges, useNotices } from '@/api/queries'
 import DeletedBar from '@/components/DeletedBar.vue'
@@ -22,16 +22,16 @@ const { data: notices } = useNotices()
 useChanges()
 const router = useRouter()
 const route = useRoute()
-const client = useQueryClient()
+const changed = useChanged()
 
 const desktop = () => ({ id: id.value ?? 0 })
 async function see() {
   await take(api.POST('/api/desktops/{id}/news/seen', { params: { path: desktop() } }))
-  await client.invalidateQueries({ queryKey: ['now'] })
+  await changed()
 }
 async function forget(aside: number) {
   await take(api.DELETE('/api/desktops/{id}/asides/{aside}', { params: { path: { ...desktop(), aside } } }))
-  await client.invalidateQueries({ queryKey: ['now'] })
+  await changed()
 }
 /** Where a page goes away with what had the focus, the next one gets it, and says what it is. */
 const arrived = ref('')

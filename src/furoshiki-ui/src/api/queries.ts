@@ -1,43 +1,29 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useDebounceFn, useEventListener } from '@vueuse/core'
 import { computed, onScopeDispose, ref, type Ref } from 'vue'
+import { keyOf, STAYS, useChanged } from './asked'
 import { api, take, type Schemas } from './client'
 
 export const useDesktops = () =>
-  useQuery({ queryKey: ['desktops'], queryFn: () => take(api.GET('/api/desktops')) })
+  useQuery({ queryKey: keyOf('desktops'), queryFn: () => take(api.GET('/api/desktops')) })
 
 /** The desktop as it is. The server tells when it changed, since other programs change it too. */
 export const useNow = (desktop: Ref<number | undefined>) =>
   useQuery({
-    queryKey: ['now', desktop],
+    queryKey: keyOf('now', desktop),
     enabled: computed(() => desktop.value !== undefined),
     queryFn: () => take(api.GET('/api/desktops/{id}/now', { params: { path: { id: desktop.value ?? 0 } } })),
   })
-
-/** What a change of a desktop, or of what is saved, makes stale. */
-const STALE = [
-  'desktops',
-  'now',
-  'desktop',
-  'profiles',
-  'profile',
-  'comparison',
-  'safe-states',
-  'costs',
-  'deletions',
-]
 
 /**
  * Reads again what the server's check finds changed. One window follows the desktops for all: a browser opens only a few
  * connections to a server, and has any number of windows.
  */
 export function useChanges() {
-  const client = useQueryClient()
+  const changed = useChanged()
   const channel = new BroadcastChannel('furoshiki-changes')
   // What comes together is read once.
-  const read = useDebounceFn(() => {
-    for (const key of STALE) void client.invalidateQueries({ queryKey: [key] })
-  }, 50)
+  const read = useDebounceFn(changed, 50)
   const tell = () => {
     void read()
     channel.postMessage('changed')
@@ -78,19 +64,19 @@ export function useChanges() {
 
 export const useDesktopPage = (desktop: Ref<number>) =>
   useQuery({
-    queryKey: ['desktop', desktop],
+    queryKey: keyOf('desktop', desktop),
     queryFn: () => take(api.GET('/api/desktops/{id}', { params: { path: { id: desktop.value } } })),
   })
 
 /** What was found at the start that a person has to know. */
 export const useNotices = () =>
-  useQuery({ queryKey: ['notices'], staleTime: Infinity, queryFn: () => take(api.GET('/api/notices')) })
+  useQuery({ queryKey: keyOf('notices'), ...STAYS, queryFn: () => take(api.GET('/api/notices')) })
 
-export const useMaps = () => useQuery({ queryKey: ['maps'], queryFn: () => take(api.GET('/api/maps')) })
+export const useMaps = () => useQuery({ queryKey: keyOf('maps'), queryFn: () => take(api.GET('/api/maps')) })
 
 export const useFolders = (path: Ref<string>) =>
   useQuery({
-    queryKey: ['folders', path],
+    queryKey: keyOf('folders', path),
     placeholderData: keepPreviousData,
     queryFn: () => take(api.GET('/api/folders', { params: { query: { path: path.value || undefined } } })),
   })
@@ -111,7 +97,7 @@ export const useProfiles = (
   isShown: Ref<boolean> = ref(true),
 ) =>
   useQuery({
-    queryKey: ['profiles', desktop, query],
+    queryKey: keyOf('profiles', desktop, query),
     enabled: computed(() => isShown.value && desktop.value > 0),
     placeholderData: keepPreviousData,
     queryFn: () => askProfiles(desktop.value, query.value),
@@ -122,7 +108,7 @@ export function useAskedProfiles() {
   const client = useQueryClient()
   return (desktop: number, query: ShelfQuery) =>
     client.fetchQuery({
-      queryKey: ['profiles', desktop, query],
+      queryKey: keyOf('profiles', desktop, query),
       queryFn: () => askProfiles(desktop, query),
     })
 }
@@ -130,7 +116,7 @@ export function useAskedProfiles() {
 /** By what the shelf can be filtered. */
 export const useFilters = (desktop: Ref<number>, isShown: Ref<boolean>) =>
   useQuery({
-    queryKey: ['profiles', desktop, 'filters'],
+    queryKey: keyOf('profiles', desktop, 'filters'),
     enabled: computed(() => isShown.value && desktop.value > 0),
     queryFn: () => take(api.GET('/api/profiles/filters', { params: { query: { desktop: desktop.value } } })),
   })
@@ -138,7 +124,7 @@ export const useFilters = (desktop: Ref<number>, isShown: Ref<boolean>) =>
 /** A profile, opened at one of its savings, or at the last. */
 export const useProfile = (id: Ref<number>, desktop: Ref<number>, saving: Ref<number | undefined>) =>
   useQuery({
-    queryKey: ['profile', id, desktop, saving],
+    queryKey: keyOf('profile', id, desktop, saving),
     placeholderData: (before) => (before?.card.id === id.value ? before : undefined),
     queryFn: () =>
       take(
@@ -150,7 +136,7 @@ export const useProfile = (id: Ref<number>, desktop: Ref<number>, saving: Ref<nu
 
 export const useComparison = (desktop: Ref<number>, looks: Ref<string[]>) =>
   useQuery({
-    queryKey: ['comparison', desktop, looks],
+    queryKey: keyOf('comparison', desktop, looks),
     enabled: computed(() => looks.value.length >= 2),
     placeholderData: keepPreviousData,
     queryFn: () =>
@@ -163,7 +149,7 @@ export const useComparison = (desktop: Ref<number>, looks: Ref<string[]>) =>
 
 export const useSafeStates = (desktop: Ref<number>) =>
   useQuery({
-    queryKey: ['safe-states', desktop],
+    queryKey: keyOf('safeStates', desktop),
     queryFn: () =>
       take(api.GET('/api/desktops/{id}/safe-states', { params: { path: { id: desktop.value } } })),
   })
@@ -171,24 +157,24 @@ export const useSafeStates = (desktop: Ref<number>) =>
 /** What is kept for a profile and for each of its savings, and how it stands. */
 export const useProfileKept = (id: Ref<number>) =>
   useQuery({
-    queryKey: ['kept', 'profile', id],
+    queryKey: keyOf('kept', 'profile', id),
     queryFn: () => take(api.GET('/api/profiles/{id}/kept', { params: { path: { id: id.value } } })),
   })
 
 export const useSafeStatesKept = (desktop: Ref<number>) =>
   useQuery({
-    queryKey: ['kept', 'safe-states', desktop],
+    queryKey: keyOf('kept', 'safeStates', desktop),
     queryFn: () =>
       take(api.GET('/api/desktops/{id}/safe-states/kept', { params: { path: { id: desktop.value } } })),
   })
 
 export const useDeletions = () =>
-  useQuery({ queryKey: ['deletions'], queryFn: () => take(api.GET('/api/deletions')) })
+  useQuery({ queryKey: keyOf('deletions'), queryFn: () => take(api.GET('/api/deletions')) })
 
 /** A plan is made anew whenever it is asked for, never taken from memory. */
 export const usePlan = (desktop: Ref<number>, target: Ref<Schemas['Target'] | null>) =>
   useQuery({
-    queryKey: ['plan', desktop, target],
+    queryKey: keyOf('plan', desktop, target),
     enabled: computed(() => target.value !== null),
     gcTime: 0,
     refetchOnWindowFocus: false,
@@ -201,15 +187,19 @@ export const usePlan = (desktop: Ref<number>, target: Ref<Schemas['Target'] | nu
       ),
   })
 
-/** A look never changes, so its picture is asked for once. */
+/** How long a picture is kept that nobody sees, in ms. */
+const HALF_A_MINUTE = 30_000
+
+/** A look never changes, so its picture is asked for once; what it has no say in is drawn as it is now. */
 export const usePicture = (
   look: Ref<string>,
   desktop: Ref<number>,
   scene: Ref<Schemas['PictureScene'] | undefined>,
 ) =>
   useQuery({
-    queryKey: ['picture', look, desktop, scene],
-    staleTime: Infinity,
+    queryKey: keyOf('picture', look, desktop, scene),
+    ...STAYS,
+    gcTime: HALF_A_MINUTE,
     placeholderData: keepPreviousData,
     queryFn: () =>
       take(
@@ -237,16 +227,16 @@ const pathOf = (change: Change) => ({
 
 export const useChangedFolders = (change: Change) =>
   useQuery({
-    queryKey: ['changed-folders', change.before, change.after, change.kind],
-    staleTime: Infinity,
+    queryKey: keyOf('changedFolders', change.before, change.after, change.kind),
+    ...STAYS,
     queryFn: () =>
       take(api.GET('/api/looks/{digest}/changes/{other}/{kind}', { params: { path: pathOf(change) } })),
   })
 
 export const useChangedFiles = (change: Change, folder: Ref<string | undefined>) =>
   useQuery({
-    queryKey: ['changed-files', change.before, change.after, change.kind, folder],
-    staleTime: Infinity,
+    queryKey: keyOf('changedFiles', change.before, change.after, change.kind, folder),
+    ...STAYS,
     enabled: computed(() => folder.value !== undefined),
     queryFn: () =>
       take(
@@ -258,8 +248,8 @@ export const useChangedFiles = (change: Change, folder: Ref<string | undefined>)
 
 export const useLines = (before: Ref<string>, after: Ref<string>, enabled: Ref<boolean>) =>
   useQuery({
-    queryKey: ['lines', before, after],
-    staleTime: Infinity,
+    queryKey: keyOf('lines', before, after),
+    ...STAYS,
     enabled,
     queryFn: () =>
       take(
@@ -272,8 +262,8 @@ export const useLines = (before: Ref<string>, after: Ref<string>, enabled: Ref<b
 /** The name and the look of a saving that is lined up. */
 export const useSavingName = (reference: Ref<string>) =>
   useQuery({
-    queryKey: ['saving', reference],
-    staleTime: Infinity,
+    queryKey: keyOf('saving', reference),
+    ...STAYS,
     enabled: computed(() => reference.value.startsWith('saving-')),
     queryFn: () =>
       take(

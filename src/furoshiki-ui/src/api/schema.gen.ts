@@ -990,6 +990,7 @@ export interface components {
             screens: components["schemas"]["ScreenPicture"][];
             cloth: string;
             accent: null | string;
+            isOverNow: boolean;
         };
         PlaceView: {
             path: string;
@@ -1065,6 +1066,7 @@ export interface components {
             savings: components["schemas"]["SavingView"][];
             parts: components["schemas"]["PartView"][];
             leftAlone: string[];
+            scenes: components["schemas"]["SceneView"][];
         };
         /** @enum {unknown} */
         ReadinessState: "On" | "Same" | "Drifted" | "Ready" | "Partly" | "Cannot";
@@ -1145,6 +1147,10 @@ export interface components {
             savedAt: string;
             changes: components["schemas"]["DriftView"][];
             gaps: components["schemas"]["GapView"][];
+        };
+        SceneView: {
+            scene: components["schemas"]["PictureScene"];
+            title: string;
         };
         Screen: {
             id: string;

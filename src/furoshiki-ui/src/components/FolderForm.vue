@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { useMutation } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
+import { useChanged } from '@/api/asked'
 import { api, problemOf, take, type Schemas } from '@/api/client'
 import { useFolders, useMaps } from '@/api/queries'
 import { useAddress } from '@/composables/useAddress'
@@ -27,7 +28,7 @@ const stop = watch(folders, (found) => {
 const map = ref('open-desktop')
 const text = ref('')
 const form = ref({ name: '', version: '', screens: '1920 × 1080' })
-const client = useQueryClient()
+const changed = useChanged()
 
 const choice = computed<Schemas['FolderChoice']>(() => ({
   folder: folder.value,
@@ -60,7 +61,7 @@ const register = useMutation({
       }),
     ),
   onSuccess: async (desktop) => {
-    await client.invalidateQueries()
+    await changed()
     emit('added', desktop.id)
   },
 })

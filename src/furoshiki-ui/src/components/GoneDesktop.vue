@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { useMutation } from '@tanstack/vue-query'
 import { ref } from 'vue'
+import { useChanged } from '@/api/asked'
 import { api, problemOf, take, type Schemas } from '@/api/client'
 import { useDeletion } from '@/composables/useDeletion'
 import ProblemNote from './ProblemNote.vue'
 
 const props = defineProps<{ desktop: Schemas['DesktopView'] }>()
-const client = useQueryClient()
+const changed = useChanged()
 const folder = ref(props.desktop.folder)
 const { remove } = useDeletion()
 const path = () => ({ id: props.desktop.id })
@@ -14,7 +15,7 @@ const path = () => ({ id: props.desktop.id })
 const move = useMutation({
   mutationFn: () =>
     take(api.PUT('/api/desktops/{id}/folder', { params: { path: path() }, body: { folder: folder.value } })),
-  onSuccess: () => client.invalidateQueries(),
+  onSuccess: changed,
 })
 </script>
 

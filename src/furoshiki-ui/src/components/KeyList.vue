@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { singleKeys } from '@/composables/useSingleKeys'
+import { useChoices } from '@/stores/choices'
 
+const choices = useChoices()
 const shown = defineModel<boolean>({ required: true })
 
 const KEYS = [
@@ -34,7 +35,7 @@ const KEYS = [
         </div>
       </dl>
       <label class="switch"
-        ><input v-model="singleKeys" type="checkbox" /> Keys do something by themselves</label
+        ><input v-model="choices.singleKeys" type="checkbox" /> Keys do something by themselves</label
       >
       <p class="third">None of them does anything while you type in a field.</p>
     </div>

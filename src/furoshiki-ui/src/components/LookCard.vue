@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import { useLineUp } from '@/composables/useLineUp'
 import { count, isOnNow, toneWord } from '@/composables/words'
-import { singleKeys } from '@/composables/useSingleKeys'
+import { useChoices } from '@/stores/choices'
 import DesktopPicture from './DesktopPicture.vue'
 import ReadinessWord from './ReadinessWord.vue'
 
@@ -12,6 +12,7 @@ const props = defineProps<{ card: Schemas['ProfileCard']; desktop: number }>()
 
 const router = useRouter()
 const lineUp = useLineUp()
+const choices = useChoices()
 const reference = computed(() => `saving-${props.card.savingId}`)
 const isLined = computed(() => lineUp.has(reference.value))
 const isOn = computed(() => isOnNow(props.card.readiness))
@@ -25,7 +26,7 @@ const page = computed(() => ({ name: 'profile', params: { id: props.card.id } })
 const plan = computed(() => ({ name: 'switch', query: { saving: props.card.savingId } }))
 
 function press(event: KeyboardEvent) {
-  if (!singleKeys.value || event.ctrlKey || event.altKey || event.metaKey) return
+  if (!choices.singleKeys || event.ctrlKey || event.altKey || event.metaKey) return
   if (event.key === 'l') lineUp.toggle(reference.value)
   else if (event.key === 'p' && !isOn.value) void router.push(plan.value)
   else return

@@ -1,14 +1,15 @@
 <script setup lang="ts">
-import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { useMutation } from '@tanstack/vue-query'
 import { ref, watch } from 'vue'
+import { useChanged } from '@/api/asked'
 import { api, take, type Schemas } from '@/api/client'
 import ProblemNote from './ProblemNote.vue'
 
 const props = defineProps<{ page: Schemas['DesktopPage'] }>()
 
-const client = useQueryClient()
+const changed = useChanged()
 const path = () => ({ path: { id: props.page.desktop.id } })
-const again = () => client.invalidateQueries()
+const again = () => changed()
 
 const act = useMutation({
   mutationFn: (body: Schemas['SessionRequest']) =>
@@ -32,7 +33,7 @@ watch(
   (set) => (refuses.value = set ?? ''),
   { immediate: true },
 )
-const kind = ref('panels')
+const kind = ref(props.page.report.kinds[0]?.kind ?? '')
 </script>
 
 <template>

@@ -3,14 +3,14 @@ import { IconKeyboard, IconMoon, IconSun, IconSunMoon } from '@tabler/icons-vue'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useKeys } from '@/composables/useKeys'
-import { useRoom } from '@/composables/useRoom'
 import { useShelf } from '@/composables/useShelf'
+import { useChoices } from '@/stores/choices'
 
 defineEmits<{ keys: [] }>()
 
 const route = useRoute()
 const router = useRouter()
-const room = useRoom()
+const choices = useChoices()
 const search = ref<HTMLInputElement>()
 const isOnShelf = computed(() => route.name === 'shelf')
 const { sought: find, first } = useShelf(isOnShelf)
@@ -42,11 +42,11 @@ useKeys({ '/': () => search.value?.focus() })
       <RouterLink to="/safe-states">Safe states</RouterLink>
       <RouterLink to="/desktops">Desktops</RouterLink>
     </nav>
-    <VBtn class="bare push" @click="room.next()">
-      <IconMoon v-if="room.chosen.value === 'night'" :size="16" />
-      <IconSun v-else-if="room.chosen.value === 'day'" :size="16" />
+    <VBtn class="bare push" @click="choices.nextRoom()">
+      <IconMoon v-if="choices.room === 'night'" :size="16" />
+      <IconSun v-else-if="choices.room === 'day'" :size="16" />
       <IconSunMoon v-else :size="16" />
-      <span>{{ ROOM_WORDS[room.chosen.value] }}</span>
+      <span>{{ ROOM_WORDS[choices.room] }}</span>
     </VBtn>
     <VBtn class="bare" @click="$emit('keys')">
       <IconKeyboard :size="16" />

@@ -1,5 +1,6 @@
-import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { useMutation } from '@tanstack/vue-query'
 import { ref } from 'vue'
+import { useChanged } from '@/api/asked'
 import { api, take, type Schemas } from '@/api/client'
 
 /** What was deleted last in this window, as long as it is offered to be undeleted at once. */
@@ -7,18 +8,18 @@ const last = ref<Schemas['DeletedView']>()
 
 /** Deletes, and undeletes what was deleted. */
 export function useDeletion() {
-  const client = useQueryClient()
+  const changed = useChanged()
   /** A deletion is none any more. */
   async function ended(id: number) {
     if (last.value?.id === id) last.value = undefined
-    await client.invalidateQueries()
+    await changed()
   }
   const remove = useMutation({
     mutationFn: (ask: () => Promise<Schemas['DeletedView']>) => ask(),
     onSuccess: (deleted) => {
       last.value = deleted
       // A page of what is deleted goes away by itself; nobody waits until it has found that out.
-      void client.invalidateQueries()
+      void changed()
     },
   })
   const undelete = useMutation({

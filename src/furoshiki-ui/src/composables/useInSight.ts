@@ -6,7 +6,7 @@ import { computed, nextTick, ref, watch, type Ref } from 'vue'
  * far as somebody looks.
  * @param all The list; another one begins anew.
  * @param step How many at a time.
- * @returns What is made, how many are left, and the element that stands for those.
+ * @returns What is made, how many are left, and the element that stands for those, which is about as high as they will be.
  */
 export function useInSight<T>(all: Ref<T[]>, step: number) {
   const length = ref(step)

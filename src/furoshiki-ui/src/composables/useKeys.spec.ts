@@ -1,4 +1,5 @@
 import { mount } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, it, vi } from 'vitest'
 import { defineComponent } from 'vue'
 import { useKeys } from './useKeys'
@@ -17,7 +18,10 @@ const page = () =>
 const press = (key: string, target: EventTarget = window, more: KeyboardEventInit = {}) =>
   target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, ...more }))
 
-beforeEach(() => vi.resetAllMocks())
+beforeEach(() => {
+  vi.resetAllMocks()
+  setActivePinia(createPinia())
+})
 
 it('knows single keys and keys pressed one after the other', () => {
   const mounted = page()

@@ -1,5 +1,5 @@
 import { useEventListener } from '@vueuse/core'
-import { singleKeys } from './useSingleKeys'
+import { useChoices } from '@/stores/choices'
 
 const SEQUENCE_MS = 1200
 
@@ -12,11 +12,12 @@ const isTyping = (target: EventTarget | null) =>
  * they are switched off, while a person types in a field, or with Control, Alt or Meta held.
  */
 export function useKeys(keys: Record<string, () => void>) {
+  const choices = useChoices()
   let first = ''
   let at = 0
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (
-      !singleKeys.value ||
+      !choices.singleKeys ||
       event.defaultPrevented ||
       isTyping(event.target) ||
       event.ctrlKey ||

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { useMutation } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
+import { useChanged } from '@/api/asked'
 import { api, problemOf, take } from '@/api/client'
 import { useDesktopPage } from '@/api/queries'
 import AccessBox from '@/components/AccessBox.vue'
@@ -21,7 +22,7 @@ const adding = useAddress('add')
 useTitle(() => (adding.value ? 'Add a desktop' : page.value && `${page.value.desktop.name}, desktop`))
 const found = computed(() => page.value?.report.kinds.filter((kind) => kind.found === 'Set').length ?? 0)
 
-const client = useQueryClient()
+const changed = useChanged()
 const name = ref('')
 watch(
   () => page.value?.desktop.name,
@@ -32,7 +33,7 @@ const path = () => ({ id: id.value })
 const rename = useMutation({
   mutationFn: () =>
     take(api.PUT('/api/desktops/{id}/name', { params: { path: path() }, body: { name: name.value } })),
-  onSuccess: () => client.invalidateQueries(),
+  onSuccess: changed,
 })
 const { remove } = useDeletion()
 const ask = () => take(api.DELETE('/api/desktops/{id}', { params: { path: path() } }))

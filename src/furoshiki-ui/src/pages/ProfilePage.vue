@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { useMutation } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { useChanged } from '@/api/asked'
 import { api, problemOf, take, type Schemas } from '@/api/client'
 import { useProfile, useProfileKept } from '@/api/queries'
 import DamagedList from '@/components/DamagedList.vue'
@@ -14,6 +15,7 @@ import SignalWord from '@/components/SignalWord.vue'
 import { useAddress } from '@/composables/useAddress'
 import { useDeletion } from '@/composables/useDeletion'
 import { useDesktop } from '@/composables/useDesktop'
+import { useInSight } from '@/composables/useInSight'
 import { useKeys } from '@/composables/useKeys'
 import { useLineUp } from '@/composables/useLineUp'
 import { costWords, isOnNow, moment, size, toneWord, wholeWords } from '@/composables/words'
@@ -30,6 +32,10 @@ const { data, error } = useProfile(
   desktop,
   computed(() => Number(chosen.value) || undefined),
 )
+const { made, left, rest } = useInSight(
+  computed(() => data.value?.savings ?? []),
+  12,
+)
 const opened = useAddress('part')
 const lineUp = useLineUp()
 const card = computed(() => data.value?.card)
@@ -38,13 +44,13 @@ useTitle(() => card.value && `${card.value.profile.name}, profile`)
 const reference = computed(() => `saving-${card.value?.savingId}`)
 
 const form = ref<Schemas['ProfileForm']>()
-const client = useQueryClient()
+const changed = useChanged()
 const describe = useMutation({
   mutationFn: (body: Schemas['ProfileForm']) =>
     take(api.PUT('/api/profiles/{id}', { params: { path: { id: id.value } }, body })),
   onSuccess: async () => {
     form.value = undefined
-    await client.invalidateQueries()
+    await changed()
   },
 })
 
@@ -62,32 +68,10 @@ const deleteProfile = () =>
     onSuccess: () => router.push({ name: 'shelf' }),
   })
 
-const SCENES: Record<Schemas['PictureScene'], string> = {
-  Desktop: 'Desktop',
-  Menu: 'Menu',
-  Files: 'Files',
-  Terminal: 'Terminal',
-  Settings: 'Settings',
-  SignIn: 'Sign-in',
-  StartUp: 'Start-up',
-  Lock: 'Lock',
-}
 const scene = useAddress('scene', 'Desktop')
-/** The scenes that the profile has a say in. */
-const NEEDED: Partial<Record<string, string>> = {
-  SignIn: 'sign-in',
-  StartUp: 'start-up',
-  Lock: 'lock',
-  Terminal: 'terminal',
-}
-const scenes = computed(() =>
-  Object.fromEntries(
-    Object.entries(SCENES).filter(
-      ([key]) => !NEEDED[key] || data.value?.parts.some((part) => part.kind === NEEDED[key]),
-    ),
-  ),
+const drawn = computed(
+  () => data.value?.scenes.find((one) => one.scene === scene.value) ?? data.value?.scenes[0],
 )
-const drawn = computed(() => (scene.value in SCENES ? scene.value : 'Desktop') as Schemas['PictureScene'])
 
 const chooser = ref<HTMLInputElement>()
 const picture = useMutation({
@@ -106,7 +90,7 @@ const picture = useMutation({
   },
   onSuccess: async (_, file) => {
     scene.value = file ? 'Screenshot' : 'Desktop'
-    await client.invalidateQueries()
+    await changed()
   },
 })
 function attach() {
@@ -150,8 +134,8 @@ useKeys({
         v-else
         :look="card.look"
         :desktop="desktop"
-        :name="`${card.profile.name}, ${SCENES[drawn]}`"
-        :scene="drawn"
+        :name="`${card.profile.name}, ${drawn?.title}`"
+        :scene="drawn?.scene"
         cloth
         corner
         pointable
@@ -166,23 +150,19 @@ useKeys({
           >Screenshot</VBtn
         >
         <VBtn
-          v-for="(word, key) in scenes"
-          :key="key"
+          v-for="one in data.scenes"
+          :key="one.scene"
           class="chip"
-          :aria-pressed="scene !== 'Screenshot' && drawn === key"
-          @click="scene = String(key)"
-          >{{ word }}</VBtn
+          :aria-pressed="scene !== 'Screenshot' && drawn === one"
+          @click="scene = one.scene"
+          >{{ one.title }}</VBtn
         >
       </div>
 
       <h2>Savings</h2>
       <ProblemNote v-if="remove.error.value" :error="remove.error.value" />
       <ol class="savings paper">
-        <li
-          v-for="(saving, i) in data.savings"
-          :key="saving.id"
-          :class="{ opened: saving.id === card.savingId }"
-        >
+        <li v-for="(saving, i) in made" :key="saving.id" :class="{ opened: saving.id === card.savingId }">
           <button
             class="thumb"
             :aria-label="`Open the ${saving.ordinal} saving`"
@@ -201,8 +181,8 @@ useKeys({
               <strong>{{ saving.ordinal }}</strong> {{ saving.note }}
             </p>
             <p v-if="saving.changes.length > 0" class="second">
-              <template v-for="(change, i) in saving.changes" :key="change.kind">
-                {{ i > 0 ? '; ' : '' }}{{ change.title }}: {{ change.words }}
+              <template v-for="(change, at) in saving.changes" :key="change.kind">
+                {{ at > 0 ? '; ' : '' }}{{ change.title }}: {{ change.words }}
               </template>
             </p>
             <details v-if="saving.gaps.length > 0" class="gaps">
@@ -246,6 +226,7 @@ useKeys({
             >
           </div>
         </li>
+        <li v-if="left" ref="rest" class="beyond" :style="{ height: `${left * 90}px` }" />
       </ol>
     </div>
 

@@ -9,11 +9,16 @@ import SignalWord from '@/components/SignalWord.vue'
 import { useAddress } from '@/composables/useAddress'
 import { useDeletion } from '@/composables/useDeletion'
 import { useDesktop } from '@/composables/useDesktop'
+import { useInSight } from '@/composables/useInSight'
 import { costWords, count, moment, size, wholeWords } from '@/composables/words'
 import { useTitle } from '@/composables/useTitle'
 
 const { id } = useDesktop()
 const { data: states, error } = useSafeStates(id)
+const { made, left, rest } = useInSight(
+  computed(() => states.value ?? []),
+  12,
+)
 const chosen = useAddress('state')
 const state = computed(
   () => states.value?.find((one) => String(one.id) === chosen.value) ?? states.value?.[0],
@@ -45,7 +50,7 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
   </p>
   <div v-else-if="state" class="states">
     <ol class="line" aria-label="Newest first">
-      <li v-for="one in states" :key="one.id">
+      <li v-for="one in made" :key="one.id">
         <button class="state paper" :aria-pressed="one.id === state.id" @click="chosen = String(one.id)">
           <DesktopPicture class="thumb" :look="one.look" :desktop="id" :name="one.title" main-only />
           <span>
@@ -60,6 +65,7 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
           </span>
         </button>
       </li>
+      <li v-if="left" ref="rest" class="beyond" :style="{ height: `${left * 85}px` }" />
     </ol>
     <section class="chosen paper" aria-label="The chosen state">
       <DesktopPicture :look="state.look" :desktop="id" :name="state.title" cloth />
@@ -131,7 +137,7 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
   position: relative;
 }
 
-.line li::before {
+.line li:not(.beyond)::before {
   content: '';
   position: absolute;
   top: 28px;

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { useMutation, useQueryClient } from '@tanstack/vue-query'
+import { useMutation } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { useChanged } from '@/api/asked'
 import { api, problemOf, take, type Schemas } from '@/api/client'
 import DesktopPicture from '@/components/DesktopPicture.vue'
 import SignalWord from '@/components/SignalWord.vue'
@@ -12,7 +13,7 @@ import { useDesktop } from '@/composables/useDesktop'
 import { useTitle } from '@/composables/useTitle'
 
 const router = useRouter()
-const client = useQueryClient()
+const changed = useChanged()
 const { id, now } = useDesktop()
 const as = useAddress('as')
 
@@ -79,7 +80,7 @@ const save = useMutation({
       }),
     ),
   onSuccess: async (saved) => {
-    await client.invalidateQueries()
+    await changed()
     await router.push({ name: 'profile', params: { id: saved.profileId } })
   },
 })

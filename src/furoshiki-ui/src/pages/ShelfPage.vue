@@ -71,7 +71,7 @@ const stop = (filter: string) => ((shown.value[0] ?? '') === filter ? 0 : -1)
     <div ref="looks" class="cards">
       <LookCard v-for="card in made" :key="card.id" :card="card" :desktop="id" />
     </div>
-    <div v-if="left" ref="rest" class="beyond" :style="{ '--left': left }" />
+    <div v-if="left" ref="rest" class="beyond" :style="{ height: `${left * 85}px` }" />
   </template>
 </template>
 
@@ -87,11 +87,6 @@ const stop = (filter: string) => ((shown.value[0] ?? '') === filter ? 0 : -1)
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 16px;
-}
-
-/* About as high as the cards will be that are not made yet. */
-.beyond {
-  height: calc(var(--left) * 85px);
 }
 
 .deleted {

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { IconArrowRight } from '@tabler/icons-vue'
-import { useQueryClient } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import { useChanged } from '@/api/asked'
 import type { Schemas } from '@/api/client'
 import { usePlan } from '@/api/queries'
 import DesktopPicture from '@/components/DesktopPicture.vue'
@@ -15,7 +15,7 @@ import { count } from '@/composables/words'
 import { useTitle } from '@/composables/useTitle'
 
 const route = useRoute()
-const client = useQueryClient()
+const changed = useChanged()
 const { id } = useDesktop()
 
 /** A look and the parts of it that are put on, as they stand in the address: "saving-18:colours,fonts". */
@@ -76,7 +76,7 @@ const STAGES: Record<Schemas['RunStage'], string> = {
 const stage = computed(() => STAGES[run.progress.value?.stage ?? 'SafeState'])
 
 watch(result, (ended) => {
-  if (ended) void client.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'plan' })
+  if (ended) void changed()
 })
 watch(target, () => run.reset())
 

@@ -1,0 +1,57 @@
+import { useQueryClient, type Query } from '@tanstack/vue-query'
+import type { Schemas } from './client'
+
+/** When an answer is no longer true. */
+type Stale =
+  /** When a desktop, or what is saved, changed. */
+  | 'changed'
+  /** Never while the page is open: what it is about does not change. */
+  | 'never'
+  /** When a desktop changed, if it shows something as it is now. */
+  | 'overNow'
+  /** It is asked for anew each time, and not kept. */
+  | 'kept for nobody'
+
+/** All that the server is asked for, and when the answers are no longer true. */
+const ASKED = {
+  desktops: 'changed',
+  desktop: 'changed',
+  now: 'changed',
+  profiles: 'changed',
+  profile: 'changed',
+  comparison: 'changed',
+  safeStates: 'changed',
+  kept: 'changed',
+  deletions: 'changed',
+  folders: 'changed',
+  notices: 'never',
+  maps: 'never',
+  saving: 'never',
+  changedFolders: 'never',
+  changedFiles: 'never',
+  lines: 'never',
+  picture: 'overNow',
+  plan: 'kept for nobody',
+} as const satisfies Record<string, Stale>
+
+type Asked = keyof typeof ASKED
+
+/** The key of a question: what is asked for, and of what. */
+export const keyOf = (what: Asked, ...of: unknown[]) => [what, ...of]
+
+/** For answers that cannot change, or that only a change makes stale: they are taken as true without asking. */
+export const STAYS = { staleTime: Infinity }
+
+const isStale = (query: Query) => {
+  const when: Stale = ASKED[query.queryKey[0] as Asked]
+  return (
+    when === 'changed' ||
+    (when === 'overNow' && (query.state.data as Schemas['PictureView'] | undefined)?.isOverNow === true)
+  )
+}
+
+/** What to call when a desktop, or what is saved, changed: everything that is no longer true and in sight is asked for anew. */
+export function useChanged() {
+  const client = useQueryClient()
+  return () => client.invalidateQueries({ predicate: isStale })
+}
