@@ -31,11 +31,19 @@ public sealed class ManyTests : IAsyncLifetime
 
         _person.GoTo("/?sort=name");
         _person.See("[data-profile='Cloud Cover']");
-        _person.Driver.ExecuteScript(
-            "document.querySelector('.beyond').scrollIntoView({ block: 'end' })"
-        );
+        ScrollTo(".beyond", "end");
+        _person.See("[data-profile='Look 0030']");
+        _person.Gone("[data-profile='Cloud Cover'] svg");
+        ScrollTo("[data-profile='Look 0030']", "center");
         _person.See("[data-profile='Look 0030'] svg");
     }
+
+    private void ScrollTo(string what, string block) =>
+        _person.Driver.ExecuteScript(
+            "document.querySelector(arguments[0]).scrollIntoView({ block: arguments[1] })",
+            what,
+            block
+        );
 
     private int Cards() => _person.Driver.FindElements(By.CssSelector(".card")).Count;
 

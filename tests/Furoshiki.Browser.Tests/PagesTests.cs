@@ -5,7 +5,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
 {
     private static readonly (string Path, string Shows)[] Pages =
     [
-        ("/?lineup=saving-18", "[data-profile='Cloud Cover'] svg"),
+        ("/?lineup=saving-18", "[data-profile='Red Lamp'] svg"),
         ("/?find=nothing+like+it", ".nothing"),
         ("/profiles/7?part=icons", ".savings svg"),
         ("/save", ".cover"),

@@ -15,17 +15,12 @@ public sealed class LayeringTests
         ["Furoshiki.Web"] = ["Furoshiki.Core", "Furoshiki.App"],
     };
 
-    private static IEnumerable<string> Sources(string pattern)
-    {
-        var folder = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(folder, "Furoshiki.slnx")))
-            folder = Path.GetDirectoryName(folder)!;
-        return Directory.EnumerateFiles(
-            Path.Combine(folder, "src"),
+    private static IEnumerable<string> Sources(string pattern) =>
+        Directory.EnumerateFiles(
+            Path.Combine(Repository.Root, "src"),
             pattern,
             SearchOption.AllDirectories
         );
-    }
 
     /// <summary>Which namespaces each namespace of the product uses.</summary>
     private static Dictionary<string, HashSet<string>> Uses()

@@ -192,6 +192,14 @@ dt {
     grid-template-columns: minmax(0, 1fr);
   }
 
+  /* What is chosen stands below, and is not to be far away. */
+  .line {
+    max-height: 50vh;
+    padding-block: 3px;
+    padding-right: 3px;
+    overflow-y: auto;
+  }
+
   .state {
     grid-template-columns: minmax(0, 1fr);
   }
