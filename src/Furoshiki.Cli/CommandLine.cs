@@ -10,14 +10,18 @@ internal static class CommandLine
     private const string Complete = "complete";
 
     /// <summary>The command.</summary>
-    public static RootCommand Root { get; } = Make();
+    public static RootCommand Root => Made.Value;
+
+    private static readonly Lazy<RootCommand> Made = new(Make);
 
     /// <summary>Does what a command line asks for.</summary>
     /// <returns>The exit code.</returns>
     public static int Run(string[] args)
     {
+        if (RunningServer.Do(args) is { } done)
+            return done;
         var given = Root.Parse(args);
-        return given.Errors.Count > 0 ? Refuse(given) : given.Invoke();
+        return given.Errors.Count > 0 ? Refuse(given) : given.Invoke(Surroundings.Own());
     }
 
     private static int Refuse(ParseResult given)

@@ -9,7 +9,8 @@ namespace Furoshiki.Cli;
 
 /// <summary>Prints: to standard output what was asked for, to standard error how it goes and what went wrong.</summary>
 /// <param name="isJson">Whether what was asked for is printed as JSON.</param>
-internal sealed class Output(bool isJson)
+/// <param name="to">Where to.</param>
+internal sealed class Output(bool isJson, Surroundings to)
 {
     /// <summary>How the command writes JSON.</summary>
     public static JsonSerializerOptions Json { get; } =
@@ -20,7 +21,7 @@ internal sealed class Output(bool isJson)
             Converters = { new JsonStringEnumConverter() },
         };
 
-    private readonly IAnsiConsole _out = Console();
+    private readonly IAnsiConsole _out = Console(to, to.Output);
 
     /// <summary>In a file or a pipe every row has a line of its own, however long.</summary>
     private const int Unbounded = 10_000;
@@ -32,7 +33,7 @@ internal sealed class Output(bool isJson)
     public void Show(object view, Action words)
     {
         if (isJson)
-            System.Console.Out.WriteLine(JsonSerializer.Serialize(view, Json));
+            to.Output.WriteLine(JsonSerializer.Serialize(view, Json));
         else
             words();
     }
@@ -64,7 +65,11 @@ internal sealed class Output(bool isJson)
             );
         foreach (var row in all)
             table.AddRow(shown.Select(i => row[i].Rendered(HasColours)));
-        _out.Write(table);
+        using var text = new StringWriter();
+        Console(to, text).Write(table);
+        // What makes the last column as wide as its widest cell says nothing.
+        foreach (var line in text.ToString().TrimEnd('\n').Split('\n'))
+            to.Output.WriteLine(line.TrimEnd(' '));
     }
 
     /// <summary>Whether colours can be shown as such.</summary>
@@ -72,31 +77,34 @@ internal sealed class Output(bool isJson)
         _out.Profile.Capabilities.Ansi
         && _out.Profile.Capabilities.ColorSystem != ColorSystem.NoColors;
 
-    private static IAnsiConsole Console()
+    private static IAnsiConsole Console(Surroundings to, TextWriter writer)
     {
+        var isPlain = to.Colours == ColorSystem.NoColors;
         var console = AnsiConsole.Create(
             new AnsiConsoleSettings
             {
-                Out = new AnsiConsoleOutput(System.Console.Out),
-                Ansi = System.Console.IsOutputRedirected ? AnsiSupport.No : AnsiSupport.Detect,
+                Out = new AnsiConsoleOutput(writer),
+                Ansi = isPlain ? AnsiSupport.No : AnsiSupport.Yes,
+                ColorSystem = isPlain
+                    ? ColorSystemSupport.NoColors
+                    : (ColorSystemSupport)to.Colours,
                 Interactive = InteractionSupport.No,
             }
         );
-        if (System.Console.IsOutputRedirected)
-            console.Profile.Width = Unbounded;
+        console.Profile.Width = to.Columns ?? Unbounded;
         return console;
     }
 
     /// <summary>Says how it goes.</summary>
-    public static void Progress(string text) => System.Console.Error.WriteLine(text);
+    public void Progress(string text) => to.Error.WriteLine(text);
 
     /// <summary>Says what went wrong, and what was left unharmed.</summary>
     public void Wrong(Problem problem)
     {
         if (isJson)
-            System.Console.Error.WriteLine(JsonSerializer.Serialize(problem, Json));
+            to.Error.WriteLine(JsonSerializer.Serialize(problem, Json));
         else
-            System.Console.Error.WriteLine($"{problem.Sentence}\n{problem.Unharmed}");
+            to.Error.WriteLine($"{problem.Sentence}\n{problem.Unharmed}");
     }
 }
 

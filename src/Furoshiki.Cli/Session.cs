@@ -14,7 +14,12 @@ namespace Furoshiki.Cli;
 internal sealed class Session : IDisposable
 {
     private readonly DataFolder _data;
-    private readonly ServiceProvider _services;
+    private readonly IServiceProvider _services;
+    private readonly ServiceProvider? _own;
+
+    /// <summary>Uses an application that runs already.</summary>
+    public Session(IServiceProvider running, DataFolder data) =>
+        (_services, _data) = (running, data);
 
     /// <summary>Opens the application.</summary>
     /// <param name="folder">The data folder.</param>
@@ -22,7 +27,7 @@ internal sealed class Session : IDisposable
     {
         _data = new DataFolder(folder);
         var isOwn = _data.Join();
-        _services = new ServiceCollection()
+        _services = _own = new ServiceCollection()
             .AddLogging()
             .AddFuroshiki(_data, null, [])
             .BuildServiceProvider();
@@ -47,7 +52,7 @@ internal sealed class Session : IDisposable
         where T : notnull => _services.GetRequiredService<T>();
 
     /// <summary>What was found at the start that the person is to be told.</summary>
-    public IReadOnlyList<string> Notices => _data.Notices;
+    public IReadOnlyList<string> Notices => _own is null ? [] : _data.Notices;
 
     /// <summary>The desktop of a name; the only one if none is named.</summary>
     public LiveDesktop Desktop(string? name)
@@ -95,7 +100,9 @@ internal sealed class Session : IDisposable
 
     public void Dispose()
     {
-        _services.Dispose();
+        if (_own is null)
+            return;
+        _own.Dispose();
         SqliteConnection.ClearAllPools();
         _data.Dispose();
     }

@@ -57,6 +57,19 @@ internal static class Verb
                 "A look: 'now', a profile's name, with a number after it for one of its savings ('Open Night 4'), saving-N, state-N, or the first digits of its digest",
         };
 
+    private static readonly HashSet<Command> OnlyLook = [];
+
+    /// <summary>Notes that verbs change nothing, so that a server that runs can do them for the command.</summary>
+    public static IEnumerable<Command> Looking(params IReadOnlyList<Command> verbs)
+    {
+        OnlyLook.UnionWith(verbs);
+        return verbs;
+    }
+
+    /// <summary>Whether what was asked for changes nothing.</summary>
+    public static bool ChangesNothing(ParseResult given) =>
+        OnlyLook.Contains(given.CommandResult.Command);
+
     /// <summary>A verb that works on a desktop.</summary>
     public static Command OnDesktop(
         string name,
@@ -113,12 +126,13 @@ internal static class Verb
 
     private static int Run(ParseResult given, Func<Call, int> run)
     {
-        var output = new Output(given.GetValue(Json));
+        var around = (Surroundings)given.InvocationConfiguration;
+        var output = new Output(given.GetValue(Json), around);
         try
         {
-            using var session = new Session(Path.GetFullPath(given.GetValue(Data)!));
+            using var session = around.Open(Path.GetFullPath(given.GetValue(Data)!));
             foreach (var notice in session.Notices)
-                Output.Progress(notice);
+                output.Progress(notice);
             return run(new Call(session, output, given));
         }
 #pragma warning disable CA1031 // Whatever goes wrong is told, with what was left unharmed.

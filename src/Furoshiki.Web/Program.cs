@@ -5,6 +5,7 @@ using Furoshiki.App.Installation;
 using Furoshiki.App.Recovery;
 using Furoshiki.Store;
 using Furoshiki.Web;
+using Furoshiki.Web.Commands;
 using Furoshiki.Web.Compare;
 using Furoshiki.Web.Desktops;
 using Furoshiki.Web.Document;
@@ -114,6 +115,7 @@ api.MapSwitching();
 api.MapSafeStates();
 api.MapPictures();
 api.MapAccess();
+api.MapCommands();
 app.MapFallbackToFile("{*path:regex(^(?!api(/|$)|assets/).*$)}", "index.html");
 
 app.Lifetime.ApplicationStarted.Register(() =>

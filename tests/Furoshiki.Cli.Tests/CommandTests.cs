@@ -45,6 +45,49 @@ public sealed class CommandTests(AppProcess app) : IClassFixture<AppProcess>
     }
 
     [Fact]
+    public async Task A_running_page_answers_for_the_command_what_it_says_by_itself_and_changes_nothing()
+    {
+        string[][] looking =
+        [
+            ["desktops"],
+            ["now"],
+            ["drift"],
+            ["shelf", "night"],
+            ["show", "Open Night"],
+            ["compare", "Open Night", "Day Log"],
+            ["states"],
+            ["plan", "Day Log", "--parts", "colours,fonts"],
+            ["deleted"],
+            ["show", "Opne Night"],
+            ["shelf", "--json"],
+        ];
+        using var client = await app.Client();
+        var answered = new List<Called>();
+        foreach (var arguments in looking)
+        {
+            answered.Add(await Call(arguments));
+            var page = await Asked(client, [.. arguments, .. OnConsole(arguments)]);
+            new Called(page.Code!.Value, page.Out, page.Error).ShouldBe(answered[^1]);
+        }
+        foreach (var changing in new[] { "save", "switch", "back", "nonsense", "--help" })
+            (await Asked(client, [changing, "Open Night", "--yes"])).Code.ShouldBeNull(changing);
+        app.Kill();
+        foreach (var (arguments, before) in looking.Zip(answered))
+            (await Call(arguments)).ShouldBe(before, string.Join(' ', arguments));
+        await app.Start();
+    }
+
+    private static async Task<Answer> Asked(HttpClient client, string[] arguments)
+    {
+        using var response = await client.PostAsJsonAsync(
+            "/api/commands",
+            new { arguments, columns = (int?)null }
+        );
+        response.EnsureSuccessStatusCode();
+        return (await response.Content.ReadFromJsonAsync<Answer>())!;
+    }
+
+    [Fact]
     public async Task What_is_deleted_by_the_command_is_off_the_page_and_undeleted_it_is_back()
     {
         using var client = await app.Client();
@@ -256,12 +299,12 @@ public sealed class CommandTests(AppProcess app) : IClassFixture<AppProcess>
             .IsValid.ShouldBeTrue($"{verb}: {json.ToJsonString()}");
 
     private Task<Called> Call(params string[] arguments) =>
-        Run([
-            .. arguments,
-            .. arguments[0] is "open" or "deleted" or "undelete"
-                ? []
-                : new[] { "--desktop", "Dome console" },
-        ]);
+        Run([.. arguments, .. OnConsole(arguments)]);
+
+    private static string[] OnConsole(string[] arguments) =>
+        arguments[0] is "open" or "deleted" or "undelete" or "desktops"
+            ? []
+            : ["--desktop", "Dome console"];
 
     private Task<Called> Run(string[] arguments) =>
         Start([

@@ -12,7 +12,7 @@ public sealed class LayeringTests
         ["Furoshiki.Store"] = ["Furoshiki.Core"],
         ["Furoshiki.App"] = ["Furoshiki.Core", "Furoshiki.Desktops", "Furoshiki.Store"],
         ["Furoshiki.Cli"] = ["Furoshiki.Core", "Furoshiki.App"],
-        ["Furoshiki.Web"] = ["Furoshiki.Core", "Furoshiki.App"],
+        ["Furoshiki.Web"] = ["Furoshiki.Core", "Furoshiki.App", "Furoshiki.Cli"],
     };
 
     private static IEnumerable<string> Sources(string pattern) =>

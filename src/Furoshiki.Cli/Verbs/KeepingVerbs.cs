@@ -27,7 +27,9 @@ internal static class KeepingVerbs
     public static IEnumerable<Command> Make() =>
         [
             Verb.OnDesktop("delete", "Delete a profile, a saving or a safe state", Delete, What),
-            Verb.Make("deleted", "List what was deleted and can be undeleted", Deleted),
+            .. Verb.Looking(
+                Verb.Make("deleted", "List what was deleted and can be undeleted", Deleted)
+            ),
             Verb.Make("undelete", "Put back what was deleted", Undelete, Deletion),
         ];
 

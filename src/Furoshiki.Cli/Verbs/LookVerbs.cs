@@ -46,15 +46,15 @@ internal static class LookVerbs
     };
 
     public static IEnumerable<Command> Make() =>
-        [
+        Verb.Looking(
             Verb.Make("desktops", "List the desktops", Desktops),
             Verb.OnDesktop("now", "Tell what is on a desktop", Now),
             Verb.OnDesktop("drift", "Tell what changed since it was saved", Drift),
             Verb.OnDesktop("shelf", "List the profiles", Shelf, Search),
             Verb.OnDesktop("show", "Tell what a look is made of", Show, Verb.Look),
             Verb.OnDesktop("compare", "Put looks side by side", Compare, Looks, All),
-            Verb.OnDesktop("states", "List the safe states", States),
-        ];
+            Verb.OnDesktop("states", "List the safe states", States)
+        );
 
     private static int Desktops(Call call)
     {

@@ -20,7 +20,10 @@ internal static class OpenVerb
         var open = new Command("open", "Start the page, or find it, and print its address");
         open.SetAction(given =>
         {
-            var output = new Output(given.GetValue(Verb.Json));
+            var output = new Output(
+                given.GetValue(Verb.Json),
+                (Surroundings)given.InvocationConfiguration
+            );
             try
             {
                 var data = new DataFolder(Path.GetFullPath(given.GetValue(Verb.Data)!));

@@ -34,13 +34,15 @@ internal static class SwitchVerbs
 
     public static IEnumerable<Command> Make() =>
         [
-            Verb.OnDesktop(
-                "plan",
-                "Tell what a switch would do",
-                Plan,
-                Verb.Look,
-                Verb.Parts,
-                With
+            .. Verb.Looking(
+                Verb.OnDesktop(
+                    "plan",
+                    "Tell what a switch would do",
+                    Plan,
+                    Verb.Look,
+                    Verb.Parts,
+                    With
+                )
             ),
             Verb.OnDesktop(
                 "switch",
@@ -224,7 +226,7 @@ internal static class SwitchVerbs
             Ask();
         var runs = call.Session.Get<SwitchRuns>();
         var id = runs.Start(desktop.Id, plan.Fingerprint);
-        var result = Follow(runs, id);
+        var result = Follow(runs, id, call.Output);
         call.Output.Show(
             result,
             () =>
@@ -271,7 +273,7 @@ internal static class SwitchVerbs
     }
 
     /// <summary>Tells how far a switch is until it has ended; an interrupt lets it go back.</summary>
-    private static RunResult Follow(SwitchRuns runs, long id)
+    private static RunResult Follow(SwitchRuns runs, long id, Output output)
     {
         ConsoleCancelEventHandler stop = (_, key) =>
         {
@@ -287,7 +289,7 @@ internal static class SwitchVerbs
                 foreach (var progress in run.Follow(CancellationToken.None).ToBlockingEnumerable())
                 {
                     if (progress.Stage != stage && progress.Stage != RunStage.Ended)
-                        Output.Progress(Words(progress));
+                        output.Progress(Words(progress));
                     stage = progress.Stage;
                 }
             }

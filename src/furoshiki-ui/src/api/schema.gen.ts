@@ -330,6 +330,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/commands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Do what the command would, if it changes nothing */
+        post: operations["runCommand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/profiles": {
         parameters: {
             query?: never;
@@ -700,6 +717,12 @@ export interface components {
             together: components["schemas"]["ContentCost"];
             each: components["schemas"]["KeptView"][];
         };
+        Answer: {
+            /** Format: int32 */
+            code: null | number;
+            out: string;
+            error: string;
+        };
         AsideView: {
             /** Format: int64 */
             id: number;
@@ -743,6 +766,11 @@ export interface components {
             title: string;
             words: string;
         };
+        /**
+         * @default NoColors
+         * @enum {unknown}
+         */
+        ColorSystem: "NoColors" | "Legacy" | "Standard" | "EightBit" | "TrueColor";
         ComparisonView: {
             sides: components["schemas"]["SideView"][];
             rows: components["schemas"]["PartRowView"][];
@@ -1067,6 +1095,12 @@ export interface components {
             parts: components["schemas"]["PartView"][];
             leftAlone: string[];
             scenes: components["schemas"]["SceneView"][];
+        };
+        Question: {
+            arguments: string[];
+            /** Format: int32 */
+            columns: null | number;
+            colours?: components["schemas"]["ColorSystem"];
         };
         /** @enum {unknown} */
         ReadinessState: "On" | "Same" | "Drifted" | "Ready" | "Partly" | "Cannot";
@@ -2316,6 +2350,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NewEntrance"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    runCommand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Question"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Answer"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Whoever asked may not enter. */
