@@ -37,6 +37,16 @@ if (args is ["--only", "switch"])
     MeasureSwitch();
     return;
 }
+if (args is ["--only", "server"])
+{
+    MeasureServer();
+    return;
+}
+if (args is ["--only", "command"])
+{
+    MeasureCommand();
+    return;
+}
 using (var small = new Sample(factor: 1))
     Measure(small, print: false);
 using (var sample = new Sample(factor))
@@ -46,7 +56,89 @@ MeasureFormats();
 MeasureShelf();
 MeasureHearing();
 MeasureSwitch();
+MeasureServer();
+MeasureCommand();
 return;
+
+// The server with 1,000 profiles and 200,000 files, four windows open: what it has of memory, what it does with nothing to do, and how soon
+// it tells of a change.
+void MeasureServer()
+{
+    using var wardrobe = new Wardrobe(
+        Path.Combine(repository, "scenario"),
+        int.Parse(Environment.GetEnvironmentVariable("P") ?? "1000"),
+        int.Parse(Environment.GetEnvironmentVariable("F") ?? "200000")
+    );
+    using var server = new Serving(repository, wardrobe.Data);
+    const string Shelf = "/api/profiles?desktop=1";
+    const string Now = "/api/desktops/1/now";
+    void Look()
+    {
+        server.Get(Shelf);
+        server.Get(Now);
+    }
+    Look();
+    var windows = Enumerable.Range(0, 4).Select(_ => server.Follow()).ToList();
+    Look();
+    // What the runtime compiles anew of what it ran is done by then.
+    Thread.Sleep(TimeSpan.FromSeconds(10));
+    var busy = server.Busy(TimeSpan.FromSeconds(20));
+    Console.WriteLine($"with nothing to do: {busy:0.00} % of a core (wanted: under 0.1)");
+    foreach (
+        var (what, change) in new (string, Action)[]
+        {
+            ("a setting", () => Wardrobe.Toggle(wardrobe.Settings)),
+            ("one of 200,000 files", () => File.AppendAllText(wardrobe.AnIcon, "<!-- -->")),
+        }
+    )
+    {
+        var told = Median(
+            9,
+            () =>
+            {
+                change();
+                windows[0].Wait();
+            },
+            before: () =>
+            {
+                Look();
+                Thread.Sleep(300);
+                windows[0].Forget();
+            }
+        );
+        var known = Median(9, () => server.Get(Now), before: change);
+        Console.WriteLine(
+            $"{what} changed: told after {told:0} ms, what is on now known {known:0} ms after that is asked (wanted: under 100 together)"
+        );
+    }
+    Console.WriteLine(
+        $"memory of the server: {server.Memory("VmRSS")} MiB, at most {server.Memory("VmHWM")} MiB (wanted: under 400)"
+    );
+}
+
+// What is on, from the start of the command to its last byte, against a program that does nothing.
+void MeasureCommand()
+{
+    using var wardrobe = new Wardrobe(Path.Combine(repository, "scenario"), 10);
+    string Built(string project) =>
+        Directory
+            .EnumerateFiles(
+                Path.Combine(repository, project, "bin/Release"),
+                $"{Path.GetFileName(project)}.dll",
+                SearchOption.AllDirectories
+            )
+            .First();
+    void Run(string project, string arguments) =>
+        Sample.Run($"dotnet {Built(project)} {arguments} >/dev/null", "/");
+    var now = $"now --data {wardrobe.Data}";
+    var empty = Median(15, () => Run("bench/Empty", ""));
+    var alone = Median(9, () => Run("src/Furoshiki.Cli", now));
+    using var server = new Serving(repository, wardrobe.Data);
+    Run("src/Furoshiki.Cli", now);
+    var beside = Median(15, () => Run("src/Furoshiki.Cli", now));
+    Line("furoshiki now with a server", beside, "an empty program", empty, 3);
+    Line("furoshiki now by itself", alone, "an empty program", empty, 6);
+}
 
 // Ten settings in three files, beside few and beside many managed files, and against the same bytes written and flushed by themselves.
 void MeasureSwitch()

@@ -21,6 +21,7 @@ namespace Furoshiki.Bench;
 internal sealed class Wardrobe : IDisposable
 {
     private const int Savings = 50;
+    private const int FilesInFolder = 200;
     private const string Surface = "home/.config/engawa/surface.conf";
 
     private readonly string _folder = Directory.CreateTempSubdirectory("furoshiki-bench-").FullName;
@@ -29,10 +30,17 @@ internal sealed class Wardrobe : IDisposable
     /// <summary>Makes it.</summary>
     /// <param name="scenario">The folder of the demo scenario, of which it takes the desktop.</param>
     /// <param name="profiles">How many profiles; each has 50 savings.</param>
-    public Wardrobe(string scenario, int profiles)
+    /// <param name="files">How many files more the icon set that is on has.</param>
+    public Wardrobe(string scenario, int profiles, int files = 0)
     {
         _profiles = profiles;
         Sample.Run($"cp -a {scenario}/dome-console {_folder}/desktop", "/");
+        for (var i = 0; i < files; i++)
+        {
+            if (i % FilesInFolder == 0)
+                Directory.CreateDirectory(FolderOf(i));
+            File.WriteAllText(Path.Combine(FolderOf(i), $"icon{i}.svg"), $"<svg id='{i}'/>");
+        }
         using var data = Start(out var services);
         services.GetRequiredService<FuroshikiDbFactory>().Migrate();
         var desktop = services
@@ -71,12 +79,11 @@ internal sealed class Wardrobe : IDisposable
             });
         var first = Cards();
         var again = Enumerable.Range(0, 5).Select(_ => Cards()).Order().ElementAt(2);
-        var surface = Path.Combine(_folder, "desktop", Surface);
         var changed = Enumerable
             .Range(0, 5)
             .Select(_ =>
             {
-                Toggle(surface);
+                Toggle(Settings);
                 return Cards();
             })
             .Order()
@@ -90,11 +97,27 @@ internal sealed class Wardrobe : IDisposable
         return (first, again, changed, read, letter, next);
     }
 
+    /// <summary>Where it is.</summary>
+    public string Data => Path.Combine(_folder, "data");
+
+    /// <summary>One of the files that the icon set has more.</summary>
+    public string AnIcon => Path.Combine(FolderOf(0), "icon0.svg");
+
+    /// <summary>A settings file of the desktop.</summary>
+    public string Settings => Path.Combine(_folder, "desktop", Surface);
+
+    private string FolderOf(int file) =>
+        Path.Combine(
+            _folder,
+            "desktop/home/.local/share/icons/Fold-Slate/more",
+            $"{file / FilesInFolder}"
+        );
+
     public void Dispose() => Directory.Delete(_folder, recursive: true);
 
     private DataFolder Start(out IServiceProvider services)
     {
-        var data = new DataFolder(Path.Combine(_folder, "data"));
+        var data = new DataFolder(Data);
         data.Prepare(fresh: false);
         services = new ServiceCollection()
             .AddLogging()
@@ -156,6 +179,9 @@ internal sealed class Wardrobe : IDisposable
         }
         batch.Commit();
         db.SaveChanges();
+        // As if all of it had been read again, which else goes on in the background for a while.
+        var now = DateTimeOffset.UtcNow.ToUnixTimeSeconds();
+        db.Contents.ExecuteUpdate(all => all.SetProperty(one => one.CheckedAt, now));
     }
 
     /// <summary>A look like another, with some settings of most of its parts unlike those of any other.</summary>
@@ -182,7 +208,8 @@ internal sealed class Wardrobe : IDisposable
             )
         );
 
-    private static void Toggle(string file)
+    /// <summary>Gives the desktop the other tone, as another program would.</summary>
+    public static void Toggle(string file)
     {
         var text = File.ReadAllText(file);
         File.WriteAllText(

@@ -76,6 +76,7 @@ public sealed class InstallTests : IDisposable
         start.Environment["DOTNET_CLI_HOME"] = tools;
         start.Environment["NUGET_HTTP_CACHE_PATH"] = Path.Combine(tools, ".nuget/http-cache");
         start.Environment["NUGET_PLUGINS_CACHE_PATH"] = Path.Combine(tools, ".nuget/plugins");
+        start.Environment["npm_config_cache"] = Path.Combine(tools, ".npm");
         start.Environment["HOME"] = _home;
         start.Environment.Remove("XDG_DATA_HOME");
         start.Environment.Remove("XDG_CONFIG_HOME");

@@ -3,12 +3,15 @@ using System.Net;
 using System.Net.Sockets;
 using System.Text;
 using System.Text.RegularExpressions;
+using Microsoft.Data.Sqlite;
 
 namespace Furoshiki.Tests.Shared;
 
 /// <summary>The application itself, started with the demo in a data folder of its own.</summary>
 public sealed class AppProcess : IAsyncLifetime
 {
+    private const int Sigterm = 15;
+
     private static readonly TimeSpan Patience = TimeSpan.FromMinutes(2);
 
     private readonly StringBuilder _printed = new();
@@ -39,7 +42,49 @@ public sealed class AppProcess : IAsyncLifetime
 
     public string At(string path) => Path.Combine(Desktop, path);
 
-    public async ValueTask InitializeAsync() => await Start();
+    /// <summary>
+    /// A data folder with the demo in it, as an application made it that ended as it should. To make it takes longer than most tests do,
+    /// so it is made once, and every application begins with a copy.
+    /// </summary>
+    private static readonly Lazy<Task<string>> Demo = new(MakeDemo);
+
+    public async ValueTask InitializeAsync()
+    {
+        if (WithDemo && LargestFile is null)
+            await TakeDemo();
+        await Start();
+    }
+
+    private static async Task<string> MakeDemo()
+    {
+        var app = new AppProcess();
+        AppDomain.CurrentDomain.ProcessExit += (_, _) =>
+            Directory.Delete(app.Home, recursive: true);
+        await app.Start();
+        if (await app.End(Sigterm) != 0)
+            throw new InvalidOperationException($"The demo could not be made: {app.Printed}");
+        return app.Data;
+    }
+
+    /// <summary>Copies the demo. Only where its desktops stand is another then.</summary>
+    private async Task TakeDemo()
+    {
+        var demo = await Demo.Value;
+        using var copying = Process.Start("cp", ["-a", demo, Data]);
+        await copying.WaitForExitAsync();
+        await using var database = new SqliteConnection(
+            $"Data Source={Path.Combine(Data, "furoshiki.db")};Pooling=False"
+        );
+        await database.OpenAsync();
+        foreach (var table in new[] { "Desktops", "Switches" })
+        {
+            await using var move = database.CreateCommand();
+            move.CommandText = $"UPDATE {table} SET Root = replace(Root, $from, $to)";
+            move.Parameters.AddWithValue("$from", demo);
+            move.Parameters.AddWithValue("$to", Data);
+            await move.ExecuteNonQueryAsync();
+        }
+    }
 
     public async Task Start(int port = 0)
     {

@@ -1,0 +1,153 @@
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Furoshiki.Tests.Shared;
+
+namespace Furoshiki.Cli.Tests;
+
+/// <summary>What the command says, and to whom.</summary>
+public sealed class CommandWordsTests(AppProcess app) : CommandTests(app)
+{
+    [Fact]
+    public async Task A_running_page_answers_for_the_command_what_it_says_by_itself_and_changes_nothing()
+    {
+        string[][] looking =
+        [
+            ["desktops"],
+            ["now"],
+            ["drift"],
+            ["shelf", "night"],
+            ["show", "Open Night"],
+            ["compare", "Open Night", "Day Log"],
+            ["states"],
+            ["plan", "Day Log", "--parts", "colours,fonts"],
+            ["deleted"],
+            ["show", "Opne Night"],
+            ["shelf", "--json"],
+        ];
+        using var client = await App.Client();
+        var answered = new List<Called>();
+        foreach (var arguments in looking)
+        {
+            answered.Add(await Call(arguments));
+            var page = await Asked(client, [.. arguments, .. OnConsole(arguments)]);
+            new Called(page.Code!.Value, page.Out, page.Error).ShouldBe(answered[^1]);
+        }
+        foreach (var changing in new[] { "save", "switch", "back", "nonsense", "--help" })
+            (await Asked(client, [changing, "Open Night", "--yes"])).Code.ShouldBeNull(changing);
+        App.Kill();
+        foreach (var (arguments, before) in looking.Zip(answered))
+            (await Call(arguments)).ShouldBe(before, string.Join(' ', arguments));
+        await App.Start();
+    }
+
+    private static async Task<Answer> Asked(HttpClient client, string[] arguments)
+    {
+        using var response = await client.PostAsJsonAsync(
+            "/api/commands",
+            new { arguments, columns = (int?)null }
+        );
+        response.EnsureSuccessStatusCode();
+        return (await response.Content.ReadFromJsonAsync<Answer>())!;
+    }
+
+    [Fact]
+    public async Task Parts_of_several_looks_are_planned_together_and_what_cannot_be_is_said()
+    {
+        var plan = await Json(
+            "plan",
+            0,
+            "Day Log",
+            "--with",
+            "colours=Open Night",
+            "icons=Red Lamp 3"
+        );
+        plan["caption"]!.GetValue<string>().ShouldEndWith("of 3 looks");
+        (await Call("plan", "Day Log", "--with", "colours")).Error.ShouldContain(
+            "Say it as in colours=\"Open Night\"."
+        );
+        (await Call("plan", "Day Log", "--with", "colours=Opne Night")).Error.ShouldContain(
+            "Near it: Open Night"
+        );
+    }
+
+    [Fact]
+    public async Task What_cannot_be_done_says_why_what_is_near_and_what_is_unharmed()
+    {
+        var before = App.Snapshot();
+        var misspelt = await Call("switch", "Opne Night", "--yes");
+        misspelt.ShouldBe(
+            new Called(
+                NotFound,
+                "",
+                "There is no look 'Opne Night'. Near it: Open Night.\nNothing was changed.\n"
+            )
+        );
+        (await Run(["now"])).Error.ShouldContain("Say which with --desktop: Dome console");
+        (await Run(["now", "--desktop", "Dome consoel"])).Error.ShouldContain(
+            "Near it: Dome console."
+        );
+        var problem = JsonNode.Parse((await Call("show", "Open Night 99", "--json")).Error)!;
+        Check("problem", problem);
+        problem["sentence"]!.GetValue<string>().ShouldBe("Open Night has no 99th saving.");
+        (await Call("switch", "now", "--yes")).Code.ShouldBe(Refused);
+        (await Call("plan", "Open Night", "--parts", "colurs")).Code.ShouldBe(NotFound);
+        (await Call("back", "state-9999", "--yes")).Code.ShouldBe(NotFound);
+        (await Call("save", "\u202Ename")).Error.ShouldContain("invisible mark");
+        (await Run(["nonsense"])).Code.ShouldBe(Refused);
+        App.Snapshot().ShouldBe(before);
+    }
+
+    [Fact]
+    public async Task A_folder_with_other_things_in_it_is_left_alone_and_an_empty_one_says_the_first_step()
+    {
+        var folder = Directory.CreateDirectory(Path.Combine(App.Home, "other")).FullName;
+        await File.WriteAllTextAsync(Path.Combine(folder, "own"), "a person's own");
+        var refused = await Run(["desktops", "--data", folder]);
+        refused.Code.ShouldBe(1);
+        refused.Error.ShouldContain("has other files in it");
+        Directory.EnumerateFileSystemEntries(folder).Count().ShouldBe(1);
+
+        var empty = Path.Combine(App.Home, "empty");
+        (await Run(["desktops", "--data", empty])).Out.ShouldContain("furoshiki open");
+        (await Run(["now", "--data", empty])).Code.ShouldBe(NotFound);
+    }
+
+    [Fact]
+    public async Task A_pipe_that_is_closed_early_a_narrow_terminal_and_two_commands_at_once_do_no_harm()
+    {
+        var closed = await Shell("\"$@\" shelf | head -1; echo ${PIPESTATUS[0]}");
+        closed.Out.ShouldEndWith("0\n");
+        closed.Error.ShouldBe("");
+
+        var narrow = await Shell(
+            "script -qec \"stty cols 40; $(printf '%q ' \"$@\") shelf\" /dev/null"
+        );
+        narrow.Code.ShouldBe(0);
+        foreach (var line in Plain(narrow.Out).Split('\n'))
+            line.TrimEnd('\r').Length.ShouldBeLessThanOrEqualTo(40, line);
+
+        var both = await Task.WhenAll(
+            Call("save", "Both one", "--parts", "colours"),
+            Call("save", "Both two", "--parts", "panels,icons")
+        );
+        both.ShouldAllBe(one => one.Code == 0);
+    }
+
+    [Fact]
+    public async Task Help_the_manual_and_completion_know_every_verb()
+    {
+        string[] verbs =
+        [
+            .. Forms["$defs"]!.AsObject().Select(one => one.Key).Where(one => one != "problem"),
+        ];
+        var help = (await Run(["--help"])).Out;
+        var manual = (await Run(["manual"])).Out;
+        var completed = (await Run(["complete", "furoshiki "])).Out.Split('\n');
+        foreach (var verb in verbs)
+        {
+            help.ShouldContain($"  {verb} ");
+            manual.ShouldContain($".B {verb.Replace("-", "\\-", StringComparison.Ordinal)}");
+            completed.ShouldContain(verb);
+        }
+    }
+}
