@@ -65,6 +65,77 @@ public sealed class LineTests : OwnAppTests
     }
 
     [Fact]
+    public async Task Parts_that_are_left_out_stay_as_they_are_are_named_and_are_no_drift()
+    {
+        await Server.Switch(await Server.Plan("Saving", await Server.SavingOf("Red Lamp")));
+        var before = await Words("panels");
+        var (_, plan) = await Plan(await Server.SavingOf("Open Night"), "panels", "dock");
+        plan["caption"]!.GetValue<string>().ShouldBe("2nd saving without panels, dock");
+        plan["leftOut"]!
+            .AsArray()
+            .Select(part => part!["title"]!.GetValue<string>())
+            .ShouldBe(["Panels", "Dock"]);
+        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+
+        var now = await Server.Now();
+        now["on"]!["name"]!.GetValue<string>().ShouldBe("Open Night");
+        now["drift"]!.AsArray().ShouldBeEmpty("what was left out is no drift");
+        (await Words("panels")).ShouldBe(before);
+        (await Readiness("Open Night")).ShouldBe("On, without 2 parts");
+        (await Readiness("Red Lamp")).ShouldNotStartWith("On");
+
+        App.Edit("home/.config/engawa/panels.json", "\"edge\": \"top\"", "\"edge\": \"bottom\"");
+        (await Server.Now())["drift"]![0]!["since"]!
+            .GetValue<string>()
+            .ShouldBe("Red Lamp, 4th", "it is held against the look that it is of");
+
+        var (_, whole) = await Plan(await Server.SavingOf("Open Night"));
+        await Server.Switch(whole);
+        (await Readiness("Open Night")).ShouldBe("On now");
+    }
+
+    [Theory]
+    [InlineData("nonsense")]
+    [InlineData("sounds", "sounds", "panels")]
+    public async Task What_cannot_be_left_out_is_refused_at_its_field(params string[] without)
+    {
+        var guest = await Server.SavingOf("Guest Desk");
+        var (status, problem) = await Plan(guest, without);
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        problem["field"]!.GetValue<string>().ShouldBe("without");
+        problem["unharmed"]!.GetValue<string>().ShouldNotBeEmpty();
+    }
+
+    private Task<(HttpStatusCode Status, JsonNode Body)> Plan(
+        JsonNode saving,
+        params string[] without
+    ) =>
+        Server.Post(
+            "/api/desktops/1/plans",
+            new JsonObject
+            {
+                ["kind"] = "Saving",
+                ["id"] = saving.DeepClone(),
+                ["without"] = new JsonArray([.. without.Select(kind => JsonValue.Create(kind))]),
+            }
+        );
+
+    /// <summary>A part as it is set on a desktop, in words.</summary>
+    private async Task<string> Words(string kind, long desktop = 1) =>
+        (await Server.Now(desktop))["parts"]!
+            .AsArray()
+            .Single(part => part!["kind"]!.GetValue<string>() == kind)![
+            "words"
+        ]!.GetValue<string>();
+
+    private async Task<string> Readiness(string profile) =>
+        (await Server.Get("/api/profiles?desktop=1"))
+            .AsArray()
+            .Single(card => card!["profile"]!["name"]!.GetValue<string>() == profile)![
+            "readiness"
+        ]!["words"]!.GetValue<string>();
+
+    [Fact]
     public async Task Parts_of_looks_from_two_platforms_and_a_safe_state_are_put_on_together_each_from_its_own_map()
     {
         var wall = Api.SaveAs("Wall", "colours", "panels", "fonts");
@@ -97,12 +168,6 @@ public sealed class LineTests : OwnAppTests
         status.ShouldBe(HttpStatusCode.OK);
         plan["caption"]!.GetValue<string>().ShouldBe("4 parts of 3 looks");
         (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
-        async Task<string> Words(string kind, long desktop = 1) =>
-            (await Server.Now(desktop))["parts"]!
-                .AsArray()
-                .Single(part => part!["kind"]!.GetValue<string>() == kind)![
-                "words"
-            ]!.GetValue<string>();
         (await Words("fonts")).ShouldBe(await Words("fonts", desktop: 3));
         (await File.ReadAllTextAsync(App.At(Surface))).ShouldContain("tone=dark");
         (await Server.Now())["drift"]!

@@ -63,7 +63,7 @@ public sealed class NowReader(
                 .. reading.Parts.SelectMany(GapView.Of),
                 .. drift.Damaged.Select(kind => new GapView(
                     kind,
-                    Core.Parts.Kind.Get(kind).Title,
+                    Core.Parts.Kind.TitleOf(kind),
                     SavingNames.Words(drift.Held[kind]),
                     "The copy of this saving is damaged, so it cannot be told what changed since."
                 )),

@@ -72,6 +72,10 @@ public sealed class PlanMaker(
                 .Parts.Where(part => changed.Contains(part.Kind))
                 .Select(part => DriftView.Of(part, drift.Since(part.Kind.Name))),
         ];
+        var leftToOthers = plan
+            .LeftAlone.Where(kind => ready.Target.Without?.Contains(kind.Name) != true)
+            .Select(kind => kind.Title)
+            .ToList();
         return new PlanView(
             ready.Target,
             ready.Name,
@@ -95,16 +99,22 @@ public sealed class PlanMaker(
             [
                 .. plan.Losses.Select(loss => new LossView(
                     loss.Kind,
-                    Kind.Get(loss.Kind).Title,
+                    Kind.TitleOf(loss.Kind),
                     loss.What,
                     loss.Reason
                 )),
             ],
             [.. plan.Same.Select(kind => kind.Title)],
-            plan.LeftAlone.IsEmpty
+            [
+                .. (ready.Target.Without ?? []).Select(kind => new KindName(
+                    kind,
+                    Kind.TitleOf(kind)
+                )),
+            ],
+            leftToOthers.Count == 0
                 ? null
                 : new LeftAloneView(
-                    [.. plan.LeftAlone.Select(kind => kind.Title)],
+                    leftToOthers,
                     isBack || ready.Target.Kinds is not null
                         ? "not among what was chosen"
                         : $"{ready.Name} does not cover them"
@@ -135,15 +145,26 @@ public sealed class PlanMaker(
             .Concat(look.Kept.Keys)
             .Where(kind => target.Kinds is null || target.Kinds.Contains(kind))
             .ToList();
+        var without = target.Without ?? [];
+        if (without.FirstOrDefault(kind => !cover.Contains(kind)) is { } unknown)
+            throw ProblemException.Field(
+                "without",
+                $"{row.Profile!.Name} puts no {Kind.TitleOf(unknown).ToLowerInvariant()} on."
+            );
+        cover.RemoveAll(without.Contains);
+        if (cover.Count == 0)
+            throw ProblemException.Field("without", "Something has to be left to put on.");
         var plan = Planner(desktop, seen, _ => maps.Get(row.Map)).Plan(look, cover);
         return new ReadyPlan(
             desktop,
             target,
             plan,
             row.Profile!.Name,
-            target.Kinds is null
-                ? $"{Counting.Ordinal(row.Number)} saving"
-                : $"{Counting.Ordinal(row.Number)} saving, {cover.Count} of its parts",
+            target.Kinds is not null
+                    ? $"{Counting.Ordinal(row.Number)} saving, {cover.Count} of its parts"
+                : without.Count > 0
+                    ? $"{Counting.Ordinal(row.Number)} saving without {string.Join(", ", without.Select(Kind.TitleOf)).ToLowerInvariant()}"
+                : $"{Counting.Ordinal(row.Number)} saving",
             desktop.On.With(row.Id, OnOf(plan), isWhole: target.Kinds is null),
             seen
         );

@@ -27,6 +27,7 @@ public sealed record LeftAloneView(IReadOnlyList<string> Titles, string Reason);
 
 /// <summary>A switch plan.</summary>
 /// <param name="Before">The name of the profile that is on before it; "Now" where none is.</param>
+/// <param name="LeftOut">The parts of the look that were left out of the plan.</param>
 /// <param name="LeftAlone">The parts that it leaves alone, and why.</param>
 /// <param name="Unsaved">What drifted, is in no saving and is changed: the safe state keeps it.</param>
 /// <param name="Discards">What drifted and is put back: the safe state keeps it.</param>
@@ -45,6 +46,7 @@ public sealed record PlanView(
     IReadOnlyList<RefusedView> Refused,
     IReadOnlyList<LossView> Losses,
     IReadOnlyList<string> Same,
+    IReadOnlyList<KindName> LeftOut,
     LeftAloneView? LeftAlone,
     IReadOnlyList<DriftView> Unsaved,
     IReadOnlyList<DriftView> Discards,

@@ -29,10 +29,12 @@ public sealed record LookParts(string Look, IReadOnlyList<string> Kinds);
 /// <param name="Kinds">The kinds that are put on or back; null for all.</param>
 /// <param name="Files">The files of a safe state that are gone back to; null for all.</param>
 /// <param name="Looks">The looks whose parts are put on together; null for anything else.</param>
+/// <param name="Without">The kinds of a saving that are left out: they stay as they are, and that is no drift; null for none.</param>
 public sealed record Target(
     TargetKind Kind,
     long Id,
     IReadOnlyList<string>? Kinds = null,
     IReadOnlyList<string>? Files = null,
-    IReadOnlyList<LookParts>? Looks = null
+    IReadOnlyList<LookParts>? Looks = null,
+    IReadOnlyList<string>? Without = null
 );

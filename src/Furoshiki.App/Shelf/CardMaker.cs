@@ -48,7 +48,7 @@ public sealed class CardMaker(
         using var db = databases.CreateDbContext();
         var on = db
             .Savings.Where(one => one.Id == desktop.On.Saving)
-            .Select(one => new OnNow(one.ProfileId, one.Id, one.Number))
+            .Select(one => new OnNow(one.ProfileId, one.Id, one.Number, desktop.On.Parts))
             .FirstOrDefault();
         return
         [
@@ -123,7 +123,7 @@ public sealed class CardMaker(
             ProfileForm.Of(row),
             new SavingNumber(saving.Id, saving.ProfileId, saving.Number, saving.Look, saving.Map),
             row.Savings.Where(one => one.Id == desktop.On.Saving)
-                .Select(one => new OnNow(row.Id, one.Id, one.Number))
+                .Select(one => new OnNow(row.Id, one.Id, one.Number, desktop.On.Parts))
                 .FirstOrDefault(),
             withLikeness: true
         );
@@ -139,7 +139,21 @@ public sealed class CardMaker(
     );
 
     /// <summary>The saving that a desktop has on.</summary>
-    private sealed record OnNow(long Profile, long Saving, int Number);
+    /// <param name="Profile">The number of its profile.</param>
+    /// <param name="Saving">Its number among all.</param>
+    /// <param name="Number">Its number in the profile.</param>
+    /// <param name="Parts">For each kind the number of the saving that last held it.</param>
+    private sealed record OnNow(
+        long Profile,
+        long Saving,
+        int Number,
+        IReadOnlyDictionary<string, long> Parts
+    )
+    {
+        /// <summary>Whether a part of the saving that is on was left out when that was put on.</summary>
+        public bool IsLeftOut(Component part) =>
+            Parts.Count > 0 && Parts.GetValueOrDefault(part.Kind.Name) != Saving;
+    }
 
     private ProfileCard Card(
         Standings.OfDesktop standings,
@@ -229,6 +243,9 @@ public sealed class CardMaker(
         OnNow? on
     )
     {
+        var leftOut = on?.Saving == saving.Id ? facts.Parts.Select(on.IsLeftOut).ToList() : null;
+        if (leftOut is not null && leftOut.Contains(true))
+            parts = [.. parts.Where((_, i) => !leftOut[i])];
         var refused = parts.Count(one => one.State == PartState.Refused);
         var missing = parts.Count(one => one.State == PartState.NoMatch);
         var steps = parts.Count(one => one.State == PartState.Ready);
@@ -241,7 +258,12 @@ public sealed class CardMaker(
             return new ReadinessView(ReadinessState.Cannot, "No part of it has a match here");
         if (steps == 0)
             return on?.Profile == saving.ProfileId
-                ? new ReadinessView(ReadinessState.On, "On now")
+                ? new ReadinessView(
+                    ReadinessState.On,
+                    leftOut?.Count(one => one) is > 0 and var count
+                        ? $"On, without {Counting.Of(count, "part")}"
+                        : "On now"
+                )
                 : new ReadinessView(ReadinessState.Same, "Same as now");
         if (on?.Saving == saving.Id)
             return new ReadinessView(

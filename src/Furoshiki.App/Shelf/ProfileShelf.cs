@@ -105,7 +105,7 @@ public sealed class ProfileShelf(
                     .Deserialize<SavedGap[]>(savings[i].Gaps)!
                     .Select(gap => new GapView(
                         gap.Kind,
-                        Kind.Get(gap.Kind).Title,
+                        Kind.TitleOf(gap.Kind),
                         PathText.Printable(gap.Path),
                         gap.Reason
                     )),

@@ -32,6 +32,12 @@ internal static class SwitchVerbs
         Arity = ArgumentArity.ZeroOrMore,
     };
 
+    private static readonly Option<string[]> Without = new("--without")
+    {
+        Description = "All but these parts, such as panels,dock; they stay as they are",
+        AllowMultipleArgumentsPerToken = true,
+    };
+
     public static IEnumerable<Command> Make() =>
         [
             .. Verb.Looking(
@@ -41,6 +47,7 @@ internal static class SwitchVerbs
                     Plan,
                     Verb.Look,
                     Verb.Parts,
+                    Without,
                     With
                 )
             ),
@@ -50,6 +57,7 @@ internal static class SwitchVerbs
                 call => CarryOut(call, call.Desktop, TargetOf(call)),
                 Verb.Look,
                 Verb.Parts,
+                Without,
                 With,
                 Verb.Yes
             ),
@@ -82,7 +90,12 @@ internal static class SwitchVerbs
             return Together(look, kinds, with);
         return look.Source switch
         {
-            LookSource.Saving => new Target(TargetKind.Saving, look.Id, kinds),
+            LookSource.Saving => new Target(
+                TargetKind.Saving,
+                look.Id,
+                kinds,
+                Without: Verb.KindsOf(call.Given.GetValue(Without) ?? [])
+            ),
             LookSource.SafeState when kinds is null => new Target(TargetKind.SafeState, look.Id),
             LookSource.SafeState => throw new ProblemException(
                 new Problem(

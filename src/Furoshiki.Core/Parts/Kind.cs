@@ -95,6 +95,9 @@ public sealed record Kind(
     public static Kind Get(string name) =>
         Find(name) ?? throw new ArgumentException($"There is no kind '{name}'.", nameof(name));
 
+    /// <summary>The title of the kind of that name; the name itself where this version knows no such kind.</summary>
+    public static string TitleOf(string name) => Find(name)?.Title ?? name;
+
     /// <summary>Where it stands among all of them, for sorting.</summary>
     public int Place => Places[Name];
 

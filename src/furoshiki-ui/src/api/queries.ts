@@ -171,12 +171,16 @@ export const useSafeStatesKept = (desktop: Ref<number>) =>
 export const useDeletions = () =>
   useQuery({ queryKey: keyOf('deletions'), queryFn: () => take(api.GET('/api/deletions')) })
 
-/** A plan is made anew whenever it is asked for, never taken from memory. */
+/** A plan is made anew whenever it is asked for, never taken from memory. While one is reshaped, it stands there as it was. */
 export const usePlan = (desktop: Ref<number>, target: Ref<Schemas['Target'] | null>) =>
   useQuery({
     queryKey: keyOf('plan', desktop, target),
     enabled: computed(() => target.value !== null),
     gcTime: 0,
+    placeholderData: (before) =>
+      before && before.target.kind === target.value?.kind && before.target.id === target.value.id
+        ? before
+        : undefined,
     refetchOnWindowFocus: false,
     queryFn: () =>
       take(

@@ -1035,6 +1035,7 @@ export interface components {
             refused: components["schemas"]["RefusedView"][];
             losses: components["schemas"]["LossView"][];
             same: string[];
+            leftOut: components["schemas"]["KindName"][];
             leftAlone: null | components["schemas"]["LeftAloneView"];
             unsaved: components["schemas"]["DriftView"][];
             discards: components["schemas"]["DriftView"][];
@@ -1294,6 +1295,7 @@ export interface components {
             kinds?: null | string[];
             files?: null | string[];
             looks?: null | components["schemas"]["LookParts"][];
+            without?: null | string[];
         };
         /** @enum {unknown} */
         TargetKind: "Saving" | "SafeState" | "PutBack" | "Parts" | "Aside";

@@ -8,7 +8,9 @@ const props = defineProps<{
   plan: Schemas['PlanView']
   progress?: Schemas['RunProgress']
   outcomes: Map<string, Schemas['PartResult']>
+  canLeaveOut?: boolean
 }>()
+defineEmits<{ leaveOut: [kind: string]; putOn: [kind: string] }>()
 
 const TITLES: Record<Schemas['Shows'], string> = {
   AtOnce: 'Shows at once',
@@ -68,6 +70,30 @@ const isMade = computed(
           v-bind="OUTCOMES[outcomes.get(step.kind)?.outcome ?? 'Taken']"
           :title="outcomes.get(step.kind)?.words"
         />
+        <VBtn
+          v-else-if="canLeaveOut"
+          class="bare"
+          :aria-label="`Leave ${step.title} out`"
+          @click="$emit('leaveOut', step.kind)"
+          >Leave out</VBtn
+        >
+      </div>
+    </li>
+    <li v-if="plan.leftOut.length > 0" class="group paper" data-test="left-out">
+      <div class="head">
+        <h2>Left out</h2>
+        <span class="third">{{ plan.leftOut.length === 1 ? 'it stays' : 'they stay' }} as now</span>
+      </div>
+      <div v-for="part in plan.leftOut" :key="part.kind" class="step">
+        <strong>{{ part.title }}</strong>
+        <span />
+        <VBtn
+          v-if="canLeaveOut"
+          class="bare"
+          :aria-label="`Put ${part.title} on`"
+          @click="$emit('putOn', part.kind)"
+          >Put on</VBtn
+        >
       </div>
     </li>
     <li v-if="plan.same.length > 0 || plan.leftAlone" class="group paper">
@@ -120,5 +146,13 @@ details ul {
 
 summary {
   cursor: pointer;
+}
+
+/* It stands on the line of its part, and waits until it is wanted. */
+.step .bare {
+  height: 20px;
+  min-height: 24px;
+  margin: -2px -7px -2px 0;
+  color: var(--second);
 }
 </style>

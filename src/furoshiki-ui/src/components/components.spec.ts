@@ -153,6 +153,7 @@ describe('the steps of a plan', () => {
     refused: [],
     losses: [],
     same: ['Fonts'],
+    leftOut: [{ kind: 'dock', title: 'Dock' }],
     leftAlone: { titles: ['Icons'], reason: 'Day Log does not cover them' },
     unsaved: [],
     discards: [],
@@ -170,6 +171,18 @@ describe('the steps of a plan', () => {
     expect(text).toContain('Shows at once2 parts, 2 settings in 2 files')
     expect(text).toContain('Shows after one sign-in1 part, 1 setting in 1 file')
     expect(text).toContain('Icons: Day Log does not cover them')
+  })
+
+  it('can be left out one by one, and put on again, until the switch begins', async () => {
+    const shaped = mount(PlanSteps, {
+      props: { plan, outcomes: new Map(), canLeaveOut: true },
+      global: { stubs: { VBtn: { template: '<button><slot /></button>' } } },
+    })
+    await shaped.get('[data-step="cursor"] [aria-label^="Leave"]').trigger('click')
+    await shaped.get('[data-test="left-out"] [aria-label="Put Dock on"]').trigger('click')
+    expect(shaped.emitted()).toMatchObject({ leaveOut: [['cursor']], putOn: [['dock']] })
+    const begun = mount(PlanSteps, { props: { plan, outcomes: new Map() } })
+    expect(begun.find('[aria-label^="Leave"], [aria-label^="Put"]').exists()).toBe(false)
   })
 
   it('tell after the switch what took, what waits and what did not take', () => {

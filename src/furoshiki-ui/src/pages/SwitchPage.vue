@@ -9,6 +9,7 @@ import DesktopPicture from '@/components/DesktopPicture.vue'
 import PlanDecisions from '@/components/PlanDecisions.vue'
 import PlanSteps from '@/components/PlanSteps.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
+import { useAddressList } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
 import { useSwitchRun } from '@/composables/useSwitchRun'
 import { count } from '@/composables/words'
@@ -30,16 +31,22 @@ function looked(text: string | null): Schemas['LookParts'] {
 }
 
 const target = computed<Schemas['Target'] | null>(() => {
-  const { saving, state, aside, back, parts, files, of } = route.query
+  const { saving, state, aside, back, parts, files, of, without } = route.query
   const list = (text: typeof parts) => (text ? String(text).split(',') : null)
   if (back) return { kind: 'PutBack', id: 0, kinds: back === 'all' ? null : list(back) }
   if (of) return { kind: 'Parts', id: 0, looks: [of].flat().map(looked) }
-  if (Number(saving) > 0) return { kind: 'Saving', id: Number(saving), kinds: list(parts) }
+  if (Number(saving) > 0)
+    return { kind: 'Saving', id: Number(saving), kinds: list(parts), without: list(without) }
   if (Number(aside) > 0) return { kind: 'Aside', id: Number(aside) }
   return Number(state) > 0 ? { kind: 'SafeState', id: Number(state), files: list(files) } : null
 })
-const { data: plan, error, refetch } = usePlan(id, target)
+const { data: plan, error, refetch, isPlaceholderData: isReshaped } = usePlan(id, target)
 const run = useSwitchRun(id)
+/** The parts that are left out, in the address, so that the plan can be come back to. */
+const without = useAddressList('without')
+const canLeaveOut = computed(() => target.value?.kind === 'Saving' && !run.progress.value)
+const leaveOut = (part: string) => (without.value = [...without.value, part])
+const putOn = (part: string) => (without.value = without.value.filter((one) => one !== part))
 const kind = computed(() => target.value?.kind ?? 'Saving')
 /** What the page does, by what its plan leads to. */
 const WORDS = {
@@ -89,7 +96,7 @@ function planAgain() {
 <template>
   <ProblemNote v-if="error" :error="error"><VBtn :to="{ name: 'shelf' }">To the shelf</VBtn></ProblemNote>
   <p v-else-if="!target" class="third">Nothing is chosen. Choose a look on the shelf, or a safe state.</p>
-  <div v-else-if="plan" class="plan">
+  <div v-else-if="plan" class="plan" :aria-busy="isReshaped">
     <div>
       <h1 class="unseen">{{ words.verb }}</h1>
       <div class="pictures">
@@ -109,7 +116,14 @@ function planAgain() {
           </figcaption>
         </figure>
       </div>
-      <PlanSteps :plan="plan" :progress="run.progress.value" :outcomes="outcomes" />
+      <PlanSteps
+        :plan="plan"
+        :progress="run.progress.value"
+        :outcomes="outcomes"
+        :can-leave-out="canLeaveOut"
+        @leave-out="leaveOut"
+        @put-on="putOn"
+      />
     </div>
 
     <div class="deciding">
@@ -164,7 +178,13 @@ function planAgain() {
             : 'Nothing differs: this is on already.'
         }}
       </p>
-      <VBtn v-else-if="!run.problem.value" class="main tall go" data-test="go" @click="run.start(plan)">
+      <VBtn
+        v-else-if="!run.problem.value"
+        class="main tall go"
+        data-test="go"
+        :disabled="isReshaped"
+        @click="run.start(plan)"
+      >
         {{ words.verb }}
       </VBtn>
     </div>
