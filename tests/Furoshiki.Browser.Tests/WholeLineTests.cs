@@ -219,6 +219,37 @@ public sealed class WholeLineTests : IAsyncLifetime
     }
 
     [Fact]
+    public void A_part_is_left_out_of_a_plan_by_keyboard_and_stays_as_it_is()
+    {
+        _person.GoTo("/");
+        _person.TabTo("Open Open Night");
+        _person.Type("p");
+        _person.See("[data-step='wallpaper']");
+        _person.TabTo("Leave Wallpaper out");
+        _person.Type(Keys.Enter);
+        _person.See("[data-test='left-out']", "Wallpaper");
+        _person.Gone("[data-step='wallpaper']");
+        _person.TabTo("Put Wallpaper on");
+        _person.Type(Keys.Enter);
+        _person.See("[data-step='wallpaper']");
+
+        _person.Press("Leave out", "[data-step='icons']");
+        _person.Wait(
+            () =>
+                _person
+                    .Driver.FindElements(By.TagName("figcaption"))
+                    .FirstOrDefault(one =>
+                        one.Text.Contains("2nd saving without icons", StringComparison.Ordinal)
+                    ),
+            "the caption of next"
+        );
+        _person.Press("Switch to Open Night");
+        _person.See("[data-test='result']", "Open Night is on");
+        _person.Press("To the shelf");
+        _person.See("[data-profile='Open Night']", "On, without 1 part");
+    }
+
+    [Fact]
     public void A_plan_that_no_longer_holds_says_what_changed_and_can_be_made_again()
     {
         _person.GoTo("/switch?saving=4");
