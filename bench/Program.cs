@@ -37,6 +37,11 @@ if (args is ["--only", "switch"])
     MeasureSwitch();
     return;
 }
+if (args is ["--only", "plan"])
+{
+    MeasurePlan();
+    return;
+}
 if (args is ["--only", "server"])
 {
     MeasureServer();
@@ -56,6 +61,7 @@ MeasureFormats();
 MeasureShelf();
 MeasureHearing();
 MeasureSwitch();
+MeasurePlan();
 MeasureServer();
 MeasureCommand();
 return;
@@ -138,6 +144,31 @@ void MeasureCommand()
     var beside = Median(15, () => Run("src/Furoshiki.Cli", now));
     Line("furoshiki now with a server", beside, "an empty program", empty, 3);
     Line("furoshiki now by itself", alone, "an empty program", empty, 6);
+}
+
+// A plan over many files of which few differ, at two sizes.
+void MeasurePlan()
+{
+    foreach (var files in new[] { 2_000, 20_000, 200_000 })
+    {
+        using var switching = new Switching(Path.Combine(repository, "scenario"), files, 100);
+        switching.PlanOnly();
+        var settings = Median(15, switching.PlanOnly);
+        // The first size only lets the runtime start.
+        if (files > 2_000)
+            Console.WriteLine(
+                $"plan over {files} files, nothing but settings differ: {settings:0.0} ms (wanted: under 50)"
+            );
+        foreach (var edited in new[] { 10, 100 })
+        {
+            var changes = switching.Edit(edited);
+            var time = Median(15, switching.PlanOnly);
+            if (files > 2_000)
+                Console.WriteLine(
+                    $"plan over {files} files of which {edited} differ, {changes} paths: {time:0.0} ms"
+                );
+        }
+    }
 }
 
 // Ten settings in three files, beside few and beside many managed files, and against the same bytes written and flushed by themselves.

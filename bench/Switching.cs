@@ -17,6 +17,7 @@ internal sealed partial class Switching : IDisposable
     private static readonly string[] Files = ["surface.conf", "windows.conf", "panels.json"];
 
     private readonly string _home = Directory.CreateTempSubdirectory("furoshiki-bench-").FullName;
+    private readonly int _files;
     private readonly DesktopMap _map;
     private readonly DesktopFolder _folder;
     private readonly SqliteContentStore _content;
@@ -27,11 +28,12 @@ internal sealed partial class Switching : IDisposable
 
     public Switching(string scenario, int files, int length)
     {
+        _files = files;
         _map = DesktopMapReader
             .Read(File.ReadAllBytes(Path.Combine(scenario, "maps/engawa.json")))
             .For([new Screen("main", 2560, 1440), new Screen("upright", 1080, 1920)]);
         Sample.Run($"cp -a {scenario}/dome-console {Root}", _home);
-        Fill(Path.Combine(Root, "home/.local/share/icons/Fold-Slate/more"), files, length);
+        Fill(Many, files, length);
         var databases = new FuroshikiDbFactory(Path.Combine(_home, "furoshiki.db"));
         databases.Migrate();
         _content = new SqliteContentStore(databases, TimeProvider.System);
@@ -52,6 +54,8 @@ internal sealed partial class Switching : IDisposable
     }
 
     private string Root => Path.Combine(_home, "root");
+
+    private string Many => Path.Combine(Root, "home/.local/share/icons/Fold-Slate/more");
 
     private string Config => Path.Combine(Root, "home/.config/engawa");
 
@@ -78,6 +82,22 @@ internal sealed partial class Switching : IDisposable
     }
 
     public void PlanOnly() => Plan();
+
+    /// <summary>Edits some of the many files, as another program would, and lets that be known.</summary>
+    /// <param name="count">How many.</param>
+    /// <returns>How many paths the plan to the look that was saved changes then.</returns>
+    public int Edit(int count)
+    {
+        for (var i = 0; i < count; i++)
+        {
+            var file = i * _files / count;
+            File.AppendAllText(
+                Path.Combine(Many, $"{file / FilesInFolder}", $"{file}.bin"),
+                "edited"
+            );
+        }
+        return Plan().Changes.Length;
+    }
 
     /// <summary>Switches to the look of the two that is not on.</summary>
     public void Switch()

@@ -225,11 +225,11 @@ public sealed class WholeLineTests : IAsyncLifetime
         _person.TabTo("Open Open Night");
         _person.Type("p");
         _person.See("[data-step='wallpaper']");
-        _person.TabTo("Leave Wallpaper out");
+        _person.TabTo("Leave out Wallpaper");
         _person.Type(Keys.Enter);
         _person.See("[data-test='left-out']", "Wallpaper");
         _person.Gone("[data-step='wallpaper']");
-        _person.TabTo("Put Wallpaper on");
+        _person.TabTo("Put on Wallpaper");
         _person.Type(Keys.Enter);
         _person.See("[data-step='wallpaper']");
 

@@ -80,6 +80,10 @@ public sealed class LineTests : OwnAppTests
         var now = await Server.Now();
         now["on"]!["name"]!.GetValue<string>().ShouldBe("Open Night");
         now["drift"]!.AsArray().ShouldBeEmpty("what was left out is no drift");
+        foreach (var part in now["notShowing"]!.AsArray())
+            part!["set"]!
+                .GetValue<string>()
+                .ShouldNotBe(part["showing"]!.GetValue<string>(), "it says what differs");
         (await Words("panels")).ShouldBe(before);
         (await Readiness("Open Night")).ShouldBe("On, without 2 parts");
         (await Readiness("Red Lamp")).ShouldNotStartWith("On");

@@ -30,8 +30,11 @@ public sealed record NotShowingView(
                 .Between(Look.Of([part.Set]), Look.Of([part.Showing]), _ => null)
                 .SelectMany(one => one.Settings)
                 .ToList();
-        // One setting that differs is said by itself; the words of the whole would be the same twice.
-        var only = settings is [var one] ? one : null;
+        // One setting that differs is said by itself, and one of several where the words of the whole would be the same twice.
+        var only =
+            settings.Count == 1 || part.Set.Words == part.Showing?.Words
+                ? settings.FirstOrDefault()
+                : null;
         return new NotShowingView(
             part.Kind.Name,
             part.Kind.Title,

@@ -48,10 +48,8 @@ public sealed partial class DesktopWatch(
             var isSure = saved.IsSure;
             foreach (var id in register.Ids())
             {
-                var (state, watch) = Check(id);
+                var (state, watch) = Check(id, hearing);
                 isSure &= watch is { IsSure: true };
-                if (watch is not null)
-                    hearing.Add(watch);
                 if (told.GetValueOrDefault(id) != state)
                     yield return new DesktopState(id, told[id] = state);
             }
@@ -84,11 +82,14 @@ public sealed partial class DesktopWatch(
         }
     }
 
-    private (string State, FolderWatch? Watch) Check(long id)
+    /// <summary>How a desktop is. It is listened to before it is looked at, so that what changes meanwhile is heard.</summary>
+    private (string State, FolderWatch? Watch) Check(long id, Hearing hearing)
     {
         try
         {
             var desktop = register.Get(id);
+            if (desktop.Folder.Watch is { } watch)
+                hearing.Add(watch);
             var seen = observer.See(desktop);
             var state = seen.Derive("state", () => StateOf(seen));
             return ($"{state} {register.SavedState(desktop)}", desktop.Folder.Watch);

@@ -73,7 +73,7 @@ const isMade = computed(
         <VBtn
           v-else-if="canLeaveOut"
           class="bare"
-          :aria-label="`Leave ${step.title} out`"
+          :aria-label="`Leave out ${step.title}`"
           @click="$emit('leaveOut', step.kind)"
           >Leave out</VBtn
         >
@@ -90,7 +90,7 @@ const isMade = computed(
         <VBtn
           v-if="canLeaveOut"
           class="bare"
-          :aria-label="`Put ${part.title} on`"
+          :aria-label="`Put on ${part.title}`"
           @click="$emit('putOn', part.kind)"
           >Put on</VBtn
         >

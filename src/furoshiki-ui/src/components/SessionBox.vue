@@ -65,7 +65,7 @@ const kind = ref(props.page.report.kinds[0]?.kind ?? '')
     </label>
     <form class="row" @submit.prevent="faults.mutate({ ...page.faults, refuses: refuses || null })">
       <label for="refuses">Refuse to write files named</label>
-      <VTextField id="refuses" v-model="refuses" placeholder="windows.conf" />
+      <VTextField id="refuses" v-model="refuses" />
       <VBtn type="submit">Set</VBtn>
     </form>
     <form class="row" @submit.prevent="edit.mutate(kind)">

@@ -179,7 +179,7 @@ describe('the steps of a plan', () => {
       global: { stubs: { VBtn: { template: '<button><slot /></button>' } } },
     })
     await shaped.get('[data-step="cursor"] [aria-label^="Leave"]').trigger('click')
-    await shaped.get('[data-test="left-out"] [aria-label="Put Dock on"]').trigger('click')
+    await shaped.get('[data-test="left-out"] [aria-label="Put on Dock"]').trigger('click')
     expect(shaped.emitted()).toMatchObject({ leaveOut: [['cursor']], putOn: [['dock']] })
     const begun = mount(PlanSteps, { props: { plan, outcomes: new Map() } })
     expect(begun.find('[aria-label^="Leave"], [aria-label^="Put"]').exists()).toBe(false)
