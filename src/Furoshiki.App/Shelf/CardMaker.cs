@@ -243,9 +243,14 @@ public sealed class CardMaker(
         OnNow? on
     )
     {
-        var leftOut = on?.Saving == saving.Id ? facts.Parts.Select(on.IsLeftOut).ToList() : null;
-        if (leftOut is not null && leftOut.Contains(true))
-            parts = [.. parts.Where((_, i) => !leftOut[i])];
+        // What was left out when it was put on is held against the look that it is of.
+        var held =
+            on?.Saving == saving.Id
+                ? parts.Where((_, i) => !on.IsLeftOut(facts.Parts[i])).ToList()
+                : parts;
+        var leftOut = held.Count > 0 ? parts.Count - held.Count : 0;
+        if (leftOut > 0)
+            parts = held;
         var refused = parts.Count(one => one.State == PartState.Refused);
         var missing = parts.Count(one => one.State == PartState.NoMatch);
         var steps = parts.Count(one => one.State == PartState.Ready);
@@ -260,9 +265,7 @@ public sealed class CardMaker(
             return on?.Profile == saving.ProfileId
                 ? new ReadinessView(
                     ReadinessState.On,
-                    leftOut?.Count(one => one) is > 0 and var count
-                        ? $"On, without {Counting.Of(count, "part")}"
-                        : "On now"
+                    leftOut > 0 ? $"On, without {Counting.Of(leftOut, "part")}" : "On now"
                 )
                 : new ReadinessView(ReadinessState.Same, "Same as now");
         if (on?.Saving == saving.Id)
