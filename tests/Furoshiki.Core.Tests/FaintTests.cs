@@ -15,7 +15,17 @@ public sealed class FaintTests
     private static readonly Look Now = new TestDesktop().Read().Look;
 
     private static XElement Draw(Look look, Look? under, PictureScene scene) =>
-        XElement.Parse(DesktopPicture.Draw(look, Screens, Content, scene, under)[0].Svg);
+        XElement.Parse(
+            DesktopPicture
+                .Draw(
+                    look,
+                    Screens,
+                    Content,
+                    scene,
+                    under is null ? [] : DesktopPicture.Absent(look, under, scene)
+                )[0]
+                .Svg
+        );
 
     /// <summary>How opaque an element is, with all that it stands in.</summary>
     private static double OpacityOf(XElement element) =>

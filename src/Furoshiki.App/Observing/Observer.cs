@@ -42,6 +42,10 @@ public sealed class Observer
         }
     }
 
+    /// <summary>A desktop as it was last seen; it is looked at if it never was.</summary>
+    public Observation LastOf(LiveDesktop desktop) =>
+        _seen.GetValueOrDefault(desktop.Id)?.Last ?? See(desktop);
+
     /// <summary>Every desktop as it was last seen.</summary>
     public IEnumerable<Observation> All =>
         _seen.Values.Select(seen => seen.Last).OfType<Observation>();

@@ -35,8 +35,9 @@ public sealed class Painter(LookLibrary library, DesktopRegister register, Obser
             (asset, name) => $"/api/content/{asset.Hex}/{Uri.EscapeDataString(name)}"
         );
         var on = register.Get(desktop);
-        var now = observer.See(on).Reading.Look;
-        var drawings = DesktopPicture.Draw(look, on.Screens, content, scene, now);
+        // Whoever sees a change of it tells the pages, and they ask again.
+        var faint = DesktopPicture.Absent(look, observer.LastOf(on).Reading.Look, scene);
+        var drawings = DesktopPicture.Draw(look, on.Screens, content, scene, faint);
         return new PictureView(
             [
                 .. drawings.Select(one => new ScreenPicture(
@@ -50,7 +51,7 @@ public sealed class Painter(LookLibrary library, DesktopRegister register, Obser
             look[ColoursKind.Kind] is { } colours && colours.Has(Role.Accent, out var accent)
                 ? accent.ToString()
                 : null,
-            DesktopPicture.Absent(look, now, scene).Length > 0
+            faint.Length > 0
         );
     }
 }

@@ -40,18 +40,17 @@ public static class DesktopPicture
     /// <param name="screens">The desktop's screens; the first is the main one.</param>
     /// <param name="content">The assets to draw with.</param>
     /// <param name="shows">What the picture shows.</param>
-    /// <param name="under">What is on: what the look has no say in is drawn faintly as it is there. Null to leave it out.</param>
+    /// <param name="faint">The parts of what is on in which the look has no say: they are drawn faintly.</param>
     public static ImmutableArray<ScreenDrawing> Draw(
         Look look,
         IReadOnlyList<Screen> screens,
         PictureContent content,
         PictureScene shows = PictureScene.Desktop,
-        Look? under = null
+        params IReadOnlyList<Component> faint
     )
     {
-        var absent = under is null ? [] : Absent(look, under, shows);
-        var faintness = new Faintness([.. absent.Select(part => part.Kind)]);
-        look = Look.Of(look.Components.Concat(absent));
+        var faintness = new Faintness(faint.Select(part => part.Kind));
+        look = Look.Of(look.Components.Concat(faint));
         var scale = LongestSide / screens.Max(screen => Math.Max(screen.Width, screen.Height));
         var layers = Layers
             .Where(layer => layer.In.Contains(shows))
@@ -86,8 +85,8 @@ public static class DesktopPicture
         ];
     }
 
-    /// <summary>What of what is on a picture shows that a look has no say in.</summary>
-    public static ImmutableArray<Component> Absent(Look look, Look under, PictureScene shows)
+    /// <summary>The parts of what is on that a picture shows, and in which a look has no say.</summary>
+    public static ImmutableArray<Component> Absent(Look look, Look now, PictureScene shows)
     {
         var reads = Layers
             .Where(layer => layer.In.Contains(shows))
@@ -95,7 +94,7 @@ public static class DesktopPicture
             .ToHashSet();
         return
         [
-            .. under.Components.Where(part => look[part.Kind] is null && reads.Contains(part.Kind)),
+            .. now.Components.Where(part => look[part.Kind] is null && reads.Contains(part.Kind)),
         ];
     }
 

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Xml.Linq;
 using Furoshiki.Core.Parts;
 
@@ -6,7 +5,7 @@ namespace Furoshiki.Core.Picture;
 
 /// <summary>Draws faintly what a look has no say in: what is there anyway, whatever look is put on.</summary>
 /// <param name="kinds">The kinds that are not of the look.</param>
-internal sealed class Faintness(ImmutableArray<Kind> kinds)
+internal sealed class Faintness(IEnumerable<Kind> kinds)
 {
     private const double Share = 0.3;
 
