@@ -142,30 +142,33 @@ public sealed record Component(
 
     /// <summary>The value of a setting, or what is taken for it where it is not set.</summary>
     /// <exception cref="ArgumentException">The kind has no such setting.</exception>
-    public T Get<T>(Setting<T> setting) => Has(setting, out var value) ? value : setting.Default;
+    public T Get<T>(Setting<T> setting) => Get(setting, setting.Default);
+
+    /// <summary>The value of a setting, or another where it is not set.</summary>
+    /// <exception cref="ArgumentException">The kind has no such setting.</exception>
+    public T Get<T>(Setting<T> setting, T otherwise) =>
+        Has(setting, out var value) ? value : otherwise;
 
     /// <summary>Whether a setting is set.</summary>
     /// <exception cref="ArgumentException">The kind has no such setting.</exception>
-    public bool Has(Setting setting) =>
-        Kind.Settings.Contains(setting)
-            ? Settings.ContainsKey(new SettingKey(setting.Name))
-            : throw new ArgumentException(
-                $"{Kind.Title} has no setting '{setting.Name}'.",
-                nameof(setting)
-            );
+    public bool Has(Setting setting) => Find(setting) is not null;
 
     /// <summary>Whether a setting is set, and to what.</summary>
     /// <exception cref="ArgumentException">The kind has no such setting.</exception>
     public bool Has<T>(Setting<T> setting, [MaybeNullWhen(false)] out T value)
     {
-        if (!Has((Setting)setting))
-        {
-            value = default;
-            return false;
-        }
-        value = setting.Typed.ValueOf(Settings[new SettingKey(setting.Name)]);
-        return true;
+        var found = Find(setting);
+        value = found is null ? default : setting.Typed.ValueOf(found);
+        return found is not null;
     }
+
+    private SettingValue? Find(Setting setting) =>
+        Kind.Settings.Contains(setting)
+            ? Settings.GetValueOrDefault(new SettingKey(setting.Name))
+            : throw new ArgumentException(
+                $"{Kind.Title} has no setting '{setting.Name}'.",
+                nameof(setting)
+            );
 
     /// <summary>The words for some settings, those that are set, with commas between.</summary>
     public string Join(params ReadOnlySpan<Setting> settings)

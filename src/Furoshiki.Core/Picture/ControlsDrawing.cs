@@ -98,5 +98,5 @@ internal static class ControlsDrawing
         };
 
     private static double Radius(Scene scene) =>
-        scene[ControlsKind.Kind].Has(ControlsKind.Radius, out var own) ? own : scene.Radius;
+        scene[ControlsKind.Kind].Get(ControlsKind.Radius, scene.Radius);
 }

@@ -24,10 +24,8 @@ internal static class TerminalDrawing
     internal static XElement Draw(Scene scene, Box box)
     {
         var terminal = scene[TerminalKind.Kind];
-        var ground = terminal.Has(TerminalKind.Ground, out var own)
-            ? own
-            : scene.Colours[Role.View];
-        var text = terminal.Has(TerminalKind.Text, out var mine) ? mine : scene.Colours[Role.Text];
+        var ground = terminal.Get(TerminalKind.Ground, scene.Colours[Role.View]);
+        var text = terminal.Get(TerminalKind.Text, scene.Colours[Role.Text]);
         var line = terminal.Get(TerminalKind.Size) * 96 / 72;
         var drawn = Shape.Part(
             TerminalKind.Kind,
@@ -73,5 +71,5 @@ internal static class TerminalDrawing
     }
 
     private static Rgba Of(Scene scene, int index, Rgba text) =>
-        scene[ColoursKind.Kind].Has(Role.Terminal[index], out var colour) ? colour : text;
+        scene[ColoursKind.Kind].Get(Role.Terminal[index], text);
 }

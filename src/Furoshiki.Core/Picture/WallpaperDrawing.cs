@@ -23,9 +23,7 @@ internal static class WallpaperDrawing
     private static XElement? Picture(Stage stage, Component wallpaper)
     {
         var own = wallpaper.ItemAlone(stage.Screen.Id);
-        var name = own.Has(WallpaperKind.Picture, out var ownPicture)
-            ? ownPicture
-            : wallpaper.Get(WallpaperKind.Picture);
+        var name = own.Get(WallpaperKind.Picture, wallpaper.Get(WallpaperKind.Picture));
         if (wallpaper.AssetNamed(name) is not { Content: { } digest })
             return null;
         var address = stage.Scene.Content.Address(digest, name);
@@ -38,10 +36,7 @@ internal static class WallpaperDrawing
             width * scale,
             height * scale
         );
-        var fit = own.Has(WallpaperKind.Fit, out var ownFit)
-            ? ownFit
-            : wallpaper.Get(WallpaperKind.Fit);
-        var picture = fit switch
+        var picture = own.Get(WallpaperKind.Fit, wallpaper.Get(WallpaperKind.Fit)) switch
         {
             Fit.Fit => Shape.Image(area, address),
             Fit.Centre => Shape.Image(natural, address),
