@@ -58,9 +58,11 @@ public abstract partial record SettingType
             JsonNamingPolicy.KebabCaseLower.ConvertName(member.ToString()).Replace('-', ' ');
     }
 
-    /// <summary>Any text: a name, a font family, a path.</summary>
-    public sealed record FreeText : SettingType<string>
+    /// <summary>A text, whatever it stands for.</summary>
+    public abstract record OfText : SettingType<string>
     {
+        private protected OfText() { }
+
         /// <inheritdoc />
         public override string ValueOf(SettingValue value) => ((SettingValue.Text)value).Value;
 
@@ -68,32 +70,28 @@ public abstract partial record SettingType
         public override SettingValue Read(NativeValue native) =>
             native.CanBe(NativeType.Text)
                 ? new SettingValue.Text(native.Content)
-                : throw Refuse(native, "a text");
+                : throw Refuse(native, Wanted);
 
         /// <inheritdoc />
         public override NativeValue Write(SettingValue value) =>
             NativeValue.Text(((SettingValue.Text)value).Value);
 
+        /// <summary>What is wanted where something else stands, in words.</summary>
+        private protected virtual string Wanted => "a text";
+    }
+
+    /// <summary>Any text: a name, a font family, a path.</summary>
+    public sealed record FreeText : OfText
+    {
         /// <inheritdoc />
         public override string Words(SettingValue value) =>
             value is SettingValue.Text { Value: "" } ? "none" : value.ToString()!;
     }
 
     /// <summary>The name of a file, a theme or a set; in words its ending is left out.</summary>
-    public sealed record AssetName : SettingType<string>
+    public sealed record AssetName : OfText
     {
-        /// <inheritdoc />
-        public override string ValueOf(SettingValue value) => ((SettingValue.Text)value).Value;
-
-        /// <inheritdoc />
-        public override SettingValue Read(NativeValue native) =>
-            native.CanBe(NativeType.Text)
-                ? new SettingValue.Text(native.Content)
-                : throw Refuse(native, "a name");
-
-        /// <inheritdoc />
-        public override NativeValue Write(SettingValue value) =>
-            NativeValue.Text(((SettingValue.Text)value).Value);
+        private protected override string Wanted => "a name";
 
         /// <inheritdoc />
         public override string Words(SettingValue value)
@@ -106,11 +104,11 @@ public abstract partial record SettingType
         }
     }
 
-    /// <summary>A number.</summary>
+    /// <summary>A number in a unit, within bounds.</summary>
     /// <param name="Unit">Its unit, such as "px" or "%".</param>
     /// <param name="Min">The least it can be.</param>
     /// <param name="Max">The most it can be.</param>
-    public sealed record Number(string Unit, double Min, double Max) : SettingType<double>
+    public abstract record OfNumber(string Unit, double Min, double Max) : SettingType<double>
     {
         /// <inheritdoc />
         public override double ValueOf(SettingValue value) => ((SettingValue.Number)value).Value;
@@ -138,16 +136,23 @@ public abstract partial record SettingType
 
         /// <inheritdoc />
         public override NativeValue Write(SettingValue value) =>
-            NativeValue.Number(CanonicalJson.Number(((SettingValue.Number)value).Value));
+            NativeValue.Number(CanonicalJson.Number(ValueOf(value)));
+    }
+
+    /// <summary>A number.</summary>
+    /// <param name="Unit">Its unit, such as "px" or "%".</param>
+    /// <param name="Min">The least it can be.</param>
+    /// <param name="Max">The most it can be.</param>
+    public sealed record Number(string Unit, double Min, double Max) : OfNumber(Unit, Min, Max)
+    {
+        /// <summary>What stands between a number and its unit: a space at which no line is broken.</summary>
+        public const string UnitGap = "\u00A0";
 
         /// <inheritdoc />
         public override string Words(SettingValue value) =>
             Unit.Length == 0
-                ? SettingValue.Decimal(((SettingValue.Number)value).Value)
-                : SettingValue.Decimal(((SettingValue.Number)value).Value) + UnitGap + Unit;
-
-        /// <summary>What stands between a number and its unit: a space at which no line is broken.</summary>
-        public const string UnitGap = "\u00A0";
+                ? SettingValue.Decimal(ValueOf(value))
+                : SettingValue.Decimal(ValueOf(value)) + UnitGap + Unit;
     }
 
     /// <summary>Yes or no.</summary>
@@ -211,33 +216,15 @@ public abstract partial record SettingType
     }
 
     /// <summary>The identity of one of the desktop's screens; "main" for the main one on every desktop.</summary>
-    public sealed record ScreenName : SettingType<string>
+    public sealed record ScreenName : OfText
     {
-        /// <inheritdoc />
-        public override string ValueOf(SettingValue value) => ((SettingValue.Text)value).Value;
-
         /// <summary>What the main screen is called in looks.</summary>
         public const string Main = "main";
-
-        /// <inheritdoc />
-        public override SettingValue Read(NativeValue native) => new FreeText().Read(native);
-
-        /// <inheritdoc />
-        public override NativeValue Write(SettingValue value) => new FreeText().Write(value);
     }
 
     /// <summary>A path to a file; in words only its last name.</summary>
-    public sealed record FilePath : SettingType<string>
+    public sealed record FilePath : OfText
     {
-        /// <inheritdoc />
-        public override string ValueOf(SettingValue value) => ((SettingValue.Text)value).Value;
-
-        /// <inheritdoc />
-        public override SettingValue Read(NativeValue native) => new FreeText().Read(native);
-
-        /// <inheritdoc />
-        public override NativeValue Write(SettingValue value) => new FreeText().Write(value);
-
         /// <inheritdoc />
         public override string Words(SettingValue value) =>
             value.ToString() is { Length: > 0 } path ? path[(path.LastIndexOf('/') + 1)..] : "none";
@@ -246,15 +233,8 @@ public abstract partial record SettingType
     /// <summary>A length of time, in seconds; a file may have it in another unit, which its map says.</summary>
     /// <param name="Min">The least it can be, in seconds.</param>
     /// <param name="Max">The most it can be, in seconds.</param>
-    public sealed record LengthOfTime(double Min, double Max) : SettingType<double>
+    public sealed record LengthOfTime(double Min, double Max) : OfNumber("s", Min, Max)
     {
-        /// <inheritdoc />
-        public override double ValueOf(SettingValue value) => ((SettingValue.Number)value).Value;
-
-        /// <inheritdoc />
-        public override double LikenessOf(SettingValue one, SettingValue other) =>
-            Measure.Ratio(ValueOf(one), ValueOf(other));
-
         private static readonly (double Seconds, string Unit)[] Units =
         [
             (3600, "h"),
@@ -263,17 +243,9 @@ public abstract partial record SettingType
         ];
 
         /// <inheritdoc />
-        public override SettingValue Read(NativeValue native) =>
-            new Number("s", Min, Max).Read(native);
-
-        /// <inheritdoc />
-        public override NativeValue Write(SettingValue value) =>
-            new Number("s", Min, Max).Write(value);
-
-        /// <inheritdoc />
         public override string Words(SettingValue value)
         {
-            var rest = ((SettingValue.Number)value).Value;
+            var rest = ValueOf(value);
             var words = new List<string>();
             foreach (var (seconds, unit) in Units)
             {
