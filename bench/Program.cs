@@ -21,49 +21,30 @@ var map = DesktopMapReader
     .Read(File.ReadAllBytes(Path.Combine(repository, "src/Furoshiki.App/Maps/open-desktop.json")))
     .For([new Screen("main", 1920, 1080)]);
 
+var byName = new Dictionary<string, Action>
+{
+    ["shelf"] = MeasureShelf,
+    ["hearing"] = MeasureHearing,
+    ["switch"] = MeasureSwitch,
+    ["plan"] = MeasurePlan,
+    ["server"] = MeasureServer,
+    ["command"] = MeasureCommand,
+};
+if (args is ["--only", var only])
+{
+    byName[only]();
+    return;
+}
+
 // A small tree first, so that nothing measured is the runtime's own start.
-if (args is ["--only", "shelf"])
-{
-    MeasureShelf();
-    return;
-}
-if (args is ["--only", "hearing"])
-{
-    MeasureHearing();
-    return;
-}
-if (args is ["--only", "switch"])
-{
-    MeasureSwitch();
-    return;
-}
-if (args is ["--only", "plan"])
-{
-    MeasurePlan();
-    return;
-}
-if (args is ["--only", "server"])
-{
-    MeasureServer();
-    return;
-}
-if (args is ["--only", "command"])
-{
-    MeasureCommand();
-    return;
-}
 using (var small = new Sample(factor: 1))
     Measure(small, print: false);
 using (var sample = new Sample(factor))
     Measure(sample, print: true);
 MeasureDrawing();
 MeasureFormats();
-MeasureShelf();
-MeasureHearing();
-MeasureSwitch();
-MeasurePlan();
-MeasureServer();
-MeasureCommand();
+foreach (var measure in byName.Values)
+    measure();
 return;
 
 // The server with 1,000 profiles and 200,000 files, four windows open: what it has of memory, what it does with nothing to do, and how soon
@@ -293,7 +274,7 @@ void Measure(Sample sample, bool print)
             Switching.Register(databases, content, sample.Home);
         }
     );
-    var peak = Memory("VmHWM");
+    var peak = ProcessMemory.Of("self", "VmHWM");
     Thread.Sleep(50);
     var look = DesktopReader.Read(map, folder).Look.Digest;
     var again = Median(9, () => DesktopReader.Read(map, folder));
@@ -355,7 +336,7 @@ void Measure(Sample sample, bool print)
     foreach (var (count, time) in changed)
         Line($"saving after {count} files changed", time, "first saving", first, null);
     Line("going back over the whole tree", back, "cp -a", copy, 2);
-    Console.WriteLine($"memory of the process at most, while it saved: {peak / 1024} MiB");
+    Console.WriteLine($"memory of the process at most, while it saved: {peak} MiB");
 }
 
 void MeasureDrawing()
@@ -483,14 +464,6 @@ static void Line(string what, double time, string than, double other, double? mo
     var wanted = most is null ? "" : $" (wanted: at most {most})";
     Console.WriteLine($"{what} {time:0} ms, {than} {other:0} ms: {time / other:0.00}{wanted}");
 }
-
-static long Memory(string field) =>
-    long.Parse(
-        File.ReadLines("/proc/self/status")
-            .First(line => line.StartsWith(field, StringComparison.Ordinal))
-            .Split(' ')[^2],
-        CultureInfo.InvariantCulture
-    );
 
 static double Time(Action action)
 {

@@ -65,14 +65,9 @@ internal sealed class Serving : IDisposable
         return new Following(stream);
     }
 
-    /// <summary>What it has of memory, in MiB. Source: proc(5), VmRSS or VmHWM, the most that it had.</summary>
-    public long Memory(string field) =>
-        long.Parse(
-            File.ReadLines($"/proc/{_process.Id}/status")
-                .First(line => line.StartsWith(field, StringComparison.Ordinal))
-                .Split(' ')[^2],
-            CultureInfo.InvariantCulture
-        ) / 1024;
+    /// <summary>What it has of memory, in MiB.</summary>
+    /// <param name="field">VmRSS, or VmHWM for the most that it had.</param>
+    public long Memory(string field) => ProcessMemory.Of($"{_process.Id}", field);
 
     /// <summary>The share of one core that it takes for a while, in %. Source: proc(5), utime and stime in ticks of 10 ms.</summary>
     public double Busy(TimeSpan time)
@@ -135,4 +130,19 @@ internal sealed class Following
 
     /// <summary>Waits until it is told of a change.</summary>
     public void Wait() => _told.Task.Wait();
+}
+
+/// <summary>What processes have of memory.</summary>
+internal static class ProcessMemory
+{
+    /// <summary>What a process has of it, in MiB. Source: proc(5), status.</summary>
+    /// <param name="process">Its number, or "self".</param>
+    /// <param name="field">VmRSS, or VmHWM for the most that it had.</param>
+    public static long Of(string process, string field) =>
+        long.Parse(
+            File.ReadLines($"/proc/{process}/status")
+                .First(line => line.StartsWith(field, StringComparison.Ordinal))
+                .Split(' ')[^2],
+            CultureInfo.InvariantCulture
+        ) / 1024;
 }
