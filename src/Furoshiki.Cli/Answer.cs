@@ -1,6 +1,3 @@
-using System.Globalization;
-using Furoshiki.App.Installation;
-using Microsoft.Extensions.DependencyInjection;
 using Spectre.Console;
 
 namespace Furoshiki.Cli;
@@ -29,8 +26,7 @@ public sealed record Answer(int? Code, string Out, string Error)
         var given = CommandLine.Root.Parse(question.Arguments);
         if (given.Errors.Count > 0 || !Verb.ChangesNothing(given))
             return new Answer(null, "", "");
-        CultureInfo.CurrentCulture = CultureInfo.InvariantCulture;
-        using var session = new Session(application, application.GetRequiredService<DataFolder>());
+        using var session = new Session(application);
         using var printed = new StringWriter();
         using var wrong = new StringWriter();
         var code = given.Invoke(

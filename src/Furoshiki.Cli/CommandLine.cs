@@ -18,7 +18,8 @@ internal static class CommandLine
     /// <returns>The exit code.</returns>
     public static int Run(string[] args)
     {
-        if (RunningServer.Do(args) is { } done)
+        // Whoever waits for words to come next does not wait for a server too.
+        if (args is not [Complete, ..] && RunningServer.Do(args) is { } done)
             return done;
         var given = Root.Parse(args);
         return given.Errors.Count > 0 ? Refuse(given) : given.Invoke(Surroundings.Own());

@@ -13,29 +13,31 @@ namespace Furoshiki.Cli;
 /// <summary>The application for one command, on a data folder that a server may have at the same time.</summary>
 internal sealed class Session : IDisposable
 {
-    private readonly DataFolder _data;
     private readonly IServiceProvider _services;
-    private readonly ServiceProvider? _own;
+
+    /// <summary>What was opened for the command, and is closed after it; nothing where an application runs already.</summary>
+    private readonly (DataFolder Data, ServiceProvider Services)? _own;
 
     /// <summary>Uses an application that runs already.</summary>
-    public Session(IServiceProvider running, DataFolder data) =>
-        (_services, _data) = (running, data);
+    public Session(IServiceProvider running) => _services = running;
 
     /// <summary>Opens the application.</summary>
     /// <param name="folder">The data folder.</param>
     public Session(string folder)
     {
-        _data = new DataFolder(folder);
-        var isOwn = _data.Join();
-        _services = _own = new ServiceCollection()
+        var data = new DataFolder(folder);
+        var isOwn = data.Join();
+        var services = new ServiceCollection()
             .AddLogging()
-            .AddFuroshiki(_data, null, [])
+            .AddFuroshiki(data, null, [])
             .BuildServiceProvider();
+        _own = (data, services);
+        _services = services;
         var databases = Get<FuroshikiDbFactory>();
         if (isOwn)
         {
             databases.Migrate();
-            _data.NoteInUse();
+            data.NoteInUse();
             Get<Recoverer>().SettleAll();
             if (Get<Deletions>().Expire() > 0)
                 Get<Keeper>().GiveBack(CancellationToken.None).GetAwaiter().GetResult();
@@ -52,7 +54,7 @@ internal sealed class Session : IDisposable
         where T : notnull => _services.GetRequiredService<T>();
 
     /// <summary>What was found at the start that the person is to be told.</summary>
-    public IReadOnlyList<string> Notices => _own is null ? [] : _data.Notices;
+    public IReadOnlyList<string> Notices => _own?.Data.Notices ?? [];
 
     /// <summary>The desktop of a name; the only one if none is named.</summary>
     public LiveDesktop Desktop(string? name)
@@ -100,10 +102,10 @@ internal sealed class Session : IDisposable
 
     public void Dispose()
     {
-        if (_own is null)
+        if (_own is not var (data, services))
             return;
-        _own.Dispose();
+        services.Dispose();
         SqliteConnection.ClearAllPools();
-        _data.Dispose();
+        data.Dispose();
     }
 }
