@@ -11,17 +11,13 @@ const place = useTemplateRef<HTMLElement>('place')
 const isNear = useElementVisibility(place, { rootMargin: '600px' })
 /** How high it was, in px, so that nothing moves when it goes. */
 const height = ref<number>()
-watch(
-  isNear,
-  (near) => {
-    if (!near) height.value = place.value?.offsetHeight || undefined
-  },
-  { flush: 'pre' },
-)
+watch(isNear, (near) => {
+  if (!near) height.value = place.value?.offsetHeight || undefined
+})
 </script>
 
 <template>
-  <div ref="place" class="place" :class="{ unknown: !isNear && !height }">
+  <div ref="place" :class="{ unknown: !isNear && !height }">
     <DrawnPicture v-if="isNear" v-bind="props" @open="$emit('open', $event)" />
     <div v-else :style="{ height: height && `${height}px` }" />
   </div>
