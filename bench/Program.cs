@@ -23,6 +23,8 @@ var map = DesktopMapReader
 
 var byName = new Dictionary<string, Action>
 {
+    ["drawing"] = MeasureDrawing,
+    ["formats"] = MeasureFormats,
     ["shelf"] = MeasureShelf,
     ["hearing"] = MeasureHearing,
     ["switch"] = MeasureSwitch,
@@ -41,8 +43,6 @@ using (var small = new Sample(factor: 1))
     Measure(small, print: false);
 using (var sample = new Sample(factor))
     Measure(sample, print: true);
-MeasureDrawing();
-MeasureFormats();
 foreach (var measure in byName.Values)
     measure();
 return;
