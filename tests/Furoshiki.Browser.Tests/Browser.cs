@@ -158,6 +158,13 @@ public sealed class Person : IAsyncLifetime
         throw new TimeoutException($"The Tab key does not lead to {words}.");
     }
 
+    /// <summary>Reaches something by Tab and presses it with Enter.</summary>
+    public void PressByKeys(string words)
+    {
+        TabTo(words);
+        Type(Keys.Enter);
+    }
+
     /// <summary>What axe-core finds on the page against WCAG 2.2 A and AA.</summary>
     public IReadOnlyList<string> Violations()
     {

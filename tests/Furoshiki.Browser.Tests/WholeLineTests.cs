@@ -184,8 +184,7 @@ public sealed class WholeLineTests : IAsyncLifetime
     public void The_whole_line_can_be_done_by_keyboard_alone()
     {
         var app = _person.App;
-        _person.TabTo("Save…");
-        _person.Type(Keys.Enter);
+        _person.PressByKeys("Save…");
         _person.See("#note");
         _person.TabTo("note");
         _person.Type("By keyboard" + Keys.Enter);
@@ -206,14 +205,11 @@ public sealed class WholeLineTests : IAsyncLifetime
         _person.TabTo("Open Day Log");
         _person.Type("p");
         _person.See("[data-step='wallpaper']");
-        _person.TabTo("Switch to Day Log");
-        _person.Type(Keys.Enter);
+        _person.PressByKeys("Switch to Day Log");
         _person.See("[data-test='result']", "Day Log is on");
         app.Snapshot().ShouldNotBe(before);
-        _person.TabTo("Go back to what was before…");
-        _person.Type(Keys.Enter);
-        _person.TabTo("Go back to this");
-        _person.Type(Keys.Enter);
+        _person.PressByKeys("Go back to what was before…");
+        _person.PressByKeys("Go back to this");
         _person.See("[data-test='result']", "The desktop is back");
         app.Snapshot().ShouldBe(before);
     }
@@ -225,12 +221,10 @@ public sealed class WholeLineTests : IAsyncLifetime
         _person.TabTo("Open Open Night");
         _person.Type("p");
         _person.See("[data-step='wallpaper']");
-        _person.TabTo("Leave out Wallpaper");
-        _person.Type(Keys.Enter);
+        _person.PressByKeys("Leave out Wallpaper");
         _person.See("[data-test='left-out']", "Wallpaper");
         _person.Gone("[data-step='wallpaper']");
-        _person.TabTo("Put on Wallpaper");
-        _person.Type(Keys.Enter);
+        _person.PressByKeys("Put on Wallpaper");
         _person.See("[data-step='wallpaper']");
 
         _person.Press("Leave out", "[data-step='icons']");

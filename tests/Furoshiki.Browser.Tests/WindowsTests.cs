@@ -49,12 +49,10 @@ public sealed class WindowsTests : IAsyncLifetime
         _person.GoTo("/?sort=name");
         Card("Day Log").SendKeys(Keys.Enter);
         _person.See("h1", "Day Log");
-        _person.TabTo("Delete Day Log");
-        _person.Type(Keys.Enter);
+        _person.PressByKeys("Delete Day Log");
         _person.See(".deleted", "The profile Day Log is deleted.");
         _person.Gone("[data-profile='Day Log']");
-        _person.TabTo("Undelete");
-        _person.Type(Keys.Enter);
+        _person.PressByKeys("Undelete");
         _person.See("[data-profile='Day Log'] svg");
 
         Card("Cloud Cover").SendKeys(Keys.Enter);
@@ -63,8 +61,7 @@ public sealed class WindowsTests : IAsyncLifetime
         _person.Press("All that is deleted");
         _person.See("h1", "Deleted");
         _person.Violations().ShouldBeEmpty();
-        _person.TabTo("Delete for good… Cloud Cover");
-        _person.Type(Keys.Enter);
+        _person.PressByKeys("Delete for good… Cloud Cover");
         _person.See("main", "Yes, delete it for good");
         _person.Type(Keys.Enter);
         _person.See(".nothing", "There are none");
