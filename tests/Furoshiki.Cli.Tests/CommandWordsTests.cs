@@ -62,6 +62,23 @@ public sealed class CommandWordsTests(AppProcess app) : CommandTests(app)
             "icons=Red Lamp 3"
         );
         plan["caption"]!.GetValue<string>().ShouldEndWith("of 3 looks");
+        var less = await Json(
+            "plan",
+            0,
+            "Day Log",
+            "--without",
+            "panels,fonts",
+            "--with",
+            "colours=Open Night"
+        );
+        less["target"]!["looks"]!
+            .AsArray()
+            .SelectMany(look => look!["kinds"]!.AsArray())
+            .Select(kind => kind!.GetValue<string>())
+            .ShouldNotContain(kind => kind == "panels" || kind == "fonts");
+        (await Json("plan", 0, "Day Log", "--without", "panels"))["leftOut"]![0]!["title"]!
+            .GetValue<string>()
+            .ShouldBe("Panels");
         (await Call("plan", "Day Log", "--with", "colours")).Error.ShouldContain(
             "Say it as in colours=\"Open Night\"."
         );

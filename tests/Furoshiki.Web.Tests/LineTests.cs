@@ -110,6 +110,24 @@ public sealed class LineTests : OwnAppTests
         problem["unharmed"]!.GetValue<string>().ShouldNotBeEmpty();
     }
 
+    [Theory]
+    [InlineData("PutBack")]
+    [InlineData("SafeState")]
+    public async Task Parts_are_left_out_of_a_saving_only(string kind)
+    {
+        var (status, problem) = await Server.Post(
+            "/api/desktops/1/plans",
+            new JsonObject
+            {
+                ["kind"] = kind,
+                ["id"] = 1,
+                ["without"] = new JsonArray("panels"),
+            }
+        );
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        problem["field"]!.GetValue<string>().ShouldBe("without");
+    }
+
     private Task<(HttpStatusCode Status, JsonNode Body)> Plan(
         JsonNode saving,
         params string[] without

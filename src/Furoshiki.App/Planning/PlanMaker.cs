@@ -35,6 +35,8 @@ public sealed class PlanMaker(
     /// <exception cref="ProblemException">What it leads to is not here, or its copy is damaged.</exception>
     public ReadyPlan Make(long desktopId, Target target)
     {
+        if (target is { Without.Count: > 0, Kind: not TargetKind.Saving })
+            throw ProblemException.Field("without", "Parts are left out of a saving only.");
         recoverer.Settle(register.Get(desktopId));
         var desktop = register.Get(desktopId);
         return target.Kind switch

@@ -86,17 +86,16 @@ internal static class SwitchVerbs
         var look = call
             .Session.Get<LookFinder>()
             .Find(call.Desktop, call.Given.GetRequiredValue(Verb.Look));
+        var without = Verb.KindsOf(call.Given.GetValue(Without) ?? []);
         if (call.Given.GetValue(With) is { Length: > 0 } with)
-            return Together(look, kinds, with);
+            return Together(look, kinds, without ?? [], with);
         return look.Source switch
         {
-            LookSource.Saving => new Target(
-                TargetKind.Saving,
-                look.Id,
-                kinds,
-                Without: Verb.KindsOf(call.Given.GetValue(Without) ?? [])
+            LookSource.Saving => new Target(TargetKind.Saving, look.Id, kinds, Without: without),
+            LookSource.SafeState when kinds is null && without is null => new Target(
+                TargetKind.SafeState,
+                look.Id
             ),
-            LookSource.SafeState when kinds is null => new Target(TargetKind.SafeState, look.Id),
             LookSource.SafeState => throw new ProblemException(
                 new Problem(
                     ProblemKind.Invalid,
@@ -118,10 +117,11 @@ internal static class SwitchVerbs
         };
     }
 
-    /// <summary>A look, or some parts of it, with parts of others in place of its own.</summary>
+    /// <summary>A look, or some parts of it, or all but some, with parts of others in place of its own.</summary>
     private static Target Together(
         NamedLook look,
         IReadOnlyList<string>? kinds,
+        IReadOnlyList<string> without,
         IReadOnlyList<string> with
     )
     {
@@ -149,9 +149,9 @@ internal static class SwitchVerbs
                 new LookParts(
                     look.Ref,
                     [
-                        .. (kinds ?? look.Look.Components.Select(part => part.Kind.Name)).Except(
-                            others.SelectMany(one => one.Kinds)
-                        ),
+                        .. (kinds ?? look.Look.Components.Select(part => part.Kind.Name))
+                            .Except(without)
+                            .Except(others.SelectMany(one => one.Kinds)),
                     ]
                 ),
                 .. others,
