@@ -44,14 +44,23 @@ export const STAYS = { staleTime: Infinity }
 
 const isStale = (query: Query) => {
   const when: Stale = ASKED[query.queryKey[0] as Asked]
-  return (
-    when === 'changed' ||
-    (when === 'overNow' && (query.state.data as Schemas['PictureView'] | undefined)?.isOverNow === true)
-  )
+  const picture = query.state.data as Schemas['PictureView'] | undefined
+  return when === 'changed' || (when === 'overNow' && picture?.isOverNow !== false)
 }
+
+/** What was asked for before and has no answer yet: it may still be answered with what was true before. */
+const isAwaited = (query: Query) => query.state.data === undefined && query.state.fetchStatus === 'fetching'
 
 /** What to call when a desktop, or what is saved, changed: everything that is no longer true and in sight is asked for anew. */
 export function useChanged() {
   const client = useQueryClient()
-  return () => client.invalidateQueries({ predicate: isStale })
+  return async () => {
+    const awaited = client
+      .getQueryCache()
+      .findAll({ predicate: (query) => isStale(query) && isAwaited(query) })
+    await client.invalidateQueries({ predicate: isStale })
+    // A first answer on its way is not asked for twice at once, and counts as new when it comes.
+    await Promise.allSettled(awaited.map((query) => query.promise))
+    await client.invalidateQueries({ predicate: (query) => isStale(query) && awaited.includes(query) })
+  }
 }
