@@ -140,13 +140,21 @@ internal sealed partial class Switching : IDisposable
     {
         var view = new RememberingView(_folder);
         var wanted = _isOther ? _one : _other;
-        return new SwitchPlanner(
-            _map,
-            DesktopReader.Read(_map, view),
-            view,
+        var reading = DesktopReader.Read(_map, view);
+        // Made anew, so that nothing is known from an earlier plan but what stands on the desktop.
+        var saved = new NearbyContent(
             _content,
-            _ => _map
-        ).Plan(wanted, [.. wanted.Components.Select(part => part.Kind.Name)]);
+            () =>
+                reading
+                    .Look.Components.SelectMany(part => part.Assets)
+                    .Where(asset => asset.IsFolder)
+                    .Select(asset => view.FindTree(_map.FindPath(asset.Path!)!.FromRoot))
+                    .OfType<Tree>()
+        );
+        return new SwitchPlanner(_map, reading, view, saved, _ => _map).Plan(
+            wanted,
+            [.. wanted.Components.Select(part => part.Kind.Name)]
+        );
     }
 
     private Look Save()

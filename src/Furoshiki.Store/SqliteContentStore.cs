@@ -23,15 +23,27 @@ public sealed class SqliteContentStore(IDbContextFactory<FuroshikiDb> databases,
     public bool HoldsAll(Digest digest) => With(connection => connection.IsWhole(digest));
 
     /// <inheritdoc />
-    public Tree? FindTree(Digest digest)
+    public Tree? FindTree(Digest digest) => FindTree(digest, []);
+
+    /// <inheritdoc />
+    public Tree? FindTree(Digest digest, IReadOnlyCollection<Tree> near)
     {
         try
         {
             return With(connection =>
             {
-                return Find(digest);
+                return Find(digest, near);
 
-                Tree Find(Digest wanted) => Tree.Parse(connection.ReadAll(wanted), Find);
+                Tree Find(Digest wanted, IReadOnlyCollection<Tree> near) =>
+                    near.FirstOrDefault(tree => tree.Digest == wanted)
+                    ?? Tree.Parse(
+                        connection.ReadAll(wanted),
+                        (name, inside) =>
+                            Find(
+                                inside,
+                                [.. near.Select(tree => tree.FindFolder(name)).OfType<Tree>()]
+                            )
+                    );
             });
         }
         catch (Exception problem) when (problem is MissingContentException or FormatException)

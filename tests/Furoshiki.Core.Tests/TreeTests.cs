@@ -103,7 +103,7 @@ public sealed class TreeTests
     [InlineData("link x%zz y\n")]
     public void What_is_no_tree_record_is_not_read_as_one(string text) =>
         Should.Throw<FormatException>(() =>
-            Tree.Parse(System.Text.Encoding.UTF8.GetBytes(text), _ => Tree.Empty)
+            Tree.Parse(System.Text.Encoding.UTF8.GetBytes(text), (_, _) => Tree.Empty)
         );
 
     private static readonly Gen<string> AnyName = Gen.Byte[1, 255]
@@ -124,7 +124,8 @@ public sealed class TreeTests
                     var records = tree
                         .Records.DistinctBy(one => one.Digest)
                         .ToDictionary(one => one.Digest, one => one.Bytes);
-                    Tree Read(Digest digest) => Tree.Parse(records[digest].Span, Read);
+                    Tree Read(Digest digest) =>
+                        Tree.Parse(records[digest].Span, (_, inside) => Read(inside));
                     Read(tree.Digest).All.ShouldBe(tree.All);
                     foreach (var path in entries.Keys)
                         tree.Find(path).ShouldBe(entries[path]);

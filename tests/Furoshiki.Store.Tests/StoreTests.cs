@@ -145,6 +145,41 @@ public sealed class StoreTests : IDisposable
     }
 
     [Fact]
+    public void Of_a_tree_only_the_folders_are_read_that_do_not_stand_nearby()
+    {
+        static Tree Of(byte edited) =>
+            Tree.Of([
+                new("same", FileState.OfFolder(493)),
+                new("same/file", FileState.OfFile(420, 1, Digest.Of([1]))),
+                new("way", FileState.OfFolder(493)),
+                new("way/file", FileState.OfFile(420, 1, Digest.Of([edited]))),
+                new("way/same", FileState.OfFolder(448)),
+                new("way/same/link", FileState.OfLink("../file")),
+            ]);
+        var (saved, nearby) = (Of(2), Of(3));
+        using (var records = _hold.Begin())
+        {
+            records.PutTree(saved, null);
+            records.Commit();
+        }
+        _content.FindTree(saved.Digest, [nearby])!.All.ShouldBe(saved.All);
+
+        void Lose(string folder)
+        {
+            using var db = _databases.CreateDbContext();
+            var digest = saved.FindFolder(folder)!.Digest;
+            var lost = db.Contents.Single(one => one.Digest == digest).Id;
+            db.ContentChunks.Where(one => one.ContentId == lost).ExecuteDelete().ShouldBe(1);
+        }
+        Lose("same");
+        Lose("way/same");
+        _content.FindTree(saved.Digest).ShouldBeNull();
+        _content.FindTree(saved.Digest, [Tree.Empty, nearby])!.All.ShouldBe(saved.All);
+        Lose("way");
+        _content.FindTree(saved.Digest, [nearby]).ShouldBeNull();
+    }
+
+    [Fact]
     public void What_is_held_already_is_not_asked_for_again()
     {
         var tree = Tree.Of(
@@ -242,7 +277,7 @@ public sealed class StoreTests : IDisposable
         var (id, entry) = journal.Unfinished().ShouldHaveSingleItem();
         (id, entry.Desktop, entry.Root, entry.Mark).ShouldBe((first, 1, "/one", "mark"));
         entry.Changes.ShouldBe(changes);
-        (entry.OnAfter!.Saving, entry.OnAfter.Parts["icons"]).ShouldBe((7, 7));
+        (entry.OnAfter!.Saving, entry.OnAfter.Parts["icons"].Saving).ShouldBe((7, 7));
         journal.Unfinished("/two").ShouldBeEmpty();
         journal.End(first, JournalState.WentBack, []);
         journal.Unfinished().ShouldBeEmpty();

@@ -19,12 +19,14 @@ public sealed class LookLibrary(
 )
 {
     private const int MostPlanned = 64;
-    private const int MostTrees = 512;
 
     private readonly ConcurrentDictionary<Digest, string> _standing = new();
-    private readonly ConcurrentDictionary<Digest, Tree> _trees = new();
     private readonly ConcurrentDictionary<Digest, Look> _planned = new();
     private readonly ConcurrentDictionary<long, Look> _saved = new();
+
+    /// <summary>What savings hold, and the trees that stand on a desktop.</summary>
+    public ISavedContent Saved { get; } =
+        new NearbyContent(content, () => observer.All.SelectMany(seen => seen.Trees.Values));
 
     /// <summary>Remembers a look that a plan leads to, so that its picture can be drawn; nothing is kept on the disk for it.</summary>
     public void Remember(Look look)
@@ -136,17 +138,7 @@ public sealed class LookLibrary(
     }
 
     /// <summary>The tree with a digest; null if it was neither saved nor seen.</summary>
-    public Tree? FindTree(Digest digest)
-    {
-        foreach (var seen in observer.All)
-            if (seen.Trees.TryGetValue(digest, out var tree))
-                return tree;
-        if (_trees.TryGetValue(digest, out var known))
-            return known;
-        if (_trees.Count >= MostTrees)
-            _trees.Clear();
-        return content.FindTree(digest) is { } kept ? _trees.GetOrAdd(digest, kept) : null;
-    }
+    public Tree? FindTree(Digest digest) => Saved.FindTree(digest);
 
     /// <summary>A digest from an address.</summary>
     /// <exception cref="ProblemException">It is none.</exception>

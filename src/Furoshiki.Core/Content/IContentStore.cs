@@ -24,6 +24,11 @@ public interface IContentStore : ISavedContent
     /// </summary>
     IContentHold Hold();
 
+    /// <summary>The tree whose record has this digest; null if it, or one within it, is neither held nor at hand.</summary>
+    /// <param name="digest">The digest.</param>
+    /// <param name="near">Trees that are at hand: a folder that stands at the same place in one of them is not read.</param>
+    Tree? FindTree(Digest digest, IReadOnlyCollection<Tree> near);
+
     /// <summary>Opens the bytes with this digest for reading.</summary>
     /// <exception cref="MissingContentException">They are not held.</exception>
     Stream Open(Digest digest);

@@ -139,9 +139,9 @@ public sealed class Tree : IEquatable<Tree>
 
     /// <summary>Reads a record.</summary>
     /// <param name="record">The bytes of the record.</param>
-    /// <param name="find">Gives the tree of a folder within, by its digest.</param>
+    /// <param name="find">Gives the tree of a folder within, by its name and its digest.</param>
     /// <exception cref="FormatException">The bytes are not such a record.</exception>
-    public static Tree Parse(ReadOnlySpan<byte> record, Func<Digest, Tree> find)
+    public static Tree Parse(ReadOnlySpan<byte> record, Func<string, Digest, Tree> find)
     {
         var entries = ImmutableArray.CreateBuilder<TreeEntry>();
         var text = Encoding.ASCII.GetString(record);
@@ -160,7 +160,7 @@ public sealed class Tree : IEquatable<Tree>
         var names = new List<NamedContent>();
         Parse(
             record,
-            inside =>
+            (_, inside) =>
             {
                 names.Add(new NamedContent(inside, IsFolder: true));
                 return Empty;
@@ -239,7 +239,7 @@ public sealed class Tree : IEquatable<Tree>
         };
     }
 
-    private static TreeEntry ParseLine(string[] words, Func<Digest, Tree> find)
+    private static TreeEntry ParseLine(string[] words, Func<string, Digest, Tree> find)
     {
         static int Mode(string word) =>
             int.Parse(word, NumberStyles.AllowHexSpecifier, CultureInfo.InvariantCulture);
@@ -270,7 +270,7 @@ public sealed class Tree : IEquatable<Tree>
                 {
                     Attributes = Attributes(rest),
                 },
-                find(Digest.Parse(inside))
+                find(PathText.Unescape(name), Digest.Parse(inside))
             ),
             ["link", var target, var name] => new TreeEntry(
                 PathText.Unescape(name),
