@@ -88,6 +88,7 @@ public static class AppServices
             .AddSingleton<FileChanges>()
             .AddSingleton<Recoverer>()
             .AddSingleton<PlanMaker>()
+            .AddSingleton<PlanTeller>()
             .AddSingleton<ShownPlans>()
             .AddSingleton<SwitchRuns>()
             .AddSingleton<SwitchHistory>()

@@ -1,4 +1,5 @@
 using System.CommandLine;
+using System.Text.RegularExpressions;
 using Furoshiki.App;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
@@ -18,7 +19,7 @@ internal sealed record Call(Session Session, Output Output, ParseResult Given)
 }
 
 /// <summary>Makes the verbs of the command, all in the same way.</summary>
-internal static class Verb
+internal static partial class Verb
 {
     /// <summary>The folder in which everything is kept.</summary>
     public static Option<string> Data { get; } =
@@ -106,6 +107,23 @@ internal static class Verb
         parts.Count == 0
             ? null
             : [.. parts.SelectMany(part => part.Split(',')).Select(KindOf).Distinct()];
+
+    /// <summary>Parts, and settings and items of parts, each with the name of its kind; null if none is given.</summary>
+    public static IReadOnlyList<string>? PiecesOf(IReadOnlyCollection<string> pieces) =>
+        pieces.Count == 0
+            ? null
+            :
+            [
+                .. pieces
+                    .SelectMany(piece => BetweenPieces().Split(piece))
+                    .Select(piece => piece.Split('/', 2))
+                    .Select(piece => string.Join('/', [KindOf(piece[0]), .. piece[1..]]))
+                    .Distinct(),
+            ];
+
+    /// <summary>A comma before the name of a kind: that of an item can have one itself.</summary>
+    [GeneratedRegex(",(?=[A-Za-z-]+(/[^,]|,|$))")]
+    private static partial Regex BetweenPieces();
 
     private static string KindOf(string part) =>
         Kind.All.FirstOrDefault(kind =>

@@ -11,14 +11,13 @@ namespace Furoshiki.Core.Tests;
 
 public sealed class PlanningTests
 {
+    private static readonly string[] All = [.. Kind.All.Select(kind => kind.Name)];
+
+    private static SwitchPlanner Planner(TestDesktop desktop) =>
+        new(TestDesktop.Map, desktop.Read(), desktop, desktop, _ => TestDesktop.Map);
+
     private static SwitchPlan Plan(TestDesktop desktop, Look look, params string[] cover) =>
-        new SwitchPlanner(
-            TestDesktop.Map,
-            desktop.Read(),
-            desktop,
-            desktop,
-            _ => TestDesktop.Map
-        ).Plan(look, cover.Length > 0 ? cover : [.. Kind.All.Select(kind => kind.Name)]);
+        Planner(desktop).Plan(look, cover.Length > 0 ? cover : All);
 
     /// <summary>Does to the desktop in memory what a plan says.</summary>
     private static void CarryOut(TestDesktop desktop, SwitchPlan plan)
@@ -132,6 +131,121 @@ public sealed class PlanningTests
                 },
                 iter: 300
             );
+    }
+
+    /// <summary>Some of the settings and items of two states of a part.</summary>
+    private static LeftOut Some(Component wanted, Component now, int seed)
+    {
+        var luck = new Random(seed);
+        var keys = wanted.Settings.Keys.Union(now.Settings.Keys).ToList();
+        return new LeftOut([
+            .. keys.Concat(keys.Select(key => key.Item).OfType<string>().Select(LeftOut.Item))
+                .Where(_ => luck.Next(4) == 0),
+        ]);
+    }
+
+    [Fact]
+    public void What_is_left_out_of_a_part_stays_as_it_was_all_else_is_as_the_look_has_it_and_then_nothing_is_left_to_do()
+    {
+        var now = new TestDesktop().Read().Look;
+        var persons = now
+            .Components.Where(one => !TestDesktop.Map.Find(one.Kind)!.TakesAdministrator)
+            .ToList();
+        Gen.Select(Together(persons.Select(Any)), Gen.Int)
+            .Sample(
+                (components, seed) =>
+                {
+                    var (desktop, wanted) = (new TestDesktop(), Look.Of(components));
+                    var leftOut = components
+                        .Select(
+                            (part, i) => (part.Kind, Out: Some(part, now[part.Kind]!, seed + i))
+                        )
+                        .ToDictionary(one => one.Kind.Name, one => one.Out);
+                    var plan = Planner(desktop).Plan(wanted, All, leftOut);
+                    plan.Refused.ShouldBeEmpty();
+                    CarryOut(desktop, plan);
+                    var after = desktop.Read().Look;
+                    foreach (var part in components)
+                    {
+                        var before = now[part.Kind]!;
+                        var held = Adaptation
+                            .Fit(part, TestDesktop.Map, TestDesktop.Map, null)
+                            .Component!;
+                        var stays = leftOut[part.Kind.Name].Between(part, before);
+                        foreach (var key in held.Settings.Keys.Union(before.Settings.Keys))
+                            if (key.Name != Setting.Order.Name)
+                                after[part.Kind]!
+                                    .Settings.GetValueOrDefault(key)
+                                    .ShouldBe(
+                                        (stays.Has(key) ? before : held).Settings.GetValueOrDefault(
+                                            key
+                                        ),
+                                        $"{part.Kind.Name} {key}"
+                                    );
+                    }
+                    Planner(desktop).Plan(wanted, All, leftOut).Changes.ShouldBeEmpty();
+                },
+                iter: 300
+            );
+    }
+
+    [Fact]
+    public void Items_that_are_left_out_keep_their_place_among_those_that_are_put_on()
+    {
+        static Component Panels(params string[] items) =>
+            Component.Of(
+                PanelsKind.Kind,
+                items
+                    .Select(item =>
+                        KeyValuePair.Create(
+                            new SettingKey("edge", item),
+                            (SettingValue)new SettingValue.Text("top")
+                        )
+                    )
+                    .Append(
+                        KeyValuePair.Create(
+                            new SettingKey("order"),
+                            (SettingValue)new SettingValue.List([.. items])
+                        )
+                    )
+            );
+        var (wanted, now) = (Panels("c", "new", "a"), Panels("a", "old", "c"));
+        IReadOnlyList<string> After(params string[] leftOut) =>
+            new LeftOut([.. leftOut.Select(one => LeftOut.Parse(PanelsKind.Kind, one))])
+                .Keep(wanted, now)
+                .Items;
+
+        After().ShouldBe(["c", "new", "a"]);
+        After("old/").ShouldBe(["c", "new", "a", "old"]);
+        After("new").ShouldBe(["c", "a"]);
+        After("order").ShouldBe(["a", "c", "new"]);
+        After("order", "old/", "new/").ShouldBe(["a", "old", "c"]);
+    }
+
+    [Fact]
+    public void A_set_that_is_left_out_stays_with_its_files_and_what_it_has_not_is_no_reason_to_refuse()
+    {
+        var desktop = new TestDesktop();
+        var now = desktop.Read().Look[IconsKind.Kind]!;
+        var gone = now with
+        {
+            Settings = now
+                .Settings.SetItem(new SettingKey("set"), new SettingValue.Text("Gone"))
+                .SetItem(new SettingKey("size"), new SettingValue.Number(96)),
+            Assets = [new Asset("Gone", "set", null, IsFolder: true, null)],
+        };
+        Plan(desktop, Look.Of([gone]), "icons").Refused.ShouldHaveSingleItem();
+        var plan = Planner(desktop)
+            .Plan(
+                Look.Of([gone]),
+                ["icons"],
+                new Dictionary<string, LeftOut> { ["icons"] = new([new SettingKey("set")]) }
+            );
+        plan.Refused.ShouldBeEmpty();
+        plan.Steps.ShouldHaveSingleItem()
+            .Difference.Settings.ShouldHaveSingleItem()
+            .Key.Name.ShouldBe("size");
+        plan.Wanted[IconsKind.Kind]!.Assets.ShouldBe(now.Assets);
     }
 
     [Fact]

@@ -98,9 +98,66 @@ public sealed class LineTests : OwnAppTests
         (await Readiness("Open Night")).ShouldBe("On now");
     }
 
+    [Fact]
+    public async Task Settings_and_items_that_are_left_out_stay_as_they_are_are_named_and_are_no_drift()
+    {
+        await Server.Switch(await Server.Plan("Saving", await Server.SavingOf("Red Lamp")));
+        var (_, plan) = await Plan(
+            await Server.SavingOf("Open Night"),
+            "colours/accent",
+            "panels/side/",
+            "panels/clock",
+            "panels/main/opacity"
+        );
+        plan["caption"]!.GetValue<string>().ShouldBe("2nd saving without 2 items, 2 settings");
+        string[] words =
+        [
+            "accent stays #e2452b",
+            "clock does not come",
+            "main, opacity stays 92\u00a0%",
+            "side stays",
+        ];
+        Said(plan).ShouldBe(words);
+        var result = await Server.Switch(plan);
+        Said(result).ShouldBe(words);
+
+        (await Text(Surface)).ShouldContain("accent=#e2452b");
+        var panels = await Text(Panels);
+        panels.ShouldContain("\"id\": \"side\"");
+        panels.ShouldNotContain("\"id\": \"clock\"");
+        (await Server.Now())["drift"]!.AsArray().ShouldBeEmpty("what was left out is no drift");
+        (await Readiness("Open Night")).ShouldBe("On, without some settings");
+
+        App.Edit(Surface, "accent=#e2452b", "accent=#c23a20");
+        App.Edit("home/.config/engawa/sounds.conf", "volume=60", "volume=5");
+        (await Drift()).ShouldBe(
+            ["accent #e2452b → #c23a20", "volume 60 → 5\u00a0%"],
+            "what is left out is held against the look that it is of"
+        );
+        await Server.Switch(await Server.Plan("PutBack", 0));
+        (await Drift()).ShouldBeEmpty();
+        (await Text(Surface)).ShouldContain("accent=#e2452b");
+
+        await Server.Switch((await Plan(await Server.SavingOf("Open Night"))).Body);
+        (await Readiness("Open Night")).ShouldBe("On now");
+
+        static IEnumerable<string> Said(JsonNode of) =>
+            of["leftOut"]!.AsArray().Select(one => one!["words"]!.GetValue<string>());
+        async Task<IEnumerable<string>> Drift() =>
+            (await Server.Now())["drift"]!
+                .AsArray()
+                .Select(part => part!["words"]!.GetValue<string>());
+        Task<string> Text(string path) => File.ReadAllTextAsync(App.At(path));
+    }
+
     [Theory]
     [InlineData("nonsense")]
     [InlineData("sounds", "sounds", "panels")]
+    [InlineData("panels/nothing/")]
+    [InlineData("colours/opacity")]
+    [InlineData("colours/main/accent")]
+    [InlineData("/")]
+    [InlineData("")]
     public async Task What_cannot_be_left_out_is_refused_at_its_field(params string[] without)
     {
         var guest = await Server.SavingOf("Guest Desk");
@@ -111,9 +168,9 @@ public sealed class LineTests : OwnAppTests
     }
 
     [Theory]
-    [InlineData("PutBack")]
+    [InlineData("Aside")]
     [InlineData("SafeState")]
-    public async Task Parts_are_left_out_of_a_saving_only(string kind)
+    public async Task Nothing_is_left_out_of_what_comes_back_as_it_was(string kind)
     {
         var (status, problem) = await Server.Post(
             "/api/desktops/1/plans",

@@ -95,7 +95,11 @@ public sealed class NowReader(
     public Drift DriftOf(LiveDesktop desktop, Observation seen)
     {
         using var db = databases.CreateDbContext();
-        var ids = desktop.On.Parts.Values.Append(desktop.On.Saving ?? 0).Distinct().ToList();
+        var ids = desktop
+            .On.Parts.Values.SelectMany(part => part.Savings)
+            .Append(desktop.On.Saving ?? 0)
+            .Distinct()
+            .ToList();
         var rows = db
             .Savings.AsNoTracking()
             .Include(one => one.Profile)
@@ -103,15 +107,17 @@ public sealed class NowReader(
             .ToDictionary(one => one.Id);
         var unread = seen.Reading.Unread.Select(part => part.Kind.Name).ToHashSet();
         var held = desktop
-            .On.Parts.Where(part => rows.ContainsKey(part.Value) && !unread.Contains(part.Key))
-            .ToDictionary(part => part.Key, part => rows[part.Value]);
+            .On.Parts.Where(part =>
+                rows.ContainsKey(part.Value.Saving) && !unread.Contains(part.Key)
+            )
+            .ToList();
         var saved = new List<Component>();
         var damaged = new List<string>();
-        foreach (var (kind, saving) in held)
+        foreach (var (kind, on) in held)
             try
             {
-                if (library.Of(saving).Find(kind) is { } part && Fit(part, saving) is { } fitted)
-                    saved.Add(fitted);
+                if (ThenOf(kind, on) is { } part)
+                    saved.Add(part);
             }
             catch (ProblemException)
             {
@@ -123,13 +129,30 @@ public sealed class NowReader(
             rows.GetValueOrDefault(desktop.On.Saving ?? 0),
             Difference.Between(then, now, library.FindTree),
             then,
-            held,
+            held.ToDictionary(part => part.Key, part => rows[part.Value.Saving]),
             damaged
         );
 
-        Component? Fit(Component part, SavingRow saving) =>
-            Adaptation
-                .Fit(part, maps.Get(saving.Map), desktop.Map, seen.Reading.Look[part.Kind])
-                .Component;
+        // What was left out is as the saving has it that held it before, or as it is where none did.
+        Component? ThenOf(string kind, PartOn on)
+        {
+            if (SavedOf(kind, on.Saving) is not { } then)
+                return null;
+            if (seen.Reading.Look[then.Kind] is { } now)
+                foreach (var group in on.LeftOut.GroupBy(one => one.Value, one => one.Key))
+                    then = new LeftOut([.. group]).Keep(
+                        then,
+                        (group.Key is { } other ? SavedOf(kind, other) : null) ?? now
+                    );
+            return then;
+        }
+
+        // A part of a saving as this desktop can hold it.
+        Component? SavedOf(string kind, long id) =>
+            rows.TryGetValue(id, out var saving) && library.Of(saving).Find(kind) is { } part
+                ? Adaptation
+                    .Fit(part, maps.Get(saving.Map), desktop.Map, seen.Reading.Look[part.Kind])
+                    .Component
+                : null;
     }
 }

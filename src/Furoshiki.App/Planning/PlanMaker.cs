@@ -4,9 +4,8 @@ using Furoshiki.App.Now;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Recovery;
 using Furoshiki.App.SafeStates;
-using Furoshiki.App.Views;
-using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Switching;
 using Furoshiki.Core.Words;
@@ -35,8 +34,11 @@ public sealed class PlanMaker(
     /// <exception cref="ProblemException">What it leads to is not here, or its copy is damaged.</exception>
     public ReadyPlan Make(long desktopId, Target target)
     {
-        if (target is { Without.Count: > 0, Kind: not TargetKind.Saving })
-            throw ProblemException.Field("without", "Parts are left out of a saving only.");
+        if (target is { Without.Count: > 0, Kind: TargetKind.SafeState or TargetKind.Aside })
+            throw ProblemException.Field(
+                "without",
+                "Nothing is left out of what comes back as it was; choose some of its files instead."
+            );
         recoverer.Settle(register.Get(desktopId));
         var desktop = register.Get(desktopId);
         return target.Kind switch
@@ -47,89 +49,6 @@ public sealed class PlanMaker(
             TargetKind.Parts => ToParts(desktop, target),
             _ => ToSafeState(desktop, target),
         };
-    }
-
-    /// <summary>A plan in words.</summary>
-    /// <param name="ready">The plan.</param>
-    /// <param name="fingerprint">What it is carried out by.</param>
-    public PlanView View(ReadyPlan ready, string fingerprint)
-    {
-        var (desktop, plan) = (ready.Desktop, ready.Plan);
-        var now = ready.Seen.Reading.Look;
-        var leftAlone = plan
-            .LeftAlone.Select(kind => now[kind])
-            .Concat(plan.Refused.Select(part => now[part.Kind]));
-        var next = Core.Looks.Look.Of(
-            plan.Wanted.Components.Concat(leftAlone.OfType<Core.Parts.Component>())
-        );
-        library.Remember(next);
-        var drift = nowReader.DriftOf(desktop, ready.Seen);
-        var managed = desktop.Folder.ManagedTree(desktop.Maps);
-        var isBack = ready.Target.Kind == TargetKind.PutBack;
-        var changed = plan.Steps.Select(step => step.Difference.Kind).ToHashSet();
-        // What drifted and is changed is either what is put back, or would be lost but for the safe state.
-        List<DriftView> drifted =
-        [
-            .. drift
-                .Parts.Where(part => changed.Contains(part.Kind))
-                .Select(part => DriftView.Of(part, drift.Since(part.Kind.Name))),
-        ];
-        var leftToOthers = plan
-            .LeftAlone.Where(kind => ready.Target.Without?.Contains(kind.Name) != true)
-            .Select(kind => kind.Title)
-            .ToList();
-        return new PlanView(
-            ready.Target,
-            ready.Name,
-            ready.Caption,
-            drift.On?.Profile!.Name ?? "Now",
-            now.Digest.Hex,
-            next.Digest.Hex,
-            [
-                .. plan
-                    .Steps.GroupBy(step => step.Shows)
-                    .OrderBy(group => group.Key)
-                    .Select(group => new StepGroup(group.Key, [.. group.Select(Step)])),
-            ],
-            [
-                .. plan.Refused.Select(part => new RefusedView(
-                    part.Kind.Name,
-                    part.Kind.Title,
-                    part.Reason
-                )),
-            ],
-            [
-                .. plan.Losses.Select(loss => new LossView(
-                    loss.Kind,
-                    Kind.TitleOf(loss.Kind),
-                    loss.What,
-                    loss.Reason
-                )),
-            ],
-            [.. plan.Same.Select(kind => kind.Title)],
-            [
-                .. (ready.Target.Without ?? []).Select(kind => new KindName(
-                    kind,
-                    Kind.TitleOf(kind)
-                )),
-            ],
-            leftToOthers.Count == 0
-                ? null
-                : new LeftAloneView(
-                    leftToOthers,
-                    isBack || ready.Target.Kinds is not null
-                        ? "not among what was chosen"
-                        : $"{ready.Name} does not cover them"
-                ),
-            isBack ? [] : drifted,
-            isBack ? drifted : [],
-            managed.All.Count(one => one.Value.Type == FileType.File),
-            [.. managed.Gaps.Select(PlaceView.Printable)],
-            [.. plan.NotTouched.Select(PlaceView.Printable)],
-            [.. plan.NotKept.Select(PlaceView.Printable)],
-            [.. plan.Changes.Select(change => PathText.Printable(change.Path))],
-            fingerprint
-        );
     }
 
     private ReadyPlan ToSaving(LiveDesktop desktop, Target target)
@@ -147,29 +66,24 @@ public sealed class PlanMaker(
             .Concat(look.Kept.Keys)
             .Where(kind => target.Kinds is null || target.Kinds.Contains(kind))
             .ToList();
-        var without = target.Without ?? [];
-        if (without.FirstOrDefault(kind => !cover.Contains(kind)) is { } unknown)
-            throw ProblemException.Field(
-                "without",
-                $"{row.Profile!.Name} puts no {Kind.TitleOf(unknown).ToLowerInvariant()} on."
-            );
-        cover.RemoveAll(without.Contains);
-        if (cover.Count == 0)
-            throw ProblemException.Field("without", "Something has to be left to put on.");
-        var plan = Planner(desktop, seen, _ => maps.Get(row.Map)).Plan(look, cover);
+        var name = row.Profile!.Name;
+        var (plan, shaping) = Shape(desktop, seen, target, name, look, cover, _ => row.Map);
         return new ReadyPlan(
             desktop,
             target,
             plan,
-            row.Profile!.Name,
+            name,
             target.Kinds is not null
-                    ? $"{Counting.Ordinal(row.Number)} saving, {cover.Count} of its parts"
-                : without.Count > 0
-                    ? $"{Counting.Ordinal(row.Number)} saving without {string.Join(", ", without.Select(Kind.TitleOf)).ToLowerInvariant()}"
+                    ? $"{Counting.Ordinal(row.Number)} saving, {cover.Count - shaping.Parts.Count} of its parts"
+                : shaping.Words.Length > 0
+                    ? $"{Counting.Ordinal(row.Number)} saving without {shaping.Words}"
                 : $"{Counting.Ordinal(row.Number)} saving",
-            desktop.On.With(row.Id, OnOf(plan), isWhole: target.Kinds is null),
+            desktop.On.With(row.Id, OnOf(plan), target.Kinds is null, shaping.Pieces),
             seen
-        );
+        )
+        {
+            Shaping = shaping,
+        };
     }
 
     /// <summary>Plans to put parts of several looks on together, each adapted from the map that it came with.</summary>
@@ -196,18 +110,23 @@ public sealed class PlanMaker(
         if (from.Count == 0)
             throw ProblemException.Field("looks", "Choose at least one part of a look.");
         var seen = observer.See(desktop);
-        var plan = Planner(desktop, seen, kind => maps.Get(from[kind].Map))
-            .Plan(
-                Core.Looks.Look.Of(from.Select(one => one.Value.Look.Find(one.Key)!)),
-                [.. from.Keys]
-            );
-        var on = OnOf(plan).ToHashSet();
         var looks = from.Values.DistinctBy(look => look.Ref).ToList();
+        var title = string.Join(" and ", looks.Select(look => look.Name).Distinct());
+        var (plan, shaping) = Shape(
+            desktop,
+            seen,
+            target,
+            title,
+            Look.Of(from.Select(one => one.Value.Look.Find(one.Key)!)),
+            [.. from.Keys],
+            kind => from[kind].Map
+        );
+        var on = OnOf(plan).ToHashSet();
         return new ReadyPlan(
             desktop,
             target,
             plan,
-            string.Join(" and ", looks.Select(look => look.Name).Distinct()),
+            title,
             $"{Counting.Of(from.Count, "part")} of {Counting.Of(looks.Count, "look")}",
             looks
                 .Where(look => look.Source == LookSource.Saving)
@@ -218,11 +137,15 @@ public sealed class PlanMaker(
                             look.Id,
                             from.Where(one => one.Value == look && on.Contains(one.Key))
                                 .Select(one => one.Key),
-                            isWhole: false
+                            isWhole: false,
+                            shaping.Pieces
                         )
                 ),
             seen
-        );
+        )
+        {
+            Shaping = shaping,
+        };
     }
 
     /// <summary>Plans to bring parts back to what the savings have that last held them.</summary>
@@ -244,32 +167,69 @@ public sealed class PlanMaker(
                     )
                     .Distinct(),
             ];
-        var held = drift.Held.Where(part => kinds.Contains(part.Key)).ToList();
-        var look = Core.Looks.Look.Of(
-            held.Select(part => library.Of(part.Value).Find(part.Key))
-                .OfType<Core.Parts.Component>()
+        if (drift.Damaged.FirstOrDefault(kinds.Contains) is { } damaged)
+            throw ProblemException.InTheWay(
+                "damaged",
+                $"{Kind.TitleOf(damaged)} cannot be put back: the copy of {SavingNames.Words(drift.Held[damaged])} is damaged.",
+                "Nothing was changed. The other parts can still be put back."
+            );
+        // What was saved is held against this desktop already.
+        var look = drift.Then.Only(kinds);
+        var name = drift.On?.Profile!.Name ?? "What was saved";
+        var (plan, shaping) = Shape(
+            desktop,
+            seen,
+            target,
+            name,
+            look,
+            [.. look.Components.Select(part => part.Kind.Name)],
+            _ => desktop.MapDigest
         );
-        var plan = Planner(desktop, seen, kind => maps.Get(drift.Held[kind].Map))
-            .Plan(look, [.. look.Components.Select(part => part.Kind.Name)]);
         return new ReadyPlan(
             desktop,
             target,
             plan,
-            drift.On?.Profile!.Name ?? "What was saved",
-            $"{held.Count} {(held.Count == 1 ? "part" : "parts")} put back",
+            name,
+            $"{Counting.Of(look.Components.Count(), "part")} put back",
             desktop.On,
             seen
-        );
+        )
+        {
+            Shaping = shaping,
+        };
     }
 
     private static IEnumerable<string> OnOf(SwitchPlan plan) =>
         plan.Steps.Select(step => step.Difference.Kind).Concat(plan.Same).Select(kind => kind.Name);
 
-    private SwitchPlanner Planner(
+    /// <summary>Plans to put a look on, without what is left out.</summary>
+    /// <param name="desktop">The desktop.</param>
+    /// <param name="seen">It as it was seen.</param>
+    /// <param name="target">What the plan leads to.</param>
+    /// <param name="name">What the look is called.</param>
+    /// <param name="look">The look.</param>
+    /// <param name="cover">The kinds of it that are put on, those that are left out among them.</param>
+    /// <param name="map">The digest of the map that a part came with, by the kind's name.</param>
+    private (SwitchPlan Plan, Shaping Shaping) Shape(
         LiveDesktop desktop,
         Observation seen,
-        Func<string, Core.Maps.DesktopMap> source
-    ) => new(desktop.Map, seen.Reading, seen.View, content, source);
+        Target target,
+        string name,
+        Look look,
+        IReadOnlyList<string> cover,
+        Func<string, Digest> map
+    )
+    {
+        var shaping = Shaping.Of(target.Without ?? [], name, look, cover, seen.Reading.Look);
+        var plan = new SwitchPlanner(
+            desktop.Map,
+            seen.Reading,
+            seen.View,
+            library.Saved,
+            kind => maps.Get(map(kind))
+        ).Plan(look, [.. cover.Except(shaping.Parts)], shaping.Pieces);
+        return (plan, shaping);
+    }
 
     private ReadyPlan ToSafeState(LiveDesktop desktop, Target target)
     {
@@ -320,18 +280,4 @@ public sealed class PlanMaker(
         );
         return new ReadyPlan(desktop, target, plan, name, caption, on, seen);
     }
-
-    private static StepView Step(PartStep step) =>
-        new(
-            step.Difference.Kind.Name,
-            step.Difference.Kind.Title,
-            step.Difference.Summary(edited: "written anew"),
-            [
-                .. step.Difference.Settings.Select(one =>
-                    $"{one.Title}: {DifferenceWords.FromTo(step.Difference.Kind, one)}"
-                ),
-            ],
-            [.. step.Files.Select(PathText.Printable)],
-            step.Notes
-        );
 }

@@ -3,12 +3,25 @@ using Furoshiki.Core.Maps;
 
 namespace Furoshiki.App.Planning;
 
+/// <summary>A setting of a part that changes, or an item of it with what changes of that.</summary>
+/// <param name="LeaveOut">What stands for it among what a target is without; null if it goes with its item only.</param>
+/// <param name="Words">What changes, in words.</param>
+/// <param name="Within">What changes of an item; empty for a setting.</param>
+public sealed record PieceView(string? LeaveOut, string Words, IReadOnlyList<PieceView> Within);
+
+/// <summary>Something that was left out of a plan.</summary>
+/// <param name="Without">What stands for it among what a target is without.</param>
+/// <param name="Kind">The kind.</param>
+/// <param name="Title">The kind's name for people.</param>
+/// <param name="Words">Which setting or item of the part, and how it stays; empty for the whole part.</param>
+public sealed record LeftOutView(string Without, string Kind, string Title, string Words);
+
 /// <summary>A part in a plan.</summary>
 public sealed record StepView(
     string Kind,
     string Title,
     string Words,
-    IReadOnlyList<string> Settings,
+    IReadOnlyList<PieceView> Pieces,
     IReadOnlyList<string> Files,
     IReadOnlyList<string> Notes
 );
@@ -27,7 +40,7 @@ public sealed record LeftAloneView(IReadOnlyList<string> Titles, string Reason);
 
 /// <summary>A switch plan.</summary>
 /// <param name="Before">The name of the profile that is on before it; "Now" where none is.</param>
-/// <param name="LeftOut">The parts of the look that were left out of the plan.</param>
+/// <param name="LeftOut">What of the look was left out of the plan.</param>
 /// <param name="LeftAlone">The parts that it leaves alone, and why.</param>
 /// <param name="Unsaved">What drifted, is in no saving and is changed: the safe state keeps it.</param>
 /// <param name="Discards">What drifted and is put back: the safe state keeps it.</param>
@@ -46,7 +59,7 @@ public sealed record PlanView(
     IReadOnlyList<RefusedView> Refused,
     IReadOnlyList<LossView> Losses,
     IReadOnlyList<string> Same,
-    IReadOnlyList<KindName> LeftOut,
+    IReadOnlyList<LeftOutView> LeftOut,
     LeftAloneView? LeftAlone,
     IReadOnlyList<DriftView> Unsaved,
     IReadOnlyList<DriftView> Discards,

@@ -9,7 +9,7 @@ namespace Furoshiki.App.Planning;
 /// Remembers the plans that were shown, so that what is sent back to carry one out is its fingerprint alone. A plan is made again then: it
 /// is carried out only if that comes to the same.
 /// </summary>
-public sealed class ShownPlans(PlanMaker plans)
+public sealed class ShownPlans(PlanMaker plans, PlanTeller teller)
 {
     private const int Most = 32;
 
@@ -39,7 +39,7 @@ public sealed class ShownPlans(PlanMaker plans)
             if (_shown.Count > Most)
                 _shown.RemoveAt(0);
         }
-        return plans.View(ready, fingerprint);
+        return teller.Tell(ready, fingerprint);
     }
 
     /// <summary>The plan that was shown, if it still holds.</summary>

@@ -29,7 +29,10 @@ public sealed record LookParts(string Look, IReadOnlyList<string> Kinds);
 /// <param name="Kinds">The kinds that are put on or back; null for all.</param>
 /// <param name="Files">The files of a safe state that are gone back to; null for all.</param>
 /// <param name="Looks">The looks whose parts are put on together; null for anything else.</param>
-/// <param name="Without">The kinds of a saving that are left out: they stay as they are, and that is no drift; null for none.</param>
+/// <param name="Without">
+/// What of a saving is left out: it stays as it is, and that is no drift. A part is its kind, such as "panels", an item "panels/main/", a
+/// setting "colours/accent" or "panels/main/opacity"; null for nothing.
+/// </param>
 public sealed record Target(
     TargetKind Kind,
     long Id,

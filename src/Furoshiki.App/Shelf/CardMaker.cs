@@ -6,6 +6,7 @@ using Furoshiki.App.Saving;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Switching;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
@@ -142,17 +143,24 @@ public sealed class CardMaker(
     /// <param name="Profile">The number of its profile.</param>
     /// <param name="Saving">Its number among all.</param>
     /// <param name="Number">Its number in the profile.</param>
-    /// <param name="Parts">For each kind the number of the saving that last held it.</param>
+    /// <param name="Parts">For each kind what last held it.</param>
     private sealed record OnNow(
         long Profile,
         long Saving,
         int Number,
-        IReadOnlyDictionary<string, long> Parts
+        IReadOnlyDictionary<string, PartOn> Parts
     )
     {
         /// <summary>Whether a part of the saving that is on was left out when that was put on.</summary>
         public bool IsLeftOut(Component part) =>
-            Parts.Count > 0 && Parts.GetValueOrDefault(part.Kind.Name) != Saving;
+            Parts.Count > 0 && Parts.GetValueOrDefault(part.Kind.Name)?.Saving != Saving;
+
+        /// <summary>What of a part of the saving that is on was left out when that was put on; null for nothing.</summary>
+        public LeftOut? LeftOutOf(Component part) =>
+            !IsLeftOut(part)
+            && Parts.GetValueOrDefault(part.Kind.Name) is { LeftOut.IsEmpty: false } on
+                ? new LeftOut([.. on.LeftOut.Keys])
+                : null;
     }
 
     private ProfileCard Card(
@@ -167,7 +175,11 @@ public sealed class CardMaker(
         if (!_facts.TryGetValue(saving.Id, out var facts))
             return Damaged(row, form, saving, library.WhyNot(saving.Id));
         var how = facts
-            .Parts.Select(part => standings.Of(part, saving.Look, saving.Map, maps.Get))
+            .Parts.Select(part =>
+                on?.Saving == saving.Id && on.LeftOutOf(part) is { } leftOut
+                    ? standings.Of(part, maps.Get(saving.Map), leftOut)
+                    : standings.Of(part, saving.Look, saving.Map, maps.Get)
+            )
             .ToList();
         return new ProfileCard(
             row.Id,
@@ -265,7 +277,11 @@ public sealed class CardMaker(
             return on?.Profile == saving.ProfileId
                 ? new ReadinessView(
                     ReadinessState.On,
-                    leftOut > 0 ? $"On, without {Counting.Of(leftOut, "part")}" : "On now"
+                    OnWords(
+                        leftOut,
+                        on.Saving == saving.Id
+                            && facts.Parts.Any(part => on.LeftOutOf(part) is not null)
+                    )
                 )
                 : new ReadinessView(ReadinessState.Same, "Same as now");
         if (on?.Saving == saving.Id)
@@ -287,6 +303,16 @@ public sealed class CardMaker(
             ? new ReadinessView(ReadinessState.Partly, "Ready but for some settings")
             : new ReadinessView(ReadinessState.Ready, "Ready here");
     }
+
+    /// <summary>That a look is on, and without what.</summary>
+    private static string OnWords(int partsLeftOut, bool isSomeLeftOut) =>
+        (partsLeftOut, isSomeLeftOut) switch
+        {
+            (0, false) => "On now",
+            (0, true) => "On, without some settings",
+            (_, false) => $"On, without {Counting.Of(partsLeftOut, "part")}",
+            _ => $"On, without {Counting.Of(partsLeftOut, "part")} and some settings",
+        };
 
     private static IEnumerable<string> SuppliesOf(Look look) =>
         look

@@ -111,6 +111,10 @@ internal sealed class Standings
             return standing;
         }
 
+        /// <summary>How a part stands of which something was left out.</summary>
+        public PartStanding Of(Component part, DesktopMap source, LeftOut leftOut) =>
+            Of(_fitter.Fit(part, source, leftOut));
+
         private static PartStanding Of(PartFit fit) =>
             new(
                 fit.Refusal is not null ? PartState.Refused

@@ -1,3 +1,4 @@
+using Furoshiki.App.Planning;
 using Furoshiki.App.Views;
 
 namespace Furoshiki.App.Switching;
@@ -33,6 +34,9 @@ public sealed record RunResult(
     IReadOnlyList<PlaceView> NotLookedAt
 )
 {
+    /// <summary>What of the look was left out, and stays as it was.</summary>
+    public IReadOnlyList<LeftOutView> LeftOut { get; init; } = [];
+
     /// <summary>A switch that did not come about.</summary>
     public static RunResult Not(string problem, string unharmed, long? safeState = null) =>
         new(false, problem, unharmed, safeState, [], []);

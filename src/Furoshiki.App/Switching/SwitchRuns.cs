@@ -212,7 +212,10 @@ public sealed class SwitchRuns(
             safeState,
             Check(plan, desktop),
             unseen
-        );
+        )
+        {
+            LeftOut = run.Plan.LeftOut,
+        };
     }
 
     /// <summary>Reads the desktop again and tells of each part whether it took.</summary>

@@ -34,7 +34,8 @@ internal static class SwitchVerbs
 
     private static readonly Option<string[]> Without = new("--without")
     {
-        Description = "All but these parts, such as panels,dock; they stay as they are",
+        Description =
+            "All but these parts, or settings or items of parts, such as dock,colours/accent,panels/main; they stay as they are",
         AllowMultipleArgumentsPerToken = true,
     };
 
@@ -86,9 +87,9 @@ internal static class SwitchVerbs
         var look = call
             .Session.Get<LookFinder>()
             .Find(call.Desktop, call.Given.GetRequiredValue(Verb.Look));
-        var without = Verb.KindsOf(call.Given.GetValue(Without) ?? []);
+        var without = Verb.PiecesOf(call.Given.GetValue(Without) ?? []);
         if (call.Given.GetValue(With) is { Length: > 0 } with)
-            return Together(look, kinds, without ?? [], with);
+            return Together(look, kinds, without, with);
         return look.Source switch
         {
             LookSource.Saving => new Target(TargetKind.Saving, look.Id, kinds, Without: without),
@@ -121,7 +122,7 @@ internal static class SwitchVerbs
     private static Target Together(
         NamedLook look,
         IReadOnlyList<string>? kinds,
-        IReadOnlyList<string> without,
+        IReadOnlyList<string>? without,
         IReadOnlyList<string> with
     )
     {
@@ -149,13 +150,14 @@ internal static class SwitchVerbs
                 new LookParts(
                     look.Ref,
                     [
-                        .. (kinds ?? look.Look.Components.Select(part => part.Kind.Name))
-                            .Except(without)
-                            .Except(others.SelectMany(one => one.Kinds)),
+                        .. (kinds ?? look.Look.Components.Select(part => part.Kind.Name)).Except(
+                            others.SelectMany(one => one.Kinds)
+                        ),
                     ]
                 ),
                 .. others,
-            ]
+            ],
+            Without: without
         );
     }
 
@@ -206,12 +208,17 @@ internal static class SwitchVerbs
             output.Line($"Cannot be held: {place.Path}. {place.Reason}");
         foreach (var place in plan.NotKept)
             output.Line($"Will be lost: {place.Path}. {place.Reason}");
+        foreach (var one in plan.LeftOut)
+            output.Line($"Left out: {Words(one)}");
         if (plan.LeftAlone is { } alone)
             output.Line($"Left alone, {alone.Reason}: {string.Join(", ", alone.Titles)}");
         output.Line(
             $"\n{Counting.Of(plan.Files.Count, "path")} will change. The safe state holds {Counting.Of(plan.SafeFiles, "file")}."
         );
     }
+
+    private static string Words(LeftOutView one) =>
+        one.Words.Length > 0 ? $"{one.Title}, {one.Words}" : one.Title;
 
     private static string When(Shows shows) =>
         shows switch
@@ -251,6 +258,8 @@ internal static class SwitchVerbs
                     call.Output.Line(
                         $"{(part.Outcome == PartOutcome.Waiting ? "Waits" : "Not taken")}: {part.Title}, {part.Words}"
                     );
+                foreach (var one in result.LeftOut)
+                    call.Output.Line($"Left out: {Words(one)}");
                 if (result.SafeState is { } state)
                     call.Output.Line($"The way back: furoshiki back state-{state}");
             }

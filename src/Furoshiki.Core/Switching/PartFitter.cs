@@ -36,17 +36,20 @@ public sealed class PartFitter(
     /// <summary>Holds a part against the desktop.</summary>
     /// <param name="wanted">The part as it was saved.</param>
     /// <param name="source">The map of the desktop that it was saved on.</param>
-    public PartFit Fit(Component wanted, DesktopMap source)
+    /// <param name="leftOut">What of it stays as it is on the desktop; null for nothing.</param>
+    public PartFit Fit(Component wanted, DesktopMap source, LeftOut? leftOut = null)
     {
         var part = reading.Parts.FirstOrDefault(one => one.Kind == wanted.Kind);
         var now = part?.Component;
-        var (held, losses) = Adaptation.Fit(wanted, source, map, now);
+        var stays = now is null ? LeftOut.Nothing : leftOut?.Between(wanted, now);
+        var (held, losses) = Adaptation.Fit(stays?.From(wanted) ?? wanted, source, map, now);
         if (map.Find(wanted.Kind) is not { } kind)
             return new PartFit(null, losses, null, false);
         if (held is null)
             return Refused(string.Join(' ', losses.Select(loss => loss.Reason).Distinct()));
         if (now is null)
             return Refused($"{part!.File} could not be read: {part.Reason}");
+        held = stays?.Keep(held, now) ?? held;
         losses =
         [
             .. losses,

@@ -36,14 +36,19 @@ public sealed class SwitchPlanner(
     /// <summary>Plans a switch to a look.</summary>
     /// <param name="wanted">The look.</param>
     /// <param name="cover">The kinds that are put on; all others are left alone.</param>
-    public SwitchPlan Plan(Look wanted, IReadOnlyCollection<string> cover)
+    /// <param name="leftOut">What of a part stays as it is, by the kind's name; null for nothing.</param>
+    public SwitchPlan Plan(
+        Look wanted,
+        IReadOnlyCollection<string> cover,
+        IReadOnlyDictionary<string, LeftOut>? leftOut = null
+    )
     {
         foreach (var kept in wanted.Kept.Keys.Where(cover.Contains))
             _losses.Add(new Loss(kept, kept, "This version of Furoshiki knows no such part."));
         foreach (
             var component in InOrder(wanted.Components.Where(one => cover.Contains(one.Kind.Name)))
         )
-            PlanPart(component);
+            PlanPart(component, leftOut?.GetValueOrDefault(component.Kind.Name));
 
         var edits = _documents
             .Select(EditOf)
@@ -100,9 +105,9 @@ public sealed class SwitchPlanner(
         );
     }
 
-    private void PlanPart(Component wanted)
+    private void PlanPart(Component wanted, LeftOut? leftOut)
     {
-        var fit = _fitter.Fit(wanted, source(wanted.Kind.Name));
+        var fit = _fitter.Fit(wanted, source(wanted.Kind.Name), leftOut);
         _losses.AddRange(fit.Losses);
         if (fit.Refusal is { } reason)
         {

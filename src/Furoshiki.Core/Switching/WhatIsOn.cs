@@ -1,23 +1,66 @@
 using System.Collections.Immutable;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Switching;
 
-/// <summary>What a desktop has on: the saving that was put on or saved last, and for each kind the saving that last held it.</summary>
+/// <summary>What holds a part of a desktop.</summary>
+/// <param name="Saving">The number of the saving that it was last put on from, or saved as.</param>
+/// <param name="LeftOut">What of it was left out then: for each the number of the saving that last held it; null if none did.</param>
+public sealed record PartOn(long Saving, ImmutableSortedDictionary<SettingKey, long?> LeftOut)
+{
+    /// <summary>A part that one saving holds as a whole.</summary>
+    /// <param name="saving">The saving's number.</param>
+    public static PartOn Whole(long saving) =>
+        new(saving, ImmutableSortedDictionary<SettingKey, long?>.Empty);
+
+    /// <summary>The numbers of all savings that hold some of it.</summary>
+    public IEnumerable<long> Savings => LeftOut.Values.OfType<long>().Append(Saving);
+
+    /// <summary>The number of the saving that holds a setting or an item; null if none does.</summary>
+    public long? HolderOf(SettingKey key) =>
+        LeftOut.TryGetValue(key, out var holder)
+        || (key.Item is { } item && LeftOut.TryGetValue(Switching.LeftOut.Item(item), out holder))
+            ? holder
+            : Saving;
+}
+
+/// <summary>What a desktop has on: the saving that was put on or saved last, and for each kind what last held it.</summary>
 /// <param name="Saving">The saving's number; null if none is on.</param>
-/// <param name="Parts">The saving's number by kind; kinds that no saving has held are not in it.</param>
-public sealed record WhatIsOn(long? Saving, ImmutableSortedDictionary<string, long> Parts)
+/// <param name="Parts">What holds each kind; kinds that no saving has held are not in it.</param>
+public sealed record WhatIsOn(long? Saving, ImmutableSortedDictionary<string, PartOn> Parts)
 {
     /// <summary>Nothing was saved or put on yet.</summary>
     public static WhatIsOn Nothing { get; } =
-        new(null, ImmutableSortedDictionary<string, long>.Empty);
+        new(null, ImmutableSortedDictionary<string, PartOn>.Empty);
 
     /// <summary>After a saving was put on or made.</summary>
     /// <param name="saving">The saving's number.</param>
     /// <param name="kinds">The kinds of it that are on now.</param>
     /// <param name="isWhole">Whether that was all of it; else what was on before still is, but for those kinds.</param>
-    public WhatIsOn With(long saving, IEnumerable<string> kinds, bool isWhole = true) =>
+    /// <param name="leftOut">What of a kind was left out, and is held by what held it before; null for nothing.</param>
+    public WhatIsOn With(
+        long saving,
+        IEnumerable<string> kinds,
+        bool isWhole = true,
+        IReadOnlyDictionary<string, LeftOut>? leftOut = null
+    ) =>
         new(
             isWhole ? saving : Saving,
-            Parts.SetItems(kinds.Select(kind => KeyValuePair.Create(kind, saving)))
+            Parts.SetItems(
+                kinds.Select(kind =>
+                    KeyValuePair.Create(
+                        kind,
+                        new PartOn(
+                            saving,
+                            (
+                                leftOut?.GetValueOrDefault(kind)?.Keys ?? []
+                            ).ToImmutableSortedDictionary(
+                                key => key,
+                                key => Parts.GetValueOrDefault(kind)?.HolderOf(key)
+                            )
+                        )
+                    )
+                )
+            )
         );
 }

@@ -898,6 +898,12 @@ export interface components {
             titles: string[];
             reason: string;
         };
+        LeftOutView: {
+            without: string;
+            kind: string;
+            title: string;
+            words: string;
+        };
         LikenessView: {
             /** Format: double */
             share: number;
@@ -1020,6 +1026,11 @@ export interface components {
             accent: null | string;
             isOverNow: boolean;
         };
+        PieceView: {
+            leaveOut: null | string;
+            words: string;
+            within: components["schemas"]["PieceView"][];
+        };
         PlaceView: {
             path: string;
             reason: string;
@@ -1035,7 +1046,7 @@ export interface components {
             refused: components["schemas"]["RefusedView"][];
             losses: components["schemas"]["LossView"][];
             same: string[];
-            leftOut: components["schemas"]["KindName"][];
+            leftOut: components["schemas"]["LeftOutView"][];
             leftAlone: null | components["schemas"]["LeftAloneView"];
             unsaved: components["schemas"]["DriftView"][];
             discards: components["schemas"]["DriftView"][];
@@ -1131,6 +1142,7 @@ export interface components {
             safeState: null | number;
             parts: components["schemas"]["PartResult"][];
             notLookedAt: components["schemas"]["PlaceView"][];
+            leftOut?: components["schemas"]["LeftOutView"][];
         };
         /** @enum {unknown} */
         RunStage: "SafeState" | "Writing" | "Checking" | "Ended";
@@ -1276,7 +1288,7 @@ export interface components {
             kind: string;
             title: string;
             words: string;
-            settings: string[];
+            pieces: components["schemas"]["PieceView"][];
             files: string[];
             notes: string[];
         };

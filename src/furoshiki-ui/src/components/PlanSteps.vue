@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { count } from '@/composables/words'
+import PlanPieces from './PlanPieces.vue'
 import SignalWord, { type Signal } from './SignalWord.vue'
 
 const props = defineProps<{
@@ -10,7 +11,7 @@ const props = defineProps<{
   outcomes: Map<string, Schemas['PartResult']>
   canLeaveOut?: boolean
 }>()
-defineEmits<{ leaveOut: [kind: string]; putOn: [kind: string] }>()
+defineEmits<{ leaveOut: [without: string]; putOn: [without: string] }>()
 
 const TITLES: Record<Schemas['Shows'], string> = {
   AtOnce: 'Shows at once',
@@ -24,9 +25,11 @@ const OUTCOMES: Record<Schemas['PartOutcome'], { signal: Signal; word: string }>
   NotTaken: { signal: 'cannot', word: 'not taken' },
 }
 
+const settingsIn = (pieces: readonly Schemas['PieceView'][]): number =>
+  pieces.reduce((sum, piece) => sum + (settingsIn(piece.within) || 1), 0)
 const summary = (group: Schemas['StepGroup']) => {
   const files = new Set(group.steps.flatMap((step) => step.files)).size
-  const settings = group.steps.reduce((sum, step) => sum + step.settings.length, 0)
+  const settings = group.steps.reduce((sum, step) => sum + settingsIn(step.pieces), 0)
   return settings > 0
     ? `${count(group.steps.length, 'part')}, ${count(settings, 'setting')} in ${count(files, 'file')}`
     : `${count(group.steps.length, 'part')} in ${count(files, 'file')}`
@@ -59,8 +62,14 @@ const isMade = computed(
         <strong>{{ step.title }}</strong>
         <details>
           <summary>{{ step.words }}</summary>
+          <PlanPieces
+            class="second"
+            :pieces="step.pieces"
+            :of="step.title"
+            :can-leave-out="canLeaveOut && !outcomes.get(step.kind)"
+            @leave-out="$emit('leaveOut', $event)"
+          />
           <ul class="second">
-            <li v-for="line in step.settings" :key="line">{{ line }}</li>
             <li v-for="file in step.files" :key="file" class="mono">{{ file }}</li>
           </ul>
           <p v-for="line in step.notes" :key="line">{{ line }}</p>
@@ -84,14 +93,14 @@ const isMade = computed(
         <h2>Left out</h2>
         <span class="third">{{ plan.leftOut.length === 1 ? 'it stays' : 'they stay' }} as now</span>
       </div>
-      <div v-for="part in plan.leftOut" :key="part.kind" class="step">
-        <strong>{{ part.title }}</strong>
-        <span />
+      <div v-for="one in plan.leftOut" :key="one.without" class="step">
+        <strong>{{ one.title }}</strong>
+        <span>{{ one.words }}</span>
         <VBtn
           v-if="canLeaveOut"
           class="bare"
-          :aria-label="`Put on ${part.title}`"
-          @click="$emit('putOn', part.kind)"
+          :aria-label="one.words ? `Put on ${one.title}, ${one.words}` : `Put on ${one.title}`"
+          @click="$emit('putOn', one.without)"
           >Put on</VBtn
         >
       </div>
@@ -152,7 +161,7 @@ summary {
 .step .bare {
   height: 20px;
   min-height: 24px;
-  margin: -2px -7px -2px 0;
+  margin: -3px -7px -1px 0;
   color: var(--second);
 }
 </style>

@@ -135,7 +135,14 @@ describe('the steps of a plan', () => {
     kind,
     title: kind,
     words: 'a → b',
-    settings: ['Edge: a → b'],
+    pieces: [
+      { leaveOut: `${kind}/edge`, words: 'Edge: a → b', within: [] },
+      {
+        leaveOut: `${kind}/second/`,
+        words: 'second comes',
+        within: [{ leaveOut: null, words: 'second, edge: not set → b', within: [] }],
+      },
+    ],
     files,
     notes: [],
   })
@@ -153,7 +160,10 @@ describe('the steps of a plan', () => {
     refused: [],
     losses: [],
     same: ['Fonts'],
-    leftOut: [{ kind: 'dock', title: 'Dock' }],
+    leftOut: [
+      { without: 'dock', kind: 'dock', title: 'Dock', words: '' },
+      { without: 'fonts/size', kind: 'fonts', title: 'Fonts', words: 'size stays 10 pt' },
+    ],
     leftAlone: { titles: ['Icons'], reason: 'Day Log does not cover them' },
     unsaved: [],
     discards: [],
@@ -168,8 +178,8 @@ describe('the steps of a plan', () => {
   it('come grouped by when they show, each group with its counts', () => {
     const text = mount(PlanSteps, { props: { plan, outcomes: new Map() } }).text()
     expect(text).toContain('64 files')
-    expect(text).toContain('Shows at once2 parts, 2 settings in 2 files')
-    expect(text).toContain('Shows after one sign-in1 part, 1 setting in 1 file')
+    expect(text).toContain('Shows at once2 parts, 4 settings in 2 files')
+    expect(text).toContain('Shows after one sign-in1 part, 2 settings in 1 file')
     expect(text).toContain('Icons: Day Log does not cover them')
   })
 
@@ -178,9 +188,18 @@ describe('the steps of a plan', () => {
       props: { plan, outcomes: new Map(), canLeaveOut: true },
       global: { stubs: { VBtn: { template: '<button><slot /></button>' } } },
     })
-    await shaped.get('[data-step="cursor"] [aria-label^="Leave"]').trigger('click')
-    await shaped.get('[data-test="left-out"] [aria-label="Put on Dock"]').trigger('click')
-    expect(shaped.emitted()).toMatchObject({ leaveOut: [['cursor']], putOn: [['dock']] })
+    const press = (label: string) => shaped.get(`[aria-label="${label}"]`).trigger('click')
+    await press('Leave out cursor')
+    await press('Leave out panels, Edge: a → b')
+    await press('Leave out borders, second comes')
+    await press('Put on Dock')
+    await press('Put on Fonts, size stays 10 pt')
+    expect(shaped.emitted()).toMatchObject({
+      leaveOut: [['cursor'], ['panels/edge'], ['borders/second/']],
+      putOn: [['dock'], ['fonts/size']],
+    })
+    // What goes with its item only has no button of its own.
+    expect(shaped.findAll('[aria-label^="Leave"]')).toHaveLength(9)
     const begun = mount(PlanSteps, { props: { plan, outcomes: new Map() } })
     expect(begun.find('[aria-label^="Leave"], [aria-label^="Put"]').exists()).toBe(false)
   })

@@ -30,23 +30,23 @@ function looked(text: string | null): Schemas['LookParts'] {
   }
 }
 
+/** What is left out, in the address, so that the plan can be come back to. */
+const without = useAddressList('without')
 const target = computed<Schemas['Target'] | null>(() => {
-  const { saving, state, aside, back, parts, files, of, without } = route.query
+  const { saving, state, aside, back, parts, files, of } = route.query
+  const shaped = { without: without.value.length > 0 ? without.value : null }
   const list = (text: typeof parts) => (text ? String(text).split(',') : null)
-  if (back) return { kind: 'PutBack', id: 0, kinds: back === 'all' ? null : list(back) }
-  if (of) return { kind: 'Parts', id: 0, looks: [of].flat().map(looked) }
-  if (Number(saving) > 0)
-    return { kind: 'Saving', id: Number(saving), kinds: list(parts), without: list(without) }
+  if (back) return { kind: 'PutBack', id: 0, kinds: back === 'all' ? null : list(back), ...shaped }
+  if (of) return { kind: 'Parts', id: 0, looks: [of].flat().map(looked), ...shaped }
+  if (Number(saving) > 0) return { kind: 'Saving', id: Number(saving), kinds: list(parts), ...shaped }
   if (Number(aside) > 0) return { kind: 'Aside', id: Number(aside) }
   return Number(state) > 0 ? { kind: 'SafeState', id: Number(state), files: list(files) } : null
 })
 const { data: plan, error, refetch, isPlaceholderData: isReshaped } = usePlan(id, target)
 const run = useSwitchRun(id)
-/** The parts that are left out, in the address, so that the plan can be come back to. */
-const without = useAddressList('without')
-const canLeaveOut = computed(() => target.value?.kind === 'Saving' && !run.progress.value)
-const leaveOut = (part: string) => (without.value = [...without.value, part])
-const putOn = (part: string) => (without.value = without.value.filter((one) => one !== part))
+const canLeaveOut = computed(() => !!target.value && 'without' in target.value && !run.progress.value)
+const leaveOut = (what: string) => (without.value = [...without.value, what])
+const putOn = (what: string) => (without.value = without.value.filter((one) => one !== what))
 const kind = computed(() => target.value?.kind ?? 'Saving')
 /** What the page does, by what its plan leads to. */
 const WORDS = {
@@ -175,7 +175,9 @@ function planAgain() {
         {{
           plan.refused.length > 0 || notes.length > 0
             ? 'Nothing of it can be written by Furoshiki. What the administrator would have to do is listed.'
-            : 'Nothing differs: this is on already.'
+            : plan.leftOut.length > 0
+              ? 'Nothing differs but what is left out.'
+              : 'Nothing differs: this is on already.'
         }}
       </p>
       <VBtn

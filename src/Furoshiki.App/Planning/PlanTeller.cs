@@ -1,0 +1,139 @@
+using Furoshiki.App.Looks;
+using Furoshiki.App.Now;
+using Furoshiki.App.Views;
+using Furoshiki.Core.Compare;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
+using Furoshiki.Core.Switching;
+
+namespace Furoshiki.App.Planning;
+
+/// <summary>Tells plans in words.</summary>
+public sealed class PlanTeller(LookLibrary library, NowReader nowReader)
+{
+    /// <summary>A plan in words.</summary>
+    /// <param name="ready">The plan.</param>
+    /// <param name="fingerprint">What it is carried out by.</param>
+    public PlanView Tell(ReadyPlan ready, string fingerprint)
+    {
+        var (desktop, plan) = (ready.Desktop, ready.Plan);
+        var now = ready.Seen.Reading.Look;
+        var leftAlone = plan
+            .LeftAlone.Select(kind => now[kind])
+            .Concat(plan.Refused.Select(part => now[part.Kind]));
+        var next = Look.Of(plan.Wanted.Components.Concat(leftAlone.OfType<Component>()));
+        library.Remember(next);
+        var drift = nowReader.DriftOf(desktop, ready.Seen);
+        var managed = desktop.Folder.ManagedTree(desktop.Maps);
+        var isBack = ready.Target.Kind == TargetKind.PutBack;
+        var changed = plan.Steps.Select(step => step.Difference.Kind).ToHashSet();
+        // What drifted and is changed is either what is put back, or would be lost but for the safe state.
+        List<DriftView> drifted =
+        [
+            .. drift
+                .Parts.Where(part => changed.Contains(part.Kind))
+                .Select(part => DriftView.Of(part, drift.Since(part.Kind.Name))),
+        ];
+        var leftToOthers = plan
+            .LeftAlone.Where(kind => ready.Shaping?.Parts.Contains(kind.Name) != true)
+            .Select(kind => kind.Title)
+            .ToList();
+        return new PlanView(
+            ready.Target,
+            ready.Name,
+            ready.Caption,
+            drift.On?.Profile!.Name ?? "Now",
+            now.Digest.Hex,
+            next.Digest.Hex,
+            [
+                .. plan
+                    .Steps.GroupBy(step => step.Shows)
+                    .OrderBy(group => group.Key)
+                    .Select(group => new StepGroup(group.Key, [.. group.Select(Step)])),
+            ],
+            [
+                .. plan.Refused.Select(part => new RefusedView(
+                    part.Kind.Name,
+                    part.Kind.Title,
+                    part.Reason
+                )),
+            ],
+            [
+                .. plan.Losses.Select(loss => new LossView(
+                    loss.Kind,
+                    Kind.TitleOf(loss.Kind),
+                    loss.What,
+                    loss.Reason
+                )),
+            ],
+            [.. plan.Same.Select(kind => kind.Title)],
+            ready.LeftOut,
+            leftToOthers.Count == 0
+                ? null
+                : new LeftAloneView(
+                    leftToOthers,
+                    isBack || ready.Target.Kinds is not null
+                        ? "not among what was chosen"
+                        : $"{ready.Name} does not cover them"
+                ),
+            isBack ? [] : drifted,
+            isBack ? drifted : [],
+            managed.All.Count(one => one.Value.Type == FileType.File),
+            [.. managed.Gaps.Select(PlaceView.Printable)],
+            [.. plan.NotTouched.Select(PlaceView.Printable)],
+            [.. plan.NotKept.Select(PlaceView.Printable)],
+            [.. plan.Changes.Select(change => PathText.Printable(change.Path))],
+            fingerprint
+        );
+    }
+
+    private static StepView Step(PartStep step) =>
+        new(
+            step.Difference.Kind.Name,
+            step.Difference.Kind.Title,
+            step.Difference.Summary(edited: "written anew"),
+            [.. Pieces(step.Difference)],
+            [.. step.Files.Select(PathText.Printable)],
+            step.Notes
+        );
+
+    /// <summary>What differs, setting by setting, those of an item together where it comes or goes or several of them differ.</summary>
+    private static IEnumerable<PieceView> Pieces(PartDifference part)
+    {
+        foreach (var group in part.Settings.GroupBy(one => one.Key.Item))
+        {
+            var (had, has) = (HasItem(part.From, group.Key), HasItem(part.To, group.Key));
+            if (group.Key is not { } item || (had && has && group.Count() == 1))
+                foreach (var one in group)
+                    yield return Piece(part.Kind, one, one.Title);
+            else
+                yield return new PieceView(
+                    $"{part.Kind.Name}/{LeftOut.Item(item)}",
+                    !had ? $"{item} comes"
+                        : !has ? $"{item} goes"
+                        : item,
+                    [.. group.Select(one => Within(part.Kind, one, had, has))]
+                );
+        }
+    }
+
+    private static bool HasItem(Component? part, string? item) =>
+        item is not null && part?.Items.Contains(item) == true;
+
+    /// <summary>A setting of an item: where that comes or goes, only the value that there is.</summary>
+    private static PieceView Within(Kind kind, SettingDifference one, bool had, bool has)
+    {
+        var title = kind.GetSetting(one.Key).Title;
+        return had && has
+            ? Piece(kind, one, title)
+            : new PieceView(
+                null,
+                $"{title}: {DifferenceWords.Words(kind, one.Key, one.To ?? one.From)}",
+                []
+            );
+    }
+
+    private static PieceView Piece(Kind kind, SettingDifference one, string title) =>
+        new($"{kind.Name}/{one.Key}", $"{title}: {DifferenceWords.FromTo(kind, one)}", []);
+}

@@ -1,0 +1,126 @@
+using Furoshiki.Core.Compare;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
+using Furoshiki.Core.Switching;
+using Furoshiki.Core.Words;
+
+namespace Furoshiki.App.Planning;
+
+/// <summary>What a person leaves out of a look when it is put on: whole parts, and settings and items of parts.</summary>
+/// <param name="Parts">The kinds of the parts.</param>
+/// <param name="Pieces">The settings and items, by the kind's name; of parts that are not left out as a whole.</param>
+internal sealed record Shaping(
+    IReadOnlyList<string> Parts,
+    IReadOnlyDictionary<string, LeftOut> Pieces
+)
+{
+    /// <summary>What stands in a target.</summary>
+    /// <param name="without">Each "kind", "kind/setting", "kind/item/" or "kind/item/setting".</param>
+    /// <param name="name">What the look is called.</param>
+    /// <param name="look">The look.</param>
+    /// <param name="cover">The kinds of it that are put on.</param>
+    /// <param name="now">The desktop's look.</param>
+    /// <exception cref="ProblemException">There is no such part, setting or item to leave out.</exception>
+    public static Shaping Of(
+        IReadOnlyList<string> without,
+        string name,
+        Look look,
+        IReadOnlyList<string> cover,
+        Look now
+    )
+    {
+        if (without.Count == 0)
+            return new Shaping([], new Dictionary<string, LeftOut>());
+        var all = without.Select(one => one.Split('/', 2)).ToList();
+        if (all.Find(one => !cover.Contains(one[0])) is [var unknown, ..])
+            throw ProblemException.Field(
+                "without",
+                $"{name} puts no {Kind.TitleOf(unknown).ToLowerInvariant()} on."
+            );
+        var parts = all.Where(one => one.Length == 1).Select(one => one[0]).Distinct().ToList();
+        if (cover.All(parts.Contains))
+            throw ProblemException.Field("without", "Something has to be left to put on.");
+        return new Shaping(
+            parts,
+            all.Where(one => one.Length == 2 && !parts.Contains(one[0]))
+                .GroupBy(one => one[0], one => one[1])
+                .ToDictionary(
+                    part => part.Key,
+                    part => PiecesOf(part.Key, [.. part], look.Find(part.Key), now)
+                )
+        );
+    }
+
+    private static LeftOut PiecesOf(
+        string kind,
+        IReadOnlyList<string> texts,
+        Component? wanted,
+        Look now
+    )
+    {
+        if (wanted is null)
+            throw ProblemException.Field(
+                "without",
+                "Of a part that this version of Furoshiki does not know, nothing can be left out by itself."
+            );
+        var here = now[wanted.Kind] ?? wanted;
+        var pieces = new LeftOut([.. texts.Select(text => LeftOut.Parse(wanted.Kind, text))]);
+        foreach (var key in pieces.Keys)
+            if (
+                !wanted
+                    .Settings.Keys.Concat(here.Settings.Keys)
+                    .Any(one => one == key || LeftOut.Item(one.Item ?? "") == key)
+            )
+                throw ProblemException.Field(
+                    "without",
+                    $"{wanted.Kind.Title} has no '{key}' to leave out, neither there nor here."
+                );
+        return pieces.Between(wanted, here);
+    }
+
+    /// <summary>What is left out, and how it stays.</summary>
+    /// <param name="now">The desktop's look.</param>
+    public IReadOnlyList<LeftOutView> In(Look now) =>
+        [
+            .. Parts.Select(kind => new LeftOutView(kind, kind, Kind.TitleOf(kind), "")),
+            .. Pieces.SelectMany(part =>
+                part.Value.Keys.Select(key => new LeftOutView(
+                    $"{part.Key}/{key}",
+                    part.Key,
+                    Kind.TitleOf(part.Key),
+                    Staying(Kind.Get(part.Key), key, now)
+                ))
+            ),
+        ];
+
+    private static string Staying(Kind kind, SettingKey key, Look now)
+    {
+        if (key is { Name.Length: 0, Item: { } item })
+            return now[kind]?.Items.Contains(item) == true
+                ? $"{item} stays"
+                : $"{item} does not come";
+        var title = Difference.TitleOf(kind, key).ToLowerInvariant();
+        return now[kind]?.Settings.GetValueOrDefault(key) is { } value
+            ? $"{title} stays {DifferenceWords.Words(kind, key, value)}"
+            : $"{title} stays unset";
+    }
+
+    /// <summary>What is left out in a few words, such as "icons, dock, 2 settings"; empty if nothing is.</summary>
+    public string Words
+    {
+        get
+        {
+            var keys = Pieces.Values.SelectMany(piece => piece.Keys).ToList();
+            var items = keys.Count(key => key.Name.Length == 0);
+            string[] said =
+            [
+                .. Parts.Select(kind => Kind.TitleOf(kind).ToLowerInvariant()),
+                .. items > 0 ? [Counting.Of(items, "item")] : Array.Empty<string>(),
+                .. keys.Count > items
+                    ? [Counting.Of(keys.Count - items, "setting")]
+                    : Array.Empty<string>(),
+            ];
+            return string.Join(", ", said);
+        }
+    }
+}
