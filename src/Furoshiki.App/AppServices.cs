@@ -89,6 +89,7 @@ public static class AppServices
             .AddSingleton<Recoverer>()
             .AddSingleton<PlanMaker>()
             .AddSingleton<PlanTeller>()
+            .AddSingleton<Countdowns>()
             .AddSingleton<ShownPlans>()
             .AddSingleton<SwitchRuns>()
             .AddSingleton<SwitchHistory>()

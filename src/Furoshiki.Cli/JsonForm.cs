@@ -33,6 +33,7 @@ internal static class JsonForm
         ("switch", typeof(RunResult)),
         ("back", typeof(RunResult)),
         ("put-back", typeof(RunResult)),
+        ("keep", typeof(RunResult)),
         ("delete", typeof(DeletedView)),
         ("deleted", typeof(IReadOnlyList<DeletedView>)),
         ("undelete", typeof(UndeletedView)),

@@ -3,6 +3,7 @@ using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
 using Furoshiki.App.Keeping;
 using Furoshiki.App.Recovery;
+using Furoshiki.App.Switching;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
 using Microsoft.Data.Sqlite;
@@ -39,6 +40,7 @@ internal sealed class Session : IDisposable
             databases.Migrate();
             data.NoteInUse();
             Get<Recoverer>().SettleAll();
+            Get<Countdowns>().Pass();
             if (Get<Deletions>().Expire() > 0)
                 Get<Keeper>().GiveBack(CancellationToken.None).GetAwaiter().GetResult();
         }

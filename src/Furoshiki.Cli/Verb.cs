@@ -122,7 +122,7 @@ internal static partial class Verb
             ];
 
     /// <summary>A comma before the name of a kind: that of an item can have one itself.</summary>
-    [GeneratedRegex(",(?=[A-Za-z-]+(/[^,]|,|$))")]
+    [GeneratedRegex(",(?=[A-Za-z-]+(?:/[^,]|,|$))")]
     private static partial Regex BetweenPieces();
 
     private static string KindOf(string part) =>

@@ -44,14 +44,15 @@ internal sealed class SwitchBack
         DesktopFolder folder,
         IContentStore content,
         IContentHold hold,
-        JournalEntry entry
+        JournalEntry entry,
+        Action<SwitchPoint> at
     )
     {
         (_folder, _hold, _entry) = (folder, hold, entry);
         _paths = new KnownPaths(folder, entry.Changes.Select(change => change.Path));
         var mark = entry.Mark.Length > 0 ? entry.Mark : "before-marks";
         var unfinished = new UnfinishedNames(mark, entry.Changes);
-        _writer = new FileWriter(folder.Root, _paths, content, unfinished, static _ => { });
+        _writer = new FileWriter(folder.Root, _paths, content, unfinished, at);
     }
 
     /// <summary>

@@ -27,10 +27,12 @@ public static class SwitchRecovery
     /// <param name="journal">The journal.</param>
     /// <param name="content">Where the old content is kept.</param>
     /// <param name="open">Opens a desktop's folder.</param>
+    /// <param name="at">Called at every point of the way, on its thread.</param>
     public static IReadOnlyList<RecoveredSwitch> Recover(
         ISwitchJournal journal,
         IContentStore content,
-        Func<string, DesktopFolder> open
+        Func<string, DesktopFolder> open,
+        Action<SwitchPoint>? at = null
     )
     {
         var recovered = new List<RecoveredSwitch>();
@@ -43,7 +45,7 @@ public static class SwitchRecovery
                 var folder = open(root);
                 using var held = PathLock.TryTake(folder.Root);
                 if (held is not null)
-                    recovered.AddRange(Settle(folder, root, journal, content));
+                    recovered.AddRange(Settle(folder, root, journal, content, at));
             }
             catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
             {
@@ -63,24 +65,62 @@ public static class SwitchRecovery
         return recovered;
     }
 
+    /// <summary>Takes a switch back that is done and waits to be kept, whatever other programs wrote since.</summary>
+    /// <param name="id">The switch's number.</param>
+    /// <param name="root">The desktop's folder, as the journal has it.</param>
+    /// <param name="journal">The journal.</param>
+    /// <param name="content">Where the old content is kept.</param>
+    /// <param name="open">Opens a desktop's folder.</param>
+    /// <param name="at">Called at every point of the way back, on its thread.</param>
+    /// <returns>What became of it; null if it does not wait any more.</returns>
+    /// <exception cref="SwitchRefusedException">Another switch is on its way there.</exception>
+    /// <exception cref="IOException">The folder is not there.</exception>
+    public static RecoveredSwitch? TakeBack(
+        long id,
+        string root,
+        ISwitchJournal journal,
+        IContentStore content,
+        Func<string, DesktopFolder> open,
+        Action<SwitchPoint>? at = null
+    )
+    {
+        var folder = open(root);
+        // A switch that begins keeps what is on, and one that goes back lets none begin.
+        using var held =
+            PathLock.TryTake(folder.Root)
+            ?? throw new SwitchRefusedException(
+                "Another switch is on its way on this desktop.",
+                []
+            );
+        at?.Invoke(new SwitchPoint("take back"));
+        return journal.TakeBack(id)
+            ? Settle(folder, root, journal, content, at).FirstOrDefault(one => one.Id == id)
+            : null;
+    }
+
     /// <summary>Ends the unfinished switches of one desktop's folder, whose lock is held. Stops at the first that cannot be ended.</summary>
     internal static IReadOnlyList<RecoveredSwitch> Settle(
         DesktopFolder folder,
         string root,
         ISwitchJournal journal,
-        IContentStore content
+        IContentStore content,
+        Action<SwitchPoint>? at = null
     )
     {
+        at ??= static _ => { };
         var settled = new List<RecoveredSwitch>();
         using var hold = content.Hold();
         foreach (var (id, entry) in journal.Unfinished(root))
         {
             try
             {
-                var back = new SwitchBack(folder, content, hold, entry);
-                var switched = back.IsDone();
+                at(new SwitchPoint("settle"));
+                var back = new SwitchBack(folder, content, hold, entry, at);
+                var switched = !entry.GoesBack && back.IsDone();
                 var way = switched ? back.Complete() : back.GoBack();
+                at(new SwitchPoint("settled"));
                 journal.End(id, switched ? JournalState.Done : JournalState.WentBack, way.Aside);
+                at(new SwitchPoint("end"));
                 settled.Add(new RecoveredSwitch(id, entry, switched, way, null));
             }
 #pragma warning disable CA1031 // Whatever is wrong with one desktop, the others are not kept from anything by it.

@@ -199,7 +199,7 @@ public sealed class SwitchTransaction(
     {
         try
         {
-            var back = new SwitchBack(folder, content, hold, entry).GoBack(begun);
+            var back = new SwitchBack(folder, content, hold, entry, static _ => { }).GoBack(begun);
             journal.End(id, JournalState.WentBack, back.Aside);
             return back;
         }

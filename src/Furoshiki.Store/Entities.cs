@@ -162,6 +162,9 @@ public sealed class SafeStateRow : IDeletable
     /// <summary>Their length together, in bytes.</summary>
     public long Size { get; set; }
 
+    /// <summary>Whether the person wants it kept, whatever the rule says that thins the others.</summary>
+    public bool IsKept { get; set; }
+
     /// <inheritdoc />
     public long? DeletionId { get; set; }
 }
@@ -214,13 +217,28 @@ public sealed class SwitchRow
     /// <summary>What the desktop has on once it is done, as a JSON object; null to leave that as it is.</summary>
     public string? OnAfter { get; set; }
 
+    /// <summary>What the desktop had on before it, as a JSON object; null for a switch of a version that did not note it.</summary>
+    public string? OnBefore { get; set; }
+
+    /// <summary>Who asked for it, by the name of a SwitchedBy; empty for a switch of a version that did not note it.</summary>
+    public string By { get; set; } = "";
+
+    /// <summary>The plan as it was shown, as a JSON object; null for a switch of a version that did not keep it.</summary>
+    public string? Plan { get; set; }
+
+    /// <summary>How long it waits to be kept once it is done, in seconds, before it goes back by itself; null if it does not.</summary>
+    public int? KeepWithin { get; set; }
+
+    /// <summary>When it was kept (UTC); null if it was not, or does not wait for it.</summary>
+    public DateTime? KeptAt { get; set; }
+
     /// <summary>How it ended, as a JSON object for those who ask later; null before that.</summary>
     public string? Result { get; set; }
 
     /// <summary>What was said of it when it was ended after a crash; null if there was none, or the person has seen it.</summary>
     public string? News { get; set; }
 
-    /// <summary>How it stands: begun, ready, done or went-back.</summary>
+    /// <summary>How it stands: begun, ready, done, going-back or went-back.</summary>
     public required string State { get; set; }
 
     /// <summary>When it began (UTC).</summary>

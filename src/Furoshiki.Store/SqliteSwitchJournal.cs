@@ -7,6 +7,28 @@ using Microsoft.EntityFrameworkCore.Storage;
 
 namespace Furoshiki.Store;
 
+/// <summary>What was asked for with a switch.</summary>
+/// <param name="By">Who asked for it, by the name of a SwitchedBy.</param>
+/// <param name="Plan">The plan as it was shown, as a JSON object.</param>
+/// <param name="KeepWithin">How long it waits to be kept, in seconds; null to keep it as it is.</param>
+public sealed record SwitchRequested(string By, string? Plan, int? KeepWithin);
+
+/// <summary>A switch that is done and waits to be kept.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="Desktop">The desktop's number.</param>
+/// <param name="Root">The desktop's folder.</param>
+/// <param name="Title">What it put on, in words.</param>
+/// <param name="Within">How long it waits.</param>
+/// <param name="Since">When it was done (UTC).</param>
+public sealed record UnkeptSwitch(
+    long Id,
+    long Desktop,
+    string Root,
+    string Title,
+    TimeSpan Within,
+    DateTime Since
+);
+
 /// <summary>The journal in the database, at full synchronous: what a call has returned from is on the disk.</summary>
 /// <param name="databases">Makes database contexts.</param>
 /// <param name="clock">Tells the time.</param>
@@ -17,6 +39,8 @@ public sealed class SqliteSwitchJournal(
 {
     private const string Begun = "begun";
     private const string Ready = "ready";
+    private const string Done = "done";
+    private const string GoingBack = "going-back";
 
     private sealed record ChangeRecord(string Path, StateRecord? Before, StateRecord? After)
     {
@@ -75,7 +99,8 @@ public sealed class SqliteSwitchJournal(
     /// <param name="desktop">The desktop's number.</param>
     /// <param name="root">The desktop's folder.</param>
     /// <param name="title">What it is to put on, in words.</param>
-    public long Open(long desktop, string root, string title)
+    /// <param name="request">Who asked for it, and how it is to be kept.</param>
+    public long Open(long desktop, string root, string title, SwitchRequested? request = null)
     {
         using var db = databases.CreateDbContext();
         var row = new SwitchRow
@@ -86,6 +111,9 @@ public sealed class SqliteSwitchJournal(
             State = Begun,
             BegunAt = clock.GetUtcNow().UtcDateTime,
             Changes = "[]",
+            By = request?.By ?? "",
+            Plan = request?.Plan,
+            KeepWithin = request?.KeepWithin,
         };
         db.Switches.Add(row);
         db.SaveChanges();
@@ -101,9 +129,18 @@ public sealed class SqliteSwitchJournal(
         row.State = Ready;
         row.Mark = entry.Mark;
         row.OnAfter = entry.OnAfter is { } on ? OnText.Write(on) : null;
+        row.OnBefore = db
+            .Desktops.Where(one => one.Id == entry.Desktop)
+            .Select(one => new { one.SavingOnId, one.PartsOn })
+            .FirstOrDefault()
+            is { } before
+            ? OnText.Write(OnText.Of(db, before.SavingOnId, before.PartsOn))
+            : null;
         row.Changes = JsonSerializer.Serialize(entry.Changes.Select(ChangeRecord.Of));
         using var all = db.Database.BeginTransaction();
         db.SaveChanges();
+        // What is on is kept by putting on something else.
+        Keep(db, Unkept(db).Where(one => one.Root == entry.Root));
         NoteNeeds(db, id, entry);
         all.Commit();
         return id;
@@ -140,7 +177,11 @@ public sealed class SqliteSwitchJournal(
         using var db = databases.CreateDbContext();
         var now = clock.GetUtcNow().UtcDateTime;
         var row = db.Switches.Single(one => one.Id == id);
-        row.State = state == JournalState.Done ? "done" : "went-back";
+        var on =
+            state == JournalState.Done ? row.OnAfter
+            : row.State == GoingBack ? row.OnBefore
+            : null;
+        row.State = state == JournalState.Done ? Done : "went-back";
         row.EndedAt = now;
         db.AddRange(
             aside.Select(tree => new AsideRow
@@ -152,13 +193,70 @@ public sealed class SqliteSwitchJournal(
             })
         );
         if (
-            state == JournalState.Done
-            && row.OnAfter is { } text
+            on is { } text
             && db.Desktops.FirstOrDefault(one => one.Id == row.DesktopId) is { } desktop
         )
             OnText.Note(db, desktop, OnText.Read(text), now);
-        db.SwitchContents.RemoveRange(db.SwitchContents.Where(one => one.SwitchId == id));
+        if (row is not { State: Done, KeepWithin: not null })
+            db.SwitchContents.RemoveRange(db.SwitchContents.Where(one => one.SwitchId == id));
         db.SaveChanges();
+    }
+
+    /// <summary>The switches that are done and wait to be kept, the first one first.</summary>
+    public IReadOnlyList<UnkeptSwitch> Unkept()
+    {
+        using var db = databases.CreateDbContext();
+        return
+        [
+            .. Unkept(db)
+                .OrderBy(one => one.Id)
+                .AsEnumerable()
+                .Select(one => new UnkeptSwitch(
+                    one.Id,
+                    one.DesktopId,
+                    one.Root,
+                    one.Title,
+                    TimeSpan.FromSeconds(one.KeepWithin!.Value),
+                    DateTime.SpecifyKind(one.EndedAt!.Value, DateTimeKind.Utc)
+                )),
+        ];
+    }
+
+    /// <summary>Notes that a switch is kept.</summary>
+    /// <returns>Whether it waited for that; if not, it was kept, or taken back, before.</returns>
+    public bool Keep(long id)
+    {
+        using var db = databases.CreateDbContext();
+        using var all = db.Database.BeginTransaction();
+        var isKept = Keep(db, Unkept(db).Where(one => one.Id == id));
+        all.Commit();
+        return isKept;
+    }
+
+    /// <inheritdoc />
+    public bool TakeBack(long id)
+    {
+        using var db = databases.CreateDbContext();
+        return Unkept(db)
+                .Where(one => one.Id == id)
+                .ExecuteUpdate(set =>
+                    set.SetProperty(one => one.State, GoingBack)
+                        // How it ended is to be told anew.
+                        .SetProperty(one => one.Result, (string?)null)
+                ) > 0;
+    }
+
+    private static IQueryable<SwitchRow> Unkept(FuroshikiDb db) =>
+        db
+            .Switches.AsNoTracking()
+            .Where(one => one.State == Done && one.KeepWithin != null && one.KeptAt == null);
+
+    private bool Keep(FuroshikiDb db, IQueryable<SwitchRow> rows)
+    {
+        var ids = rows.Select(one => one.Id).ToList();
+        db.SwitchContents.Where(one => ids.Contains(one.SwitchId)).ExecuteDelete();
+        var now = clock.GetUtcNow().UtcDateTime;
+        return rows.ExecuteUpdate(set => set.SetProperty(one => one.KeptAt, now)) > 0;
     }
 
     /// <summary>Keeps how a switch ended, for those who ask later.</summary>
@@ -197,12 +295,15 @@ public sealed class SqliteSwitchJournal(
         return db.Switches.Where(one => one.Id == id).Select(one => one.News).FirstOrDefault();
     }
 
-    /// <summary>How a switch stands: its state, its result where it has one, and what is to be told of it; null if there is none.</summary>
-    public (string State, string? Result, string? News)? Find(long id)
+    /// <summary>
+    /// How a switch stands: its state, its result where it has one, what is to be told of it, and whether it was to be kept; null if there
+    /// is none.
+    /// </summary>
+    public (string State, string? Result, string? News, bool Waits)? Find(long id)
     {
         using var db = databases.CreateDbContext();
         return db.Switches.AsNoTracking().FirstOrDefault(one => one.Id == id) is { } row
-            ? (row.State, row.Result, row.News)
+            ? (row.State, row.Result, row.News, row.KeepWithin is not null)
             : null;
     }
 
@@ -210,7 +311,9 @@ public sealed class SqliteSwitchJournal(
     public void SeeNews(long desktop)
     {
         using var db = databases.CreateDbContext();
-        db.Switches.Where(one => one.DesktopId == desktop && one.State != Ready)
+        db.Switches.Where(one =>
+                one.DesktopId == desktop && one.State != Ready && one.State != GoingBack
+            )
             .ExecuteUpdate(set => set.SetProperty(one => one.News, (string?)null));
     }
 
@@ -222,7 +325,10 @@ public sealed class SqliteSwitchJournal(
         [
             .. db
                 .Switches.AsNoTracking()
-                .Where(one => one.State == Ready && (root == null || one.Root == root))
+                .Where(one =>
+                    (one.State == Ready || one.State == GoingBack)
+                    && (root == null || one.Root == root)
+                )
                 .OrderBy(one => one.Id)
                 .AsEnumerable()
                 .Select(one => (one.Id, EntryOf(one))),
@@ -239,6 +345,7 @@ public sealed class SqliteSwitchJournal(
                     .Deserialize<ChangeRecord[]>(row.Changes)!
                     .Select(change => change.ToChange(isEscaped: row.Mark.Length > 0)),
             ],
-            row.OnAfter is { } on ? OnText.Read(on) : null
+            row.OnAfter is { } on ? OnText.Read(on) : null,
+            row.State == GoingBack
         );
 }

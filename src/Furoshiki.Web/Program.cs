@@ -50,7 +50,7 @@ services.AddResponseCompression(compression =>
 );
 services.AddFuroshiki(data, options.Demo, options.Allowed).AddSingleton<Access>();
 if (!isDescribing)
-    services.AddHostedService<KeeperService>();
+    services.AddHostedService<KeeperService>().AddHostedService<CountdownService>();
 
 var app = builder.Build();
 app.UseHeaders();

@@ -71,14 +71,14 @@ public sealed class CommandWordsTests(AppProcess app) : CommandTests(app)
             "--with",
             "colours=Open Night"
         );
-        less["target"]!["looks"]!
+        less["leftOut"]!
             .AsArray()
-            .SelectMany(look => look!["kinds"]!.AsArray())
-            .Select(kind => kind!.GetValue<string>())
-            .ShouldNotContain(kind => kind == "panels" || kind == "fonts");
-        (await Json("plan", 0, "Day Log", "--without", "panels"))["leftOut"]![0]!["title"]!
-            .GetValue<string>()
-            .ShouldBe("Panels");
+            .Select(one => one!["title"]!.GetValue<string>())
+            .ShouldBe(["Panels", "Fonts"]);
+        (await Json("plan", 0, "Day Log", "--without", "panels,colours/accent"))["leftOut"]!
+            .AsArray()
+            .Select(one => one!["without"]!.GetValue<string>())
+            .ShouldBe(["panels", "colours/accent"]);
         (await Call("plan", "Day Log", "--with", "colours")).Error.ShouldContain(
             "Say it as in colours=\"Open Night\"."
         );
@@ -165,6 +165,49 @@ public sealed class CommandWordsTests(AppProcess app) : CommandTests(app)
             help.ShouldContain($"  {verb} ");
             manual.ShouldContain($".B {verb.Replace("-", "\\-", StringComparison.Ordinal)}");
             completed.ShouldContain(verb);
+        }
+    }
+
+    [Fact]
+    public async Task What_is_not_kept_goes_back_by_itself_and_another_command_keeps_it_or_goes_back_at_once()
+    {
+        const int WentBack = 5;
+        var before = App.Snapshot();
+        var result = await Json("switch", WentBack, "Open Night", "--keep-within", "5", "--yes");
+        result["switched"]!.GetValue<bool>().ShouldBeFalse();
+        result["problem"]!.GetValue<string>().ShouldContain("was not kept within 5 s");
+        App.Snapshot().ShouldBe(before);
+
+        var waiting = Call("switch", "Open Night", "--keep-within", "600", "--yes");
+        await Answer("back");
+        (await waiting).Code.ShouldBe(WentBack);
+        App.Snapshot().ShouldBe(before);
+
+        waiting = Call("switch", "Open Night", "--keep-within", "600", "--yes");
+        (await Answer("keep")).Out.ShouldBe("Open Night is kept.\n");
+        var kept = await waiting;
+        kept.Code.ShouldBe(0);
+        kept.Out.ShouldContain("It is kept.");
+        App.Snapshot().ShouldNotBe(before);
+        (await Json("now", 0))["on"]!["name"]!.GetValue<string>().ShouldBe("Open Night");
+        (await Call("keep")).Code.ShouldBe(NotFound);
+        (await Call("switch", "Day Log", "--keep-within", "3", "--yes")).Code.ShouldBe(Refused);
+
+        // It is given as soon as there is something to answer.
+        async Task<Called> Answer(string answer)
+        {
+            using var client = await App.Client();
+            var isAsked = false;
+            while (!isAsked)
+            {
+                waiting.IsCompleted.ShouldBeFalse();
+                isAsked =
+                    JsonNode.Parse(await client.GetStringAsync("api/desktops/1/unkept"))!["switch"]
+                        is not null;
+            }
+            var called = await Call(answer);
+            called.Code.ShouldBe(0, called.Error);
+            return called;
         }
     }
 }

@@ -1,6 +1,5 @@
 using System.Diagnostics;
 using System.Globalization;
-using Furoshiki.Core.Content;
 
 namespace Furoshiki.Desktops.Tests;
 
@@ -15,7 +14,7 @@ public sealed class KilledProcessTests
         var look = first.SaveOtherAndComeBack();
         var before = first.Snapshot();
         using var switched = first.Twin();
-        var printed = (await Run(switched, look.Digest, -1)).Split(' ');
+        var printed = (await Run(switched, look.Digest.Hex, -1)).Split(' ');
         printed[0].ShouldBe("True");
         var after = switched.Snapshot();
         var points = int.Parse(printed[1], CultureInfo.InvariantCulture);
@@ -29,7 +28,7 @@ public sealed class KilledProcessTests
             async (point, _) =>
             {
                 using var desktop = new RealDesktop(first);
-                (await Run(desktop, look.Digest, point)).ShouldBeEmpty();
+                (await Run(desktop, look.Digest.Hex, point)).ShouldBeEmpty();
 
                 var recovered = desktop.Recover();
                 var snapshot = desktop.Snapshot();
@@ -45,7 +44,42 @@ public sealed class KilledProcessTests
         );
     }
 
-    private static async Task<string> Run(RealDesktop desktop, Digest look, int killAt)
+    [Fact]
+    public async Task A_process_killed_at_any_point_of_taking_a_switch_back_leaves_it_waiting_or_for_the_next_start_to_bring_back()
+    {
+        using var first = new RealDesktop();
+        var look = first.SaveOtherAndComeBack();
+        var before = first.Snapshot();
+        first.SwitchUnkept(look);
+        var after = first.Snapshot();
+        using var whole = first.Twin();
+        var printed = (await Run(whole, "back", -1)).Split(' ');
+        printed[0].ShouldBe("True");
+        whole.Snapshot().ShouldBe(before);
+        var points = int.Parse(printed[1], CultureInfo.InvariantCulture);
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+
+        await Parallel.ForAsync(
+            0,
+            points,
+            new ParallelOptions { MaxDegreeOfParallelism = Abreast },
+            async (point, _) =>
+            {
+                using var desktop = new RealDesktop(first);
+                (await Run(desktop, "back", point)).ShouldBeEmpty();
+                desktop.Recover();
+                desktop
+                    .Snapshot()
+                    .ShouldBe(
+                        desktop.Journal.Unkept().Count > 0 ? after : before,
+                        $"killed at point {point}"
+                    );
+                desktop.Journal.Unfinished().ShouldBeEmpty();
+            }
+        );
+    }
+
+    private static async Task<string> Run(RealDesktop desktop, string what, int killAt)
     {
         var child = Path.Combine(AppContext.BaseDirectory, "Furoshiki.SwitchChild.dll");
         var start = new ProcessStartInfo(
@@ -55,8 +89,8 @@ public sealed class KilledProcessTests
                 desktop.Database,
                 desktop.Root,
                 desktop.MapFile,
-                look.Hex,
                 killAt.ToString(CultureInfo.InvariantCulture),
+                what,
             ]
         )
         {

@@ -4,6 +4,7 @@ using Furoshiki.Core.Maps;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
 using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.Desktops.Tests;
 
@@ -36,6 +37,8 @@ internal sealed class RealDesktop : IDisposable
         Journal = new SqliteSwitchJournal(Databases, TimeProvider.System);
         if (like is null)
             Register();
+        else
+            Move();
     }
 
     public static Screen[] Screens { get; } = [new("main", 2560, 1440), new("upright", 1080, 1920)];
@@ -57,6 +60,13 @@ internal sealed class RealDesktop : IDisposable
         var text = File.ReadAllText(At(path));
         text.ShouldContain(from);
         File.WriteAllText(At(path), text.Replace(from, to, StringComparison.Ordinal));
+    }
+
+    /// <summary>Lets the journal of a copy speak of the copy's folder.</summary>
+    private void Move()
+    {
+        using var db = Databases.CreateDbContext();
+        db.Switches.ExecuteUpdate(set => set.SetProperty(one => one.Root, Root));
     }
 
     private void Register()
@@ -137,8 +147,21 @@ internal sealed class RealDesktop : IDisposable
     public long Begin(IEnumerable<FileChange> changes) =>
         Journal.Begin(new JournalEntry(1, Root, "0123abcd", [.. changes], null));
 
-    public IReadOnlyList<RecoveredSwitch> Recover() =>
-        SwitchRecovery.Recover(Journal, Content, root => new DesktopFolder(root));
+    public IReadOnlyList<RecoveredSwitch> Recover(Action<SwitchPoint>? at = null) =>
+        SwitchRecovery.Recover(Journal, Content, root => new DesktopFolder(root), at);
+
+    /// <summary>Switches, so that it waits to be kept, and returns the switch's number.</summary>
+    public long SwitchUnkept(Look look)
+    {
+        var id = Journal.Open(1, Root, "Other", new SwitchRequested("Person", null, 15));
+        new SwitchTransaction(1, Folder, [Map], Content, Journal) { Run = id }
+            .Execute(Plan(look), CancellationToken.None)
+            .Problem.ShouldBeNull();
+        return id;
+    }
+
+    public RecoveredSwitch? TakeBack(long id, Action<SwitchPoint>? at = null) =>
+        SwitchRecovery.TakeBack(id, Root, Journal, Content, root => new DesktopFolder(root), at);
 
     public SwitchTransaction Transaction(Action<SwitchPoint>? at = null) =>
         new(1, Folder, [Map], Content, Journal) { At = at ?? (_ => { }) };

@@ -187,6 +187,10 @@ public sealed class DesktopRegister(
             desktop.On.Saving,
             db.Desktops.Where(one => one.Id == desktop.Id).Select(one => one.Showing).First(),
             db.Asides.Count(one => one.DesktopId == desktop.Id),
+            db.Switches.Where(one => one.Root == desktop.Folder.Root)
+                .OrderByDescending(one => one.Id)
+                .Select(one => new { one.State, one.KeptAt })
+                .FirstOrDefault(),
             db.Profiles.Count(),
             db.Savings.Max(one => (long?)one.Id),
             db.SafeStates.Max(one => (long?)one.Id),

@@ -38,6 +38,8 @@ public sealed class Recoverer(
             ? $"A switch was broken off and cannot be ended yet: {problem}"
         : recovered.Switched
             ? $"A switch was broken off at its very end. Its files are in place.{recovered.Back.Words}"
+        : recovered.Entry.GoesBack
+            ? $"A switch was not kept. What it had written was taken back.{recovered.Back.Words}"
         : recovered.Back is { Aside.Count: 0, Left.Count: 0 }
             ? "A switch was broken off. Every file is as it was before it."
         : $"A switch was broken off. What it had written was taken back.{recovered.Back.Words}";

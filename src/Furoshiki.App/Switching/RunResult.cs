@@ -3,6 +3,16 @@ using Furoshiki.App.Views;
 
 namespace Furoshiki.App.Switching;
 
+/// <summary>Who asked for a switch.</summary>
+public enum SwitchedBy
+{
+    /// <summary>A person, on a page.</summary>
+    Person,
+
+    /// <summary>The command.</summary>
+    Command,
+}
+
 /// <summary>What became of a part.</summary>
 public enum PartOutcome
 {

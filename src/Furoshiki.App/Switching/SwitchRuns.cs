@@ -23,6 +23,7 @@ namespace Furoshiki.App.Switching;
 /// <summary>Carries plans out, one after the other on each desktop, and tells how far they are.</summary>
 public sealed class SwitchRuns(
     ShownPlans plans,
+    PlanTeller teller,
     IContentStore content,
     SqliteSwitchJournal journal,
     SafeStateShelf safeStates,
@@ -49,7 +50,7 @@ public sealed class SwitchRuns(
     {
         if (Find(id) is { } run)
             return run.Result;
-        var (state, result, news) =
+        var (state, result, news, waits) =
             journal.Find(id) ?? throw ProblemException.NotFound("This switch");
         if (result is not null)
             return JsonSerializer.Deserialize<RunResult>(result, Json);
@@ -67,6 +68,11 @@ public sealed class SwitchRuns(
                 [],
                 []
             ),
+            "going-back" => null,
+            "went-back" when waits => RunResult.Not(
+                "It was not kept.",
+                news ?? "All that the switch had written was taken back."
+            ),
             "went-back" => RunResult.Not(
                 "The application ended in the middle of it.",
                 news ?? "All that the switch had written was taken back."
@@ -81,12 +87,28 @@ public sealed class SwitchRuns(
     /// <summary>Begins to carry out a plan as it was shown.</summary>
     /// <param name="desktop">The desktop's number.</param>
     /// <param name="fingerprint">The plan's fingerprint.</param>
+    /// <param name="by">Who asks for it.</param>
+    /// <param name="keepWithin">In how many seconds it has to be kept once it is done, or goes back by itself; null to keep it as it is.</param>
     /// <returns>The switch's number.</returns>
     /// <exception cref="ProblemException">It is not remembered any more, or the desktop changed after it was made.</exception>
-    public long Start(long desktop, string fingerprint)
+    public long Start(long desktop, string fingerprint, SwitchedBy by, int? keepWithin = null)
     {
+        if (keepWithin is < Countdowns.Fewest or > Countdowns.Most)
+            throw ProblemException.Field(
+                "keepWithin",
+                $"It can wait for {Countdowns.Fewest} to {Countdowns.Most} seconds."
+            );
         var plan = plans.Again(desktop, fingerprint);
-        var id = journal.Open(plan.Desktop.Id, plan.Desktop.Folder.Root, plan.Name);
+        var id = journal.Open(
+            plan.Desktop.Id,
+            plan.Desktop.Folder.Root,
+            plan.Name,
+            new SwitchRequested(
+                by.ToString(),
+                JsonSerializer.Serialize(teller.Tell(plan, fingerprint), Json),
+                keepWithin
+            )
+        );
         var run = _runs[id] = new SwitchRun(plan);
         _ = Task.Run(() =>
         {
@@ -136,7 +158,8 @@ public sealed class SwitchRuns(
         return result;
     }
 
-    private void Keep(long id, RunResult result)
+    /// <summary>Keeps how a switch ended for all who ask later.</summary>
+    internal void Keep(long id, RunResult result)
     {
         try
         {

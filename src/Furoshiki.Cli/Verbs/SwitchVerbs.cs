@@ -39,6 +39,12 @@ internal static class SwitchVerbs
         AllowMultipleArgumentsPerToken = true,
     };
 
+    private static readonly Option<int?> KeepWithin = new("--keep-within")
+    {
+        Description =
+            $"Go back by itself unless it is kept within so many seconds ({Countdowns.Fewest} to {Countdowns.Most})",
+    };
+
     public static IEnumerable<Command> Make() =>
         [
             .. Verb.Looking(
@@ -60,9 +66,18 @@ internal static class SwitchVerbs
                 Verb.Parts,
                 Without,
                 With,
+                KeepWithin,
                 Verb.Yes
             ),
-            Verb.OnDesktop("back", "Go back to a safe state", Back, State, Verb.Yes),
+            Verb.OnDesktop("keep", "Keep what would go back by itself", Keep),
+            Verb.OnDesktop(
+                "back",
+                "Go back to a safe state, or from what waits to be kept",
+                Back,
+                State,
+                KeepWithin,
+                Verb.Yes
+            ),
             Verb.OnDesktop(
                 "put-back",
                 "Put back what drifted, as it was saved",
@@ -77,6 +92,7 @@ internal static class SwitchVerbs
                         )
                     ),
                 Kinds,
+                KeepWithin,
                 Verb.Yes
             ),
         ];
@@ -173,6 +189,14 @@ internal static class SwitchVerbs
     {
         var desktop = call.Desktop;
         var named = call.Given.GetValue(State);
+        var countdowns = call.Session.Get<Countdowns>();
+        // Nothing is asked: it may be that nothing can be read on the screen.
+        if (named is null && countdowns.Of(desktop) is { } unkept)
+        {
+            var result = countdowns.GoBack(unkept.Switch);
+            call.Output.Show(result, () => call.Output.Line($"{result.Problem} {result.Unharmed}"));
+            return ExitCode.Done;
+        }
         var states = call.Session.Get<SafeStateShelf>();
         var id =
             named is null
@@ -183,6 +207,17 @@ internal static class SwitchVerbs
                 ? found
             : throw ProblemException.NotFound("A safe state of this name");
         return CarryOut(call, desktop, new Target(TargetKind.SafeState, id));
+    }
+
+    private static int Keep(Call call)
+    {
+        var countdowns = call.Session.Get<Countdowns>();
+        if (countdowns.Of(call.Desktop) is not { } unkept)
+            throw ProblemException.NotFound("A switch that waits to be kept");
+        countdowns.Keep(unkept.Switch);
+        var result = call.Session.Get<SwitchRuns>().ResultOf(unkept.Switch)!;
+        call.Output.Show(result, () => call.Output.Line($"{unkept.Name} is kept."));
+        return ExitCode.Done;
     }
 
     private static void Tell(Output output, PlanView plan)
@@ -245,28 +280,42 @@ internal static class SwitchVerbs
         if (!call.Given.GetValue(Verb.Yes))
             Ask();
         var runs = call.Session.Get<SwitchRuns>();
-        var id = runs.Start(desktop.Id, plan.Fingerprint);
+        var within = call.Given.GetValue(KeepWithin);
+        var id = runs.Start(desktop.Id, plan.Fingerprint, SwitchedBy.Command, within);
         var result = Follow(runs, id, call.Output);
-        call.Output.Show(
-            result,
-            () =>
-            {
-                if (result.Problem is { } problem)
-                    call.Output.Line(problem);
-                call.Output.Line(result.Unharmed);
-                foreach (var part in result.Parts.Where(one => one.Outcome != PartOutcome.Taken))
+        if (!call.Output.IsJson)
+            Tell(call.Output, result);
+        if (result.Switched && within is not null)
+        {
+            result = new KeepQuestion(call.Session, desktop, id).Wait();
+            call.Output.Show(
+                result,
+                () =>
                     call.Output.Line(
-                        $"{(part.Outcome == PartOutcome.Waiting ? "Waits" : "Not taken")}: {part.Title}, {part.Words}"
-                    );
-                foreach (var one in result.LeftOut)
-                    call.Output.Line($"Left out: {Words(one)}");
-                if (result.SafeState is { } state)
-                    call.Output.Line($"The way back: furoshiki back state-{state}");
-            }
-        );
+                        result.Switched ? "It is kept." : $"{result.Problem} {result.Unharmed}"
+                    )
+            );
+            return result.Switched ? ExitCode.Done : ExitCode.WentBack;
+        }
+        call.Output.Show(result, () => { });
         return result.Switched ? ExitCode.Done
             : result.SafeState is null ? ExitCode.Refused
             : ExitCode.WentBack;
+    }
+
+    private static void Tell(Output output, RunResult result)
+    {
+        if (result.Problem is { } problem)
+            output.Line(problem);
+        output.Line(result.Unharmed);
+        foreach (var part in result.Parts.Where(one => one.Outcome != PartOutcome.Taken))
+            output.Line(
+                $"{(part.Outcome == PartOutcome.Waiting ? "Waits" : "Not taken")}: {part.Title}, {part.Words}"
+            );
+        foreach (var one in result.LeftOut)
+            output.Line($"Left out: {Words(one)}");
+        if (result.SafeState is { } state)
+            output.Line($"The way back: furoshiki back state-{state}");
     }
 
     /// <summary>Asks whether to go on.</summary>

@@ -19,12 +19,14 @@ public enum JournalState
 /// <param name="Mark">What the names of its unfinished files hold; empty for a switch of a version that had no marks.</param>
 /// <param name="Changes">What it brings from where to where.</param>
 /// <param name="OnAfter">What the desktop has on once it is done; null to leave that as it is.</param>
+/// <param name="GoesBack">Whether it was done and is taken back: however far it is, it ends as the old state.</param>
 public sealed record JournalEntry(
     long Desktop,
     string Root,
     string Mark,
     ImmutableArray<FileChange> Changes,
-    WhatIsOn? OnAfter
+    WhatIsOn? OnAfter,
+    bool GoesBack = false
 );
 
 /// <summary>
@@ -45,6 +47,10 @@ public interface ISwitchJournal
     /// <param name="state">How it ended.</param>
     /// <param name="aside">What another program had put at its paths and had to make room: each a tree with that path alone, held as content.</param>
     void End(long id, JournalState state, IReadOnlyList<Tree> aside);
+
+    /// <summary>Notes that a switch that is done and waits to be kept is taken back: it is unfinished from then on, and goes back.</summary>
+    /// <returns>Whether it waited for that; if not, it was kept, or taken back, before.</returns>
+    bool TakeBack(long id);
 
     /// <summary>The switches that neither came to their end nor went back, the first one first.</summary>
     /// <param name="root">The desktop's folder; null for those of all.</param>

@@ -11,7 +11,7 @@ namespace Furoshiki.Store.Compiled
     public partial class FuroshikiDbModel
     {
         private FuroshikiDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("6bbeb3d0-18bd-4383-ae44-4d277140609d"), entityTypeCount: 11)
+            : base(skipDetectChanges: false, modelId: new Guid("f21b73ba-aef1-4448-8280-a1233408fef4"), entityTypeCount: 11)
         {
         }
 

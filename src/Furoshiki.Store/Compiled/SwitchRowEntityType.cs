@@ -19,7 +19,7 @@ namespace Furoshiki.Store.Compiled
                 "Furoshiki.Store.SwitchRow",
                 typeof(SwitchRow),
                 baseEntityType,
-                propertyCount: 12,
+                propertyCount: 17,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 2,
                 keyCount: 1);
@@ -39,6 +39,12 @@ namespace Furoshiki.Store.Compiled
                 propertyInfo: typeof(SwitchRow).GetProperty("BegunAt", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SwitchRow).GetField("<BegunAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: new DateTime(1, 1, 1, 0, 0, 0, 0, DateTimeKind.Unspecified));
+
+            var by = runtimeEntityType.AddProperty(
+                "By",
+                typeof(string),
+                propertyInfo: typeof(SwitchRow).GetProperty("By", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SwitchRow).GetField("<By>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var changes = runtimeEntityType.AddProperty(
                 "Changes",
@@ -60,6 +66,20 @@ namespace Furoshiki.Store.Compiled
                 fieldInfo: typeof(SwitchRow).GetField("<EndedAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
+            var keepWithin = runtimeEntityType.AddProperty(
+                "KeepWithin",
+                typeof(int?),
+                propertyInfo: typeof(SwitchRow).GetProperty("KeepWithin", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SwitchRow).GetField("<KeepWithin>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
+            var keptAt = runtimeEntityType.AddProperty(
+                "KeptAt",
+                typeof(DateTime?),
+                propertyInfo: typeof(SwitchRow).GetProperty("KeptAt", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SwitchRow).GetField("<KeptAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
             var mark = runtimeEntityType.AddProperty(
                 "Mark",
                 typeof(string),
@@ -78,6 +98,20 @@ namespace Furoshiki.Store.Compiled
                 typeof(string),
                 propertyInfo: typeof(SwitchRow).GetProperty("OnAfter", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SwitchRow).GetField("<OnAfter>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
+            var onBefore = runtimeEntityType.AddProperty(
+                "OnBefore",
+                typeof(string),
+                propertyInfo: typeof(SwitchRow).GetProperty("OnBefore", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SwitchRow).GetField("<OnBefore>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
+            var plan = runtimeEntityType.AddProperty(
+                "Plan",
+                typeof(string),
+                propertyInfo: typeof(SwitchRow).GetProperty("Plan", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SwitchRow).GetField("<Plan>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
             var result = runtimeEntityType.AddProperty(

@@ -266,6 +266,9 @@ namespace Furoshiki.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("IsKept")
+                        .HasColumnType("INTEGER");
+
                     b.Property<byte[]>("Look")
                         .IsRequired()
                         .HasColumnType("BLOB");
@@ -390,6 +393,10 @@ namespace Furoshiki.Store.Migrations
                     b.Property<DateTime>("BegunAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Changes")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -400,6 +407,12 @@ namespace Furoshiki.Store.Migrations
                     b.Property<DateTime?>("EndedAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<int?>("KeepWithin")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("KeptAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Mark")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -408,6 +421,12 @@ namespace Furoshiki.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("OnAfter")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("OnBefore")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Plan")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Result")

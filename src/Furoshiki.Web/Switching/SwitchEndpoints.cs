@@ -9,10 +9,14 @@ namespace Furoshiki.Web.Switching;
 
 /// <summary>A request to carry out a plan as it was shown.</summary>
 /// <param name="Fingerprint">The plan's fingerprint.</param>
-internal sealed record SwitchRequest(string Fingerprint);
+/// <param name="KeepWithin">In how many seconds (5 to 600) it has to be kept once it is done, or goes back by itself; null to keep it as it is.</param>
+internal sealed record SwitchRequest(string Fingerprint, int? KeepWithin = null);
 
 /// <summary>A switch that was started.</summary>
 internal sealed record StartedSwitch(long Id);
+
+/// <summary>The switch that waits to be kept; null if none does.</summary>
+internal sealed record UnkeptAnswer(UnkeptView? Switch);
 
 /// <summary>A switch, and how it ended; null while it is on its way.</summary>
 internal sealed record SwitchView(long Id, RunResult? Result);
@@ -65,11 +69,39 @@ internal static class SwitchEndpoints
             )
             .WithName("stopSwitch")
             .WithSummary("Stop a switch, which then goes back");
+        group
+            .MapGet(
+                "/desktops/{id:long}/unkept",
+                (long id, DesktopRegister register, Countdowns countdowns) =>
+                    new UnkeptAnswer(countdowns.Of(register.Get(id)))
+            )
+            .WithName("readUnkept")
+            .WithSummary("Tell which switch of a desktop waits to be kept");
+        group
+            .MapPost(
+                "/switches/{id:long}/keep",
+                (long id, Countdowns countdowns) =>
+                {
+                    countdowns.Keep(id);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("keepSwitch")
+            .WithSummary("Keep a switch that would go back by itself")
+            .ProducesProblem(StatusCodes.Status409Conflict);
+        group
+            .MapPost(
+                "/switches/{id:long}/back",
+                (long id, Countdowns countdowns) => countdowns.GoBack(id)
+            )
+            .WithName("takeSwitchBack")
+            .WithSummary("Take a switch back that waits to be kept")
+            .ProducesProblem(StatusCodes.Status409Conflict);
     }
 
     private static Accepted<StartedSwitch> Start(long id, SwitchRequest request, SwitchRuns runs)
     {
-        var run = runs.Start(id, request.Fingerprint);
+        var run = runs.Start(id, request.Fingerprint, SwitchedBy.Person, request.KeepWithin);
         return TypedResults.Accepted($"/api/switches/{run}/progress", new StartedSwitch(run));
     }
 

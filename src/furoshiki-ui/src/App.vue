@@ -7,6 +7,7 @@ import { useChanges, useNotices } from '@/api/queries'
 import DeletedBar from '@/components/DeletedBar.vue'
 import FirstStart from '@/components/FirstStart.vue'
 import GoneDesktop from '@/components/GoneDesktop.vue'
+import KeepBar from '@/components/KeepBar.vue'
 import KeyList from '@/components/KeyList.vue'
 import LineUpBar from '@/components/LineUpBar.vue'
 import NowColumn from '@/components/NowColumn.vue'
@@ -73,6 +74,7 @@ useKeys({
       />
       <div class="side">
         <TopBar @keys="showsKeys = true" />
+        <KeepBar v-if="id !== undefined" />
         <ProblemNote v-if="error" class="trouble" :error="error" />
         <SignalWord
           v-for="notice in notices"
@@ -105,8 +107,8 @@ useKeys({
 
 .side {
   display: grid;
-  grid-template-rows: auto auto 1fr auto auto;
-  grid-template-areas: 'top' 'trouble' 'page' 'deleted' 'line-up';
+  grid-template-rows: auto auto auto 1fr auto auto;
+  grid-template-areas: 'top' 'keep' 'trouble' 'page' 'deleted' 'line-up';
   min-width: 0;
   height: 100vh;
 }

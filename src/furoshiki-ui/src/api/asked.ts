@@ -24,6 +24,8 @@ const ASKED = {
   kept: 'changed',
   deletions: 'changed',
   folders: 'changed',
+  unkept: 'changed',
+  switch: 'changed',
   notices: 'never',
   maps: 'never',
   saving: 'never',

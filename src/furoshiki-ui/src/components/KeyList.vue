@@ -13,6 +13,8 @@ const KEYS = [
   ['l', 'Line up the look that has the focus, or is open'],
   ['x', 'Compare the line-up'],
   ['p', 'Plan a switch to the look that has the focus, or is open'],
+  ['k', 'Keep what would go back by itself'],
+  ['b', 'Go back from it now'],
   ['← → ↑ ↓', 'From look to look, and from filter to filter'],
   ['Enter', 'In the search: open the first look'],
   ['?', 'This list'],

@@ -109,7 +109,8 @@ const screens = (desktop: Schemas['DesktopView']) =>
         </section>
 
         <div v-if="now.recovered" class="note waiting folds" data-test="recovered">
-          <SignalWord signal="waiting" :word="now.recovered" />
+          <SignalWord signal="waiting" word="Ended by itself" />
+          <p>{{ now.recovered }}</p>
           <VBtn @click="emit('seen')">Seen</VBtn>
         </div>
         <div v-for="aside in now.asides" :key="aside.id" class="note waiting folds" data-test="aside">

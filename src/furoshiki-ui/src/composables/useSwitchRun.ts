@@ -1,4 +1,6 @@
-import { onScopeDispose, ref, shallowRef, type Ref } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { computed, onScopeDispose, ref, shallowRef, type Ref } from 'vue'
+import { keyOf } from '@/api/asked'
 import { api, take, type Schemas } from '@/api/client'
 
 /** Carries out a plan and follows it to its end by server-sent events. */
@@ -6,7 +8,7 @@ export function useSwitchRun(desktop: Ref<number>) {
   const progress = shallowRef<Schemas['RunProgress']>()
   const problem = shallowRef<unknown>()
   const isRunning = ref(false)
-  let run = 0
+  const run = ref(0)
   let events: EventSource | undefined
 
   function follow(id: number) {
@@ -35,32 +37,42 @@ export function useSwitchRun(desktop: Ref<number>) {
     isRunning.value = false
   }
 
-  async function start(plan: Schemas['PlanView']) {
+  /** Carries a plan out; with a number of seconds it goes back by itself unless it is kept in them. */
+  async function start(plan: Schemas['PlanView'], keepWithin: number | null) {
     problem.value = undefined
     isRunning.value = true
     try {
       const started = await take(
         api.POST('/api/desktops/{id}/switches', {
           params: { path: { id: desktop.value } },
-          body: { fingerprint: plan.fingerprint },
+          body: { fingerprint: plan.fingerprint, keepWithin },
         }),
       )
-      run = started.id
-      follow(run)
+      run.value = started.id
+      follow(started.id)
     } catch (error) {
       problem.value = error
       isRunning.value = false
     }
   }
 
-  const stop = () => take(api.POST('/api/switches/{id}/stop', { params: { path: { id: run } } }))
+  const stop = () => take(api.POST('/api/switches/{id}/stop', { params: { path: { id: run.value } } }))
+
+  /** How it ended as the server knows it: it may have been taken back since. */
+  const { data: known } = useQuery({
+    queryKey: keyOf('switch', run),
+    enabled: computed(() => !!progress.value?.result && run.value > 0),
+    queryFn: () => take(api.GET('/api/switches/{id}', { params: { path: { id: run.value } } })),
+  })
+  const result = computed(() => progress.value?.result && (known.value?.result ?? progress.value.result))
 
   function reset() {
     end()
+    run.value = 0
     progress.value = undefined
     problem.value = undefined
   }
 
   onScopeDispose(end)
-  return { progress, problem, isRunning, start, stop, reset }
+  return { progress, result, problem, isRunning, start, stop, reset }
 }

@@ -9,11 +9,13 @@ import DesktopPicture from '@/components/DesktopPicture.vue'
 import PlanDecisions from '@/components/PlanDecisions.vue'
 import PlanSteps from '@/components/PlanSteps.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
+import { storeToRefs } from 'pinia'
 import { useAddressList } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
 import { useSwitchRun } from '@/composables/useSwitchRun'
 import { count } from '@/composables/words'
 import { useTitle } from '@/composables/useTitle'
+import { useChoices } from '@/stores/choices'
 
 const route = useRoute()
 const changed = useChanged()
@@ -63,7 +65,11 @@ const notes = computed(() =>
   (plan.value?.groups ?? []).flatMap((group) => group.steps).flatMap((step) => step.notes),
 )
 const isNothing = computed(() => plan.value?.files.length === 0)
-const result = computed(() => run.progress.value?.result)
+const { result } = run
+const choices = useChoices()
+const { keepSeconds } = storeToRefs(choices)
+const canWait = computed(() => !choices.goesBack || (keepSeconds.value >= 5 && keepSeconds.value <= 600))
+const start = (plan: Schemas['PlanView']) => run.start(plan, choices.goesBack ? keepSeconds.value : null)
 const share = computed(() => {
   const progress = run.progress.value
   return progress && progress.total > 0 ? (100 * progress.done) / progress.total : 0
@@ -180,15 +186,26 @@ function planAgain() {
               : 'Nothing differs: this is on already.'
         }}
       </p>
-      <VBtn
-        v-else-if="!run.problem.value"
-        class="main tall go"
-        data-test="go"
-        :disabled="isReshaped"
-        @click="run.start(plan)"
-      >
-        {{ words.verb }}
-      </VBtn>
+      <div v-else-if="!run.problem.value" class="going">
+        <label class="within">
+          <input v-model="choices.goesBack" type="checkbox" />
+          <span>Go back by itself unless I keep it in</span>
+          <input
+            v-model.number="keepSeconds"
+            type="number"
+            min="5"
+            max="600"
+            aria-label="Seconds in which I keep it"
+            :aria-invalid="!canWait"
+            @focus="choices.goesBack = true"
+          />
+          <span>s</span>
+        </label>
+        <p v-if="!canWait" class="wrong" role="alert">From 5 to 600 seconds.</p>
+        <VBtn class="main tall" data-test="go" :disabled="isReshaped || !canWait" @click="start(plan)">
+          {{ words.verb }}
+        </VBtn>
+      </div>
     </div>
   </div>
   <p v-else class="third">Working out the plan…</p>
@@ -223,15 +240,34 @@ figcaption {
   max-height: calc(100vh - 92px);
 }
 
-.go,
+.going,
 .running,
 .result,
 .nothing {
   margin-top: auto;
 }
 
-.go {
+.going {
+  display: grid;
   flex: none;
+  gap: 8px;
+}
+
+.within {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+
+.within [type='number'] {
+  width: 52px;
+  padding: 2px 4px;
+  border: 1px solid var(--line);
+  background: var(--paper);
+}
+
+.wrong {
+  color: var(--cannot);
 }
 
 .running,

@@ -18,5 +18,9 @@ export const useChoices = defineStore('choices', () => {
 
   /** Whether single keys do something: for those who speak to their machine they would go off by chance (WCAG 2.1.4). */
   const singleKeys = useStorage('furoshiki-single-keys', true)
-  return { room, nextRoom, singleKeys }
+
+  /** Whether a switch goes back by itself unless it is kept, and within how many seconds. */
+  const goesBack = useStorage('furoshiki-goes-back', false)
+  const keepSeconds = useStorage('furoshiki-keep-seconds', 15)
+  return { room, nextRoom, singleKeys, goesBack, keepSeconds }
 })
