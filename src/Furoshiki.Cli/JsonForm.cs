@@ -28,6 +28,7 @@ internal static class JsonForm
         ("show", typeof(LookView)),
         ("compare", typeof(ComparisonView)),
         ("states", typeof(IReadOnlyList<SafeStateView>)),
+        ("history", typeof(IReadOnlyList<PastSwitch>)),
         ("save", typeof(SavedView)),
         ("plan", typeof(PlanView)),
         ("switch", typeof(RunResult)),

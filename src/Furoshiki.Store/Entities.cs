@@ -162,9 +162,6 @@ public sealed class SafeStateRow : IDeletable
     /// <summary>Their length together, in bytes.</summary>
     public long Size { get; set; }
 
-    /// <summary>Whether the person wants it kept, whatever the rule says that thins the others.</summary>
-    public bool IsKept { get; set; }
-
     /// <inheritdoc />
     public long? DeletionId { get; set; }
 }

@@ -37,11 +37,6 @@ public sealed class SqliteSwitchJournal(
     TimeProvider clock
 ) : ISwitchJournal
 {
-    private const string Begun = "begun";
-    private const string Ready = "ready";
-    private const string Done = "done";
-    private const string GoingBack = "going-back";
-
     private sealed record ChangeRecord(string Path, StateRecord? Before, StateRecord? After)
     {
         public static ChangeRecord Of(FileChange change) =>
@@ -108,7 +103,7 @@ public sealed class SqliteSwitchJournal(
             DesktopId = desktop,
             Root = root,
             Title = title,
-            State = Begun,
+            State = SwitchStand.Begun,
             BegunAt = clock.GetUtcNow().UtcDateTime,
             Changes = "[]",
             By = request?.By ?? "",
@@ -126,7 +121,7 @@ public sealed class SqliteSwitchJournal(
         using var db = databases.CreateDbContext();
         var id = run ?? Open(entry.Desktop, entry.Root, "");
         var row = db.Switches.Single(one => one.Id == id);
-        row.State = Ready;
+        row.State = SwitchStand.Ready;
         row.Mark = entry.Mark;
         row.OnAfter = entry.OnAfter is { } on ? OnText.Write(on) : null;
         row.OnBefore = db
@@ -179,9 +174,9 @@ public sealed class SqliteSwitchJournal(
         var row = db.Switches.Single(one => one.Id == id);
         var on =
             state == JournalState.Done ? row.OnAfter
-            : row.State == GoingBack ? row.OnBefore
+            : row.State == SwitchStand.GoingBack ? row.OnBefore
             : null;
-        row.State = state == JournalState.Done ? Done : "went-back";
+        row.State = state == JournalState.Done ? SwitchStand.Done : SwitchStand.WentBack;
         row.EndedAt = now;
         db.AddRange(
             aside.Select(tree => new AsideRow
@@ -197,7 +192,7 @@ public sealed class SqliteSwitchJournal(
             && db.Desktops.FirstOrDefault(one => one.Id == row.DesktopId) is { } desktop
         )
             OnText.Note(db, desktop, OnText.Read(text), now);
-        if (row is not { State: Done, KeepWithin: not null })
+        if (row is not { State: SwitchStand.Done, KeepWithin: not null })
             db.SwitchContents.RemoveRange(db.SwitchContents.Where(one => one.SwitchId == id));
         db.SaveChanges();
     }
@@ -240,7 +235,7 @@ public sealed class SqliteSwitchJournal(
         return Unkept(db)
                 .Where(one => one.Id == id)
                 .ExecuteUpdate(set =>
-                    set.SetProperty(one => one.State, GoingBack)
+                    set.SetProperty(one => one.State, SwitchStand.GoingBack)
                         // How it ended is to be told anew.
                         .SetProperty(one => one.Result, (string?)null)
                 ) > 0;
@@ -249,7 +244,9 @@ public sealed class SqliteSwitchJournal(
     private static IQueryable<SwitchRow> Unkept(FuroshikiDb db) =>
         db
             .Switches.AsNoTracking()
-            .Where(one => one.State == Done && one.KeepWithin != null && one.KeptAt == null);
+            .Where(one =>
+                one.State == SwitchStand.Done && one.KeepWithin != null && one.KeptAt == null
+            );
 
     private bool Keep(FuroshikiDb db, IQueryable<SwitchRow> rows)
     {
@@ -282,7 +279,7 @@ public sealed class SqliteSwitchJournal(
     {
         using var db = databases.CreateDbContext();
         return db
-            .Switches.Where(one => one.DesktopId == desktop && one.State != Begun)
+            .Switches.Where(one => one.DesktopId == desktop && one.State != SwitchStand.Begun)
             .OrderByDescending(one => one.Id)
             .Select(one => one.News)
             .FirstOrDefault();
@@ -295,16 +292,13 @@ public sealed class SqliteSwitchJournal(
         return db.Switches.Where(one => one.Id == id).Select(one => one.News).FirstOrDefault();
     }
 
-    /// <summary>
-    /// How a switch stands: its state, its result where it has one, what is to be told of it, and whether it was to be kept; null if there
-    /// is none.
-    /// </summary>
-    public (string State, string? Result, string? News, bool Waits)? Find(long id)
+    /// <summary>How a switch stands; null if there is none of this number.</summary>
+    public SwitchStand? Find(long id)
     {
         using var db = databases.CreateDbContext();
-        return db.Switches.AsNoTracking().FirstOrDefault(one => one.Id == id) is { } row
-            ? (row.State, row.Result, row.News, row.KeepWithin is not null)
-            : null;
+        return SwitchStand
+            .Of(db.Switches.AsNoTracking().Where(one => one.Id == id))
+            .FirstOrDefault();
     }
 
     /// <summary>Takes note that the person has seen what they were to be told.</summary>
@@ -312,7 +306,9 @@ public sealed class SqliteSwitchJournal(
     {
         using var db = databases.CreateDbContext();
         db.Switches.Where(one =>
-                one.DesktopId == desktop && one.State != Ready && one.State != GoingBack
+                one.DesktopId == desktop
+                && one.State != SwitchStand.Ready
+                && one.State != SwitchStand.GoingBack
             )
             .ExecuteUpdate(set => set.SetProperty(one => one.News, (string?)null));
     }
@@ -326,7 +322,7 @@ public sealed class SqliteSwitchJournal(
             .. db
                 .Switches.AsNoTracking()
                 .Where(one =>
-                    (one.State == Ready || one.State == GoingBack)
+                    (one.State == SwitchStand.Ready || one.State == SwitchStand.GoingBack)
                     && (root == null || one.Root == root)
                 )
                 .OrderBy(one => one.Id)
@@ -346,6 +342,6 @@ public sealed class SqliteSwitchJournal(
                     .Select(change => change.ToChange(isEscaped: row.Mark.Length > 0)),
             ],
             row.OnAfter is { } on ? OnText.Read(on) : null,
-            row.State == GoingBack
+            row.State == SwitchStand.GoingBack
         );
 }

@@ -1,3 +1,5 @@
+using OpenQA.Selenium;
+
 namespace Furoshiki.Browser.Tests;
 
 /// <summary>What is true of every page. The tests read only, so they share one person.</summary>
@@ -13,6 +15,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         ("/compare?look=now&look=saving-18&look=saving-6&settings=1", "[data-part='icons']"),
         ("/switch?saving=14", "[data-step='cursor']"),
         ("/safe-states", ".chosen svg"),
+        ("/history", ".came"),
         ("/desktops", "[data-found='wallpaper']"),
         ("/deleted", ".nothing"),
         ("/desktops?desktop=3", "[data-found='sounds']"),
@@ -152,11 +155,14 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         Take("desktops", "/desktops", "[data-found='wallpaper']", "light");
         Take("scenes-night", "/profiles/7?scene=Settings", ".savings svg", "dark");
         Take("other-platform", "/switch?saving=18&desktop=3", "[data-test='losses']", "light");
-        person.GoTo("/switch?saving=14");
+        person.GoTo("/switch?saving=14&without=panels/side/,colours/accent");
+        person.Driver.FindElement(By.CssSelector(".within [type='checkbox']")).Click();
         person.Press("Switch to Open Night");
         person.See("[data-test='result']", "Open Night is on");
         person.See(".now .on", "Open Night");
         Take("switched", null, ".now svg", "light");
+        person.Press("Keep it");
+        Take("history", "/history", ".came", "light");
 
         void Take(string name, string? path, string shows, string room)
         {

@@ -244,6 +244,47 @@ public sealed class WholeLineTests : IAsyncLifetime
     }
 
     [Fact]
+    public void A_setting_and_an_item_are_left_out_and_a_switch_that_is_not_kept_goes_back_with_the_browser_away()
+    {
+        var before = _person.App.Snapshot();
+        _person.GoTo("/switch?saving=14");
+        _person.See("[data-step='panels'] summary").Click();
+        _person.PressByKeys("Leave out Panels, side goes");
+        _person.See("[data-test='left-out']", "side stays");
+        _person.See("[data-step='colours'] summary").Click();
+        _person.PressByKeys("Leave out Colours, Accent: #e2452b → #f2b04a");
+        _person.See("[data-test='left-out']", "accent stays #e2452b");
+
+        _person.Driver.FindElement(By.CssSelector(".within [type='checkbox']")).Click();
+        var seconds = _person.Driver.FindElement(By.CssSelector(".within [type='number']"));
+        seconds.SendKeys(Keys.Control + "a");
+        seconds.SendKeys("3");
+        _person.See("[role='alert']", "From 5 to 600 seconds");
+        seconds.SendKeys(Keys.Control + "a");
+        seconds.SendKeys("5");
+        _person.Press("Switch to Open Night");
+        _person.See(".keep", "Open Night is on, and goes back by itself");
+        _person.Driver.Navigate().GoToUrl("about:blank");
+        _person.Wait<object>(
+            () => _person.App.Snapshot().SequenceEqual(before) ? before : null,
+            "what was before"
+        );
+
+        _person.GoTo("/history");
+        _person.See(".came", "Open Night was not kept within 5 s, so it went back by itself.");
+        _person.See(".came", "2nd saving without 1 item, 1 setting");
+        _person.See("[data-step='borders']");
+        _person.See("[data-test='recovered']", "it went back by itself");
+
+        _person.GoTo("/switch?saving=14");
+        _person.Press("Switch to Open Night");
+        _person.See(".keep", "goes back by itself");
+        _person.Type("k");
+        _person.Gone(".keep [role='timer']");
+        _person.See("[data-test='result']", "Open Night is on");
+    }
+
+    [Fact]
     public void A_plan_that_no_longer_holds_says_what_changed_and_can_be_made_again()
     {
         _person.GoTo("/switch?saving=4");

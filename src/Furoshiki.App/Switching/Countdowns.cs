@@ -166,6 +166,11 @@ public sealed partial class Countdowns(
                 journal.NoteNews(one.Id, $"{result.Problem} {result.Unharmed}");
             return true;
         }
+        catch (SwitchRefusedException)
+        {
+            // The switch that is on its way keeps it, or it is tried again after that.
+            return false;
+        }
 #pragma warning disable CA1031 // Whatever is in the way now, it is tried again.
         catch (Exception problem)
 #pragma warning restore CA1031

@@ -11,6 +11,9 @@ public enum SwitchedBy
 
     /// <summary>The command.</summary>
     Command,
+
+    /// <summary>It was not noted by the version of then.</summary>
+    NotNoted,
 }
 
 /// <summary>What became of a part.</summary>

@@ -35,7 +35,7 @@ public sealed class SwitchRuns(
 {
     private const string NothingChanged = "Nothing was changed by the switch.";
 
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    internal static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
     {
         Converters = { new JsonStringEnumConverter() },
     };
@@ -46,40 +46,40 @@ public sealed class SwitchRuns(
     public SwitchRun? Find(long id) => _runs.GetValueOrDefault(id);
 
     /// <summary>How a switch ended, also one of an earlier start; null while it is on its way.</summary>
-    public RunResult? ResultOf(long id)
+    public RunResult? ResultOf(long id) =>
+        Find(id) is { } run
+            ? run.Result
+            : ResultOf(journal.Find(id) ?? throw ProblemException.NotFound("This switch"));
+
+    /// <summary>How a switch ended; null while it is on its way.</summary>
+    internal RunResult? ResultOf(SwitchStand stand)
     {
-        if (Find(id) is { } run)
+        if (Find(stand.Id) is { } run)
             return run.Result;
-        var (state, result, news, waits) =
-            journal.Find(id) ?? throw ProblemException.NotFound("This switch");
-        if (result is not null)
+        if (stand.Result is { } result)
             return JsonSerializer.Deserialize<RunResult>(result, Json);
-        return state switch
+        return stand.State switch
         {
-            "begun" => RunResult.Not(
+            SwitchStand.Begun => RunResult.Not(
                 "The application ended before the switch had begun.",
                 NothingChanged
             ),
-            "done" => new RunResult(
+            SwitchStand.Done => new RunResult(
                 true,
                 null,
-                news ?? "The application ended at its very end. Its files are in place.",
+                stand.News ?? "The application ended at its very end. Its files are in place.",
                 null,
                 [],
                 []
             ),
-            "going-back" => null,
-            "went-back" when waits => RunResult.Not(
-                "It was not kept.",
-                news ?? "All that the switch had written was taken back."
-            ),
-            "went-back" => RunResult.Not(
-                "The application ended in the middle of it.",
-                news ?? "All that the switch had written was taken back."
+            SwitchStand.GoingBack => null,
+            SwitchStand.WentBack => RunResult.Not(
+                stand.Waits ? "It was not kept." : "The application ended in the middle of it.",
+                stand.News ?? "All that the switch had written was taken back."
             ),
             _ => RunResult.Not(
                 "The application ended in the middle of it.",
-                news ?? "It is ended before anything else touches the desktop."
+                stand.News ?? "It is ended before anything else touches the desktop."
             ),
         };
     }
@@ -123,11 +123,13 @@ public sealed class SwitchRuns(
     /// <summary>Carries a plan out and returns how it ended. However it does, the result is there for all who ask.</summary>
     public RunResult CarryOut(SwitchRun run, long? id = null)
     {
+        var number =
+            id ?? journal.Open(run.Plan.Desktop.Id, run.Plan.Desktop.Folder.Root, run.Plan.Name);
         long? safeState = null;
         RunResult result;
         try
         {
-            result = Execute(run, id, state => safeState = state);
+            result = Execute(run, number, state => safeState = state);
         }
         catch (SwitchRefusedException refused)
         {
@@ -152,8 +154,7 @@ public sealed class SwitchRuns(
             SwitchLog.BrokenOff(log, problem);
             result = RunResult.Not(problem.Message, NothingChanged, safeState);
         }
-        if (id is { } number)
-            Keep(number, result);
+        Keep(number, result);
         run.End(result);
         return result;
     }
@@ -173,7 +174,7 @@ public sealed class SwitchRuns(
         }
     }
 
-    private RunResult Execute(SwitchRun run, long? id, Action<long> safeStateMade)
+    private RunResult Execute(SwitchRun run, long id, Action<long> safeStateMade)
     {
         var (plan, desktop) = (run.Plan.Plan, run.Plan.Desktop);
         var total = plan.Changes.Length;

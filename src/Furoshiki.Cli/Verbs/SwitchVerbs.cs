@@ -58,6 +58,9 @@ internal static class SwitchVerbs
                     With
                 )
             ),
+            .. Verb.Looking(
+                Verb.OnDesktop("history", "List what was put on and gone back to", History)
+            ),
             Verb.OnDesktop(
                 "switch",
                 "Put a look on",
@@ -208,6 +211,41 @@ internal static class SwitchVerbs
             : throw ProblemException.NotFound("A safe state of this name");
         return CarryOut(call, desktop, new Target(TargetKind.SafeState, id));
     }
+
+    private static int History(Call call)
+    {
+        var all = call.Session.Get<SwitchHistory>().Of(call.Desktop);
+        call.Output.Show(
+            all,
+            () =>
+                call.Output.Table(
+                    ["When", "What", "By", ""],
+                    all.Select(one =>
+                        (IReadOnlyList<Cell>)
+                            [
+                                $"{one.BegunAt.ToLocalTime():yyyy-MM-dd HH:mm}",
+                                one.Title,
+                                one.By == SwitchedBy.NotNoted
+                                    ? ""
+                                    : one.By.ToString().ToLowerInvariant(),
+                                Words(one.End),
+                            ]
+                    )
+                )
+        );
+        return ExitCode.Done;
+    }
+
+    private static string Words(SwitchEnd end) =>
+        end switch
+        {
+            SwitchEnd.OnItsWay => "on its way",
+            SwitchEnd.Done => "done",
+            SwitchEnd.WaitsToBeKept => "waits to be kept",
+            SwitchEnd.Kept => "kept",
+            SwitchEnd.WentBack => "went back",
+            _ => "not done",
+        };
 
     private static int Keep(Call call)
     {

@@ -11,7 +11,7 @@ namespace Furoshiki.Store.Compiled
     public partial class FuroshikiDbModel
     {
         private FuroshikiDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("f21b73ba-aef1-4448-8280-a1233408fef4"), entityTypeCount: 11)
+            : base(skipDetectChanges: false, modelId: new Guid("3e5dc13c-4110-4d99-981a-85981b126116"), entityTypeCount: 11)
         {
         }
 

@@ -266,9 +266,6 @@ namespace Furoshiki.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<bool>("IsKept")
-                        .HasColumnType("INTEGER");
-
                     b.Property<byte[]>("Look")
                         .IsRequired()
                         .HasColumnType("BLOB");

@@ -41,8 +41,13 @@ internal static class SwitchEndpoints
         group
             .MapGet(
                 "/desktops/{id:long}/switches",
-                (long id, DesktopRegister register, SwitchHistory history) =>
-                    history.Of(register.Get(id))
+                (
+                    long id,
+                    SwitchedBy? by,
+                    SwitchEnd? end,
+                    DesktopRegister register,
+                    SwitchHistory history
+                ) => history.Of(register.Get(id), by, end)
             )
             .WithName("listSwitches")
             .WithSummary("List the switches of a desktop, the last first");
@@ -53,6 +58,13 @@ internal static class SwitchEndpoints
             )
             .WithName("readSwitch")
             .WithSummary("Tell how a switch stands");
+        group
+            .MapGet(
+                "/switches/{id:long}/plan",
+                (long id, SwitchHistory history) => history.PlanOf(id)
+            )
+            .WithName("readSwitchPlan")
+            .WithSummary("Read the plan of a switch as it was shown");
         group
             .MapGet("/switches/{id:long}/progress", Follow)
             .WithName("followSwitch")

@@ -51,6 +51,7 @@ useKeys({
   'g s': () => router.push({ name: 'shelf' }),
   'g c': () => router.push({ name: 'compare' }),
   'g d': () => router.push({ name: 'desktops' }),
+  'g h': () => router.push({ name: 'history' }),
   'g w': () => router.push({ name: 'states' }),
   x: () => {
     if (lineUp.looks.value.length > 1) void lineUp.compare()

@@ -31,6 +31,12 @@ export const router = createRouter({
       meta: { title: 'Safe states' },
     },
     {
+      path: '/history',
+      name: 'history',
+      component: () => import('./pages/HistoryPage.vue'),
+      meta: { title: 'History' },
+    },
+    {
       path: '/desktops',
       name: 'desktops',
       component: () => import('./pages/DesktopsPage.vue'),

@@ -26,6 +26,8 @@ const ASKED = {
   folders: 'changed',
   unkept: 'changed',
   switch: 'changed',
+  switches: 'changed',
+  switchPlan: 'never',
   notices: 'never',
   maps: 'never',
   saving: 'never',

@@ -154,6 +154,30 @@ export const useSafeStates = (desktop: Ref<number>) =>
       take(api.GET('/api/desktops/{id}/safe-states', { params: { path: { id: desktop.value } } })),
   })
 
+/** What was put on and gone back to, the last first. */
+export const useSwitches = (desktop: Ref<number>, query: Ref<SwitchesQuery>) =>
+  useQuery({
+    queryKey: keyOf('switches', desktop, query),
+    placeholderData: keepPreviousData,
+    queryFn: () =>
+      take(
+        api.GET('/api/desktops/{id}/switches', {
+          params: { path: { id: desktop.value }, query: query.value },
+        }),
+      ),
+  })
+
+export type SwitchesQuery = { by?: Schemas['SwitchedBy']; end?: Schemas['SwitchEnd'] }
+
+/** The plan of a past switch as it was shown. */
+export const useSwitchPlan = (id: Ref<number>, isThere: Ref<boolean>) =>
+  useQuery({
+    queryKey: keyOf('switchPlan', id),
+    ...STAYS,
+    enabled: isThere,
+    queryFn: () => take(api.GET('/api/switches/{id}/plan', { params: { path: { id: id.value } } })),
+  })
+
 /** What is kept for a profile and for each of its savings, and how it stands. */
 export const useProfileKept = (id: Ref<number>) =>
   useQuery({

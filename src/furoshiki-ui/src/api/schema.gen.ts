@@ -641,6 +641,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/switches/{id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read the plan of a switch as it was shown */
+        get: operations["readSwitchPlan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/switches/{id}/progress": {
         parameters: {
             query?: never;
@@ -1063,10 +1080,13 @@ export interface components {
             /** Format: int64 */
             id: number;
             title: string;
+            by: components["schemas"]["SwitchedBy"];
             /** Format: date-time */
             begunAt: string;
             /** Format: date-time */
             endedAt: null | string;
+            end: components["schemas"]["SwitchEnd"];
+            hasPlan: boolean;
             result: null | components["schemas"]["RunResult"];
         };
         /** @enum {unknown} */
@@ -1343,6 +1363,8 @@ export interface components {
             files: string[];
             notes: string[];
         };
+        /** @enum {unknown} */
+        SwitchEnd: "OnItsWay" | "Done" | "WaitsToBeKept" | "Kept" | "WentBack" | "NotDone";
         SwitchRequest: {
             fingerprint: string;
             /** Format: int32 */
@@ -1353,6 +1375,8 @@ export interface components {
             id: number;
             result: null | components["schemas"]["RunResult"];
         };
+        /** @enum {unknown} */
+        SwitchedBy: "Person" | "Command" | "NotNoted";
         Target: {
             kind: components["schemas"]["TargetKind"];
             /** Format: int64 */
@@ -3459,7 +3483,10 @@ export interface operations {
     };
     listSwitches: {
         parameters: {
-            query?: never;
+            query?: {
+                by?: components["schemas"]["SwitchedBy"];
+                end?: components["schemas"]["SwitchEnd"];
+            };
             header?: never;
             path: {
                 id: number;
@@ -3586,6 +3613,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SwitchView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readSwitchPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
                 };
             };
             /** @description What was sent is not what this address takes. */

@@ -40,6 +40,7 @@ useKeys({ '/': () => search.value?.focus() })
       <RouterLink to="/" :class="{ here: isOnShelf || route.name === 'profile' }">Shelf</RouterLink>
       <RouterLink to="/compare">Compare</RouterLink>
       <RouterLink to="/safe-states">Safe states</RouterLink>
+      <RouterLink to="/history">History</RouterLink>
       <RouterLink to="/desktops">Desktops</RouterLink>
     </nav>
     <VBtn class="bare push" @click="choices.nextRoom()">

@@ -46,14 +46,6 @@ namespace Furoshiki.Store.Migrations
                 type: "TEXT",
                 nullable: true
             );
-
-            migrationBuilder.AddColumn<bool>(
-                name: "IsKept",
-                table: "SafeStates",
-                type: "INTEGER",
-                nullable: false,
-                defaultValue: false
-            );
         }
 
         /// <inheritdoc />
@@ -68,8 +60,6 @@ namespace Furoshiki.Store.Migrations
             migrationBuilder.DropColumn(name: "OnBefore", table: "Switches");
 
             migrationBuilder.DropColumn(name: "Plan", table: "Switches");
-
-            migrationBuilder.DropColumn(name: "IsKept", table: "SafeStates");
         }
     }
 }

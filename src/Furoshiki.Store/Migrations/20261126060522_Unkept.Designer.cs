@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace Furoshiki.Store.Migrations
 {
     [DbContext(typeof(FuroshikiDb))]
-    [Migration("20261126053815_Unkept")]
+    [Migration("20261126060522_Unkept")]
     partial class Unkept
     {
         /// <inheritdoc />
@@ -268,9 +268,6 @@ namespace Furoshiki.Store.Migrations
                     b.Property<string>("Gaps")
                         .IsRequired()
                         .HasColumnType("TEXT");
-
-                    b.Property<bool>("IsKept")
-                        .HasColumnType("INTEGER");
 
                     b.Property<byte[]>("Look")
                         .IsRequired()

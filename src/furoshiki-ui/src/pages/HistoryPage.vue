@@ -1,0 +1,228 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import { useSwitches, useSwitchPlan, type SwitchesQuery } from '@/api/queries'
+import PlanSteps from '@/components/PlanSteps.vue'
+import ProblemNote from '@/components/ProblemNote.vue'
+import SignalWord, { type Signal } from '@/components/SignalWord.vue'
+import { useAddress } from '@/composables/useAddress'
+import { useDesktop } from '@/composables/useDesktop'
+import { useInSight } from '@/composables/useInSight'
+import { count, moment } from '@/composables/words'
+import { useTitle } from '@/composables/useTitle'
+
+const ENDS: Record<Schemas['SwitchEnd'], { signal: Signal; word: string }> = {
+  Done: { signal: 'ready', word: 'done' },
+  Kept: { signal: 'ready', word: 'kept' },
+  WaitsToBeKept: { signal: 'waiting', word: 'waits to be kept' },
+  WentBack: { signal: 'cannot', word: 'went back' },
+  NotDone: { signal: 'cannot', word: 'not done' },
+  OnItsWay: { signal: 'waiting', word: 'on its way' },
+}
+const BY: Record<Schemas['SwitchedBy'], string> = {
+  Person: 'on a page',
+  Command: 'by the command',
+  NotNoted: '',
+}
+/** What the list can be narrowed to, each with its word in the address. */
+const FILTERS: { name: string; words: string; query: SwitchesQuery }[] = [
+  { name: '', words: 'All', query: {} },
+  { name: 'pages', words: 'On a page', query: { by: 'Person' } },
+  { name: 'command', words: 'By the command', query: { by: 'Command' } },
+  { name: 'back', words: 'Went back', query: { end: 'WentBack' } },
+  { name: 'not-done', words: 'Not done', query: { end: 'NotDone' } },
+]
+
+const { id } = useDesktop()
+const only = useAddress('only')
+const query = computed(() => FILTERS.find((one) => one.name === only.value)?.query ?? {})
+const { data: all, error } = useSwitches(id, query)
+const { made, left, rest } = useInSight(
+  computed(() => all.value ?? []),
+  20,
+)
+const opened = useAddress('switch')
+const chosen = computed(() => all.value?.find((one) => String(one.id) === opened.value) ?? all.value?.[0])
+const { data: plan, error: planError } = useSwitchPlan(
+  computed(() => chosen.value?.id ?? 0),
+  computed(() => chosen.value?.hasPlan === true),
+)
+const outcomes = computed(() => new Map((chosen.value?.result?.parts ?? []).map((part) => [part.kind, part])))
+/** How many parts took, in words. */
+const WORDS: Record<Schemas['PartOutcome'], string> = {
+  Taken: 'taken',
+  Waiting: 'written, to show later',
+  NotTaken: 'not taken',
+}
+const parts = computed(() =>
+  Object.entries(WORDS)
+    .map(([outcome, words]) => {
+      const these = (chosen.value?.result?.parts ?? []).filter((part) => part.outcome === outcome)
+      return these.length > 0 ? `${count(these.length, 'part')} ${words}` : ''
+    })
+    .filter(Boolean)
+    .join(', '),
+)
+const asFile = computed(
+  () => `/api/desktops/${id.value}/switches?${new URLSearchParams(Object.entries(query.value)).toString()}`,
+)
+const print = () => window.print()
+useTitle(() => chosen.value && `${chosen.value.title}, history`)
+</script>
+
+<template>
+  <div class="head row">
+    <h1>History</h1>
+    <VBtn
+      v-for="filter in FILTERS"
+      :key="filter.name"
+      :aria-pressed="only === filter.name"
+      class="chip"
+      @click="only = filter.name"
+      >{{ filter.words }}</VBtn
+    >
+    <a v-if="all?.length" class="push" :href="asFile" download="furoshiki-history.json">As a JSON file</a>
+  </div>
+  <ProblemNote v-if="error && !all" :error="error" />
+  <p v-else-if="all?.length === 0" class="nothing paper">
+    {{
+      only
+        ? 'Nothing here passes this filter.'
+        : 'Each switch will stand here with its plan and what came of it. There was none yet.'
+    }}
+  </p>
+  <div v-else-if="chosen" class="both">
+    <ol class="list" aria-label="Newest first">
+      <li v-for="one in made" :key="one.id">
+        <button class="one paper" :aria-pressed="one.id === chosen.id" @click="opened = String(one.id)">
+          <span>
+            <strong>{{ one.title || 'A switch' }}</strong>
+            <span class="second"
+              >{{ moment(one.begunAt) }}<template v-if="BY[one.by]">, {{ BY[one.by] }}</template></span
+            >
+          </span>
+          <SignalWord v-bind="ENDS[one.end]" />
+        </button>
+      </li>
+      <li v-if="left" ref="rest" :style="{ height: `${left * 54}px` }" />
+    </ol>
+    <section class="opened" aria-label="The chosen switch">
+      <div class="paper came">
+        <h2>{{ chosen.title || 'A switch' }}</h2>
+        <p v-if="plan" class="second">{{ plan.caption }}, from {{ plan.before }}</p>
+        <SignalWord v-bind="ENDS[chosen.end]" />
+        <p v-if="chosen.result?.problem">{{ chosen.result.problem }}</p>
+        <p v-if="chosen.result" class="second">{{ chosen.result.unharmed }}</p>
+        <p v-if="parts" class="second">{{ parts }}</p>
+        <div v-if="plan" class="row tools">
+          <VBtn
+            v-if="chosen.result?.safeState"
+            :to="{ name: 'switch', query: { state: chosen.result.safeState } }"
+            >Go back to what was before…</VBtn
+          >
+          <VBtn @click="print">Print</VBtn>
+          <a :href="`/api/switches/${chosen.id}/plan`" download="furoshiki-plan.json"
+            >The plan as a JSON file</a
+          >
+        </div>
+      </div>
+      <ProblemNote v-if="planError" :error="planError" />
+      <PlanSteps v-if="plan && chosen.hasPlan" :plan="plan" :outcomes="outcomes" />
+      <p v-else-if="!chosen.hasPlan" class="third">
+        Its plan was not kept: a version of then did not note it.
+      </p>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.head {
+  margin-bottom: 10px;
+}
+
+.head h1 {
+  margin-right: 8px;
+}
+
+.nothing {
+  padding: 16px;
+}
+
+.both {
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+  gap: 20px;
+  align-items: start;
+}
+
+.list {
+  display: grid;
+  gap: 6px;
+}
+
+.one {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 12px;
+  width: 100%;
+  padding: 6px 12px;
+  color: var(--text);
+  text-align: start;
+}
+
+.one[aria-pressed='true'] {
+  outline: 2px solid var(--action);
+  background: var(--action-tint);
+}
+
+.one span span {
+  display: block;
+}
+
+.opened {
+  position: sticky;
+  top: 0;
+  display: grid;
+  gap: 10px;
+}
+
+.came {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+  padding: 12px;
+}
+
+.tools {
+  margin-top: 4px;
+}
+
+@media (width <= 700px) {
+  .both {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .list {
+    max-height: 50vh;
+    padding: 3px;
+    overflow-y: auto;
+  }
+
+  .opened {
+    position: static;
+  }
+}
+
+@media print {
+  .head,
+  .list,
+  .tools {
+    display: none;
+  }
+
+  .both {
+    display: block;
+  }
+}
+</style>

@@ -1,0 +1,73 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+
+namespace Furoshiki.Web.Tests;
+
+/// <summary>What was put on and gone back to.</summary>
+public sealed class HistoryTests : OwnAppTests
+{
+    private const string All = "/api/desktops/1/switches";
+
+    private async Task<JsonArray> History(string query = "") =>
+        (await Server.Get(All + query)).AsArray();
+
+    [Fact]
+    public async Task Each_switch_stands_in_the_history_with_its_plan_and_its_result_as_they_were_after_a_restart_too()
+    {
+        var plan = await Server.Plan("Saving", await Server.SavingOf("Open Night"));
+        var result = await Server.Switch(plan);
+        var state = result["safeState"]!;
+        await Server.Switch(await Server.Plan("SafeState", state));
+        await Restart();
+
+        var history = await History();
+        history.Take(2).Select(one => one!["end"]!.GetValue<string>()).ShouldBe(["Done", "Done"]);
+        history[0]!["title"]!.GetValue<string>().ShouldStartWith("Red Lamp");
+        var open = history[1]!;
+        open["title"]!.GetValue<string>().ShouldBe("Open Night");
+        open["by"]!.GetValue<string>().ShouldBe("Person");
+        open["result"]!.ToJsonString().ShouldBe(result.ToJsonString());
+        (await Server.Get($"/api/switches/{open["id"]}/plan"))
+            .ToJsonString()
+            .ShouldBe(plan.ToJsonString());
+    }
+
+    [Fact]
+    public async Task The_history_tells_what_was_refused_and_is_narrowed_by_who_asked_and_what_came_of_it()
+    {
+        await Server.Switch(await Server.Plan("Saving", await Server.SavingOf("Open Night")));
+        using (
+            var set = await Server.Client.PutAsJsonAsync(
+                "/api/desktops/1/faults",
+                new JsonObject { ["refuses"] = "windows.conf", ["isFull"] = false }
+            )
+        )
+            set.IsSuccessStatusCode.ShouldBeTrue();
+        var failed = await Server.Switch(
+            await Server.Plan("Saving", await Server.SavingOf("Day Log"))
+        );
+        failed["switched"]!.GetValue<bool>().ShouldBeFalse();
+
+        var back = await History("?end=WentBack");
+        back.ShouldHaveSingleItem()!["title"]!.GetValue<string>().ShouldBe("Day Log");
+        back[0]!["result"]!["problem"]!.GetValue<string>().ShouldNotBeEmpty();
+        (await History("?by=Command")).ShouldBeEmpty();
+        (await History("?by=Person&end=Done")).ShouldHaveSingleItem()!["title"]!
+            .GetValue<string>()
+            .ShouldBe("Open Night");
+        (await History()).Count.ShouldBeGreaterThan(2, "the demo's own switches are there too");
+    }
+
+    [Fact]
+    public async Task What_is_not_in_the_history_is_said_not_to_be()
+    {
+        foreach (var path in new[] { "/api/switches/99999/plan", "/api/switches/1/plan" })
+        {
+            using var answer = await Server.Client.GetAsync(new Uri(path, UriKind.Relative));
+            answer.StatusCode.ShouldBe(HttpStatusCode.NotFound);
+        }
+        using var wrong = await Server.Client.GetAsync(new Uri(All + "?by=Moon", UriKind.Relative));
+        wrong.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+    }
+}
