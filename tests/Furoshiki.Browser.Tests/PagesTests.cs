@@ -1,5 +1,3 @@
-using OpenQA.Selenium;
-
 namespace Furoshiki.Browser.Tests;
 
 /// <summary>What is true of every page. The tests read only, so they share one person.</summary>
@@ -156,12 +154,13 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         Take("scenes-night", "/profiles/7?scene=Settings", ".savings svg", "dark");
         Take("other-platform", "/switch?saving=18&desktop=3", "[data-test='losses']", "light");
         person.GoTo("/switch?saving=14&without=panels/side/,colours/accent");
-        person.Driver.FindElement(By.CssSelector(".within [type='checkbox']")).Click();
+        person.See(".within [type='checkbox']").Click();
         person.Press("Switch to Open Night");
         person.See("[data-test='result']", "Open Night is on");
         person.See(".now .on", "Open Night");
         Take("switched", null, ".now svg", "light");
-        person.Press("Keep it");
+        person.Type("k");
+        person.Gone(".keep.shown");
         Take("history", "/history", ".came", "light");
 
         void Take(string name, string? path, string shows, string room)

@@ -114,6 +114,11 @@ useKeys({
   height: 100vh;
 }
 
+/* What fills the page is told what stands above it. */
+.side:has(.keep.shown) {
+  --above: 48px;
+}
+
 .trouble {
   grid-area: trouble;
   margin: 16px 20px 0;

@@ -237,7 +237,7 @@ figcaption {
   display: flex;
   flex-direction: column;
   gap: 10px;
-  max-height: calc(100vh - 92px);
+  max-height: calc(100vh - 92px - var(--above, 0px));
 }
 
 .going,
