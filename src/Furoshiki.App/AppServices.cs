@@ -73,6 +73,7 @@ public static class AppServices
             .AddSingleton<Sessions>()
             .AddSingleton<SimulatedDesktops>()
             .AddSingleton<SafeStateShelf>()
+            .AddSingleton<SafeStateMaker>()
             .AddSingleton<Keeper>()
             .AddSingleton<Deletions>()
             .AddSingleton<KeptShelf>()

@@ -235,22 +235,7 @@ public sealed class SwitchTransaction(
     /// </summary>
     private Tree MakeSafeState(IContentHold hold, SwitchPlan plan)
     {
-        var tree = folder.ManagedTree(maps);
-        IReadOnlyCollection<Digest> made;
-        using (var batch = hold.Begin())
-        {
-            batch.PutTree(
-                tree,
-                (path, state) =>
-                {
-                    using var bytes = folder.OpenRead(path);
-                    if (batch.Put(bytes) != state.Content)
-                        throw new SwitchRefusedException(Changed, [path]);
-                }
-            );
-            made = batch.Taken;
-            batch.Commit();
-        }
+        var (tree, made) = SafeCopy.Take(folder, maps, hold);
         var touched = plan
             .Changes.Where(change => change.Before?.Content is not null)
             .DistinctBy(change => change.Before!.Content)

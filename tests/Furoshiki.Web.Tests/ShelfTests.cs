@@ -1,3 +1,4 @@
+using System.Net;
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 
@@ -129,4 +130,34 @@ public sealed class ShelfTests : OwnAppTests
 
     private async Task<JsonArray> Find(string query) =>
         (await Server.Get($"/api/profiles?desktop=1&{query}")).AsArray();
+
+    [Fact]
+    public async Task The_shelf_comes_in_pieces_too_that_are_the_whole_together()
+    {
+        foreach (var query in new[] { "sort=Name", "sort=Nearness", "find=night" })
+        {
+            var whole = (await Server.Get($"/api/profiles?desktop=1&{query}")).AsArray();
+            var pieces = new List<JsonNode?>();
+            while (
+                (
+                    await Server.Get($"/api/profiles?desktop=1&{query}&skip={pieces.Count}&take=3")
+                ).AsArray()
+                    is { Count: > 0 } piece
+            )
+                pieces.AddRange(piece);
+            pieces
+                .Select(card => card!.ToJsonString())
+                .ShouldBe(whole.Select(card => card!.ToJsonString()));
+        }
+        foreach (var (query, field) in new[] { ("skip=-1", "skip"), ("take=0", "take") })
+        {
+            using var answer = await Server.Client.GetAsync(
+                new Uri($"/api/profiles?desktop=1&{query}", UriKind.Relative)
+            );
+            answer.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+            JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["field"]!
+                .GetValue<string>()
+                .ShouldBe(field);
+        }
+    }
 }

@@ -189,7 +189,12 @@ public sealed class DesktopRegister(
             db.Asides.Count(one => one.DesktopId == desktop.Id),
             db.Switches.Where(one => one.Root == desktop.Folder.Root)
                 .OrderByDescending(one => one.Id)
-                .Select(one => new { one.State, one.KeptAt })
+                .Select(one => new
+                {
+                    one.State,
+                    one.KeptAt,
+                    one.News,
+                })
                 .FirstOrDefault(),
             db.Profiles.Count(),
             db.Savings.Max(one => (long?)one.Id),

@@ -65,6 +65,9 @@ public sealed class SafeStateShelf(
             ?? throw ProblemException.NotFound("This safe state");
     }
 
+    /// <summary>A safe state in words, if it is one of a desktop's folder.</summary>
+    public SafeStateView View(LiveDesktop desktop, long id) => View(Get(desktop, id));
+
     /// <summary>Keeps a safe state whose files are in the content store already, and still held there.</summary>
     public long Keep(LiveDesktop desktop, Tree tree, Look look, string title, string reason)
     {

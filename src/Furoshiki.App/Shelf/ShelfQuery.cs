@@ -17,10 +17,14 @@ public enum ShelfSort
 /// <param name="Find">What they have in their words, or are made of; empty for all.</param>
 /// <param name="Show">The filters that they pass: of day and night one, of all others each.</param>
 /// <param name="Sort">How they are sorted.</param>
+/// <param name="Skip">How many of the first ones are not wanted (0 or more).</param>
+/// <param name="Take">How many are wanted at most (1 or more); null for all.</param>
 public sealed record ShelfQuery(
     string Find = "",
     IReadOnlyCollection<string>? Show = null,
-    ShelfSort Sort = ShelfSort.LastOn
+    ShelfSort Sort = ShelfSort.LastOn,
+    int Skip = 0,
+    int? Take = null
 );
 
 /// <summary>A filter of the shelf.</summary>

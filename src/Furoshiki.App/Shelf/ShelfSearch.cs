@@ -22,26 +22,29 @@ public sealed class ShelfSearch(CardMaker cards, LookLibrary library)
     private readonly ConcurrentDictionary<long, ImmutableArray<IndexEntry>> _made = new();
 
     /// <summary>The profiles that are asked for.</summary>
+    /// <exception cref="ProblemException">None can be that is asked for.</exception>
     public IReadOnlyList<ProfileCard> Find(LiveDesktop desktop, ShelfQuery query)
     {
+        if (query.Skip < 0)
+            throw ProblemException.Field("skip", "It is 0 or more.");
+        if (query.Take < 1)
+            throw ProblemException.Field("take", "It is 1 or more.");
         var terms = SearchTerm.Parse(query.Find);
         var show = query.Show ?? [];
         var passing = cards
             .All(desktop, withLikeness: query.Sort == ShelfSort.Nearness)
             .Where(card => Passes(card, show));
         var found = terms.IsEmpty ? passing : Find([.. passing], terms);
-        return
-        [
-            .. query.Sort switch
-            {
-                ShelfSort.Name => found.OrderBy(
-                    card => card.Profile.Name,
-                    StringComparer.CurrentCultureIgnoreCase
-                ),
-                ShelfSort.Nearness => found.OrderByDescending(card => card.Likeness?.Share),
-                _ => found,
-            },
-        ];
+        var sorted = query.Sort switch
+        {
+            ShelfSort.Name => found.OrderBy(
+                card => card.Profile.Name,
+                StringComparer.CurrentCultureIgnoreCase
+            ),
+            ShelfSort.Nearness => found.OrderByDescending(card => card.Likeness?.Share),
+            _ => found,
+        };
+        return [.. sorted.Skip(query.Skip).Take(query.Take ?? int.MaxValue)];
     }
 
     /// <summary>How many profiles there are, and by what they can be filtered.</summary>

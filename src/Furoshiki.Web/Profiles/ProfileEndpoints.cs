@@ -35,12 +35,14 @@ internal static class ProfileEndpoints
                     string? find,
                     string[]? show,
                     ShelfSort? sort,
+                    int? skip,
+                    int? take,
                     DesktopRegister register,
                     ShelfSearch search
                 ) =>
                     search.Find(
                         register.Get(desktop),
-                        new ShelfQuery(find ?? "", show, sort ?? ShelfSort.LastOn)
+                        new ShelfQuery(find ?? "", show, sort ?? ShelfSort.LastOn, skip ?? 0, take)
                     )
             )
             .WithName("listProfiles")

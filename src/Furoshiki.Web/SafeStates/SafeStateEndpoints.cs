@@ -3,6 +3,10 @@ using Furoshiki.App.SafeStates;
 
 namespace Furoshiki.Web.SafeStates;
 
+/// <summary>A safe state that a person asks for.</summary>
+/// <param name="Name">What it is called, in 1 to 60 characters.</param>
+internal sealed record NewSafeState(string Name);
+
 internal static class SafeStateEndpoints
 {
     public static void MapSafeStates(this IEndpointRouteBuilder api)
@@ -16,6 +20,18 @@ internal static class SafeStateEndpoints
             )
             .WithName("listSafeStates")
             .WithSummary("List the safe states of a desktop");
+        states
+            .MapPost(
+                "/safe-states",
+                (long id, NewSafeState request, DesktopRegister register, SafeStateMaker maker) =>
+                    TypedResults.Created(
+                        $"/api/desktops/{id}/safe-states",
+                        maker.Make(register.Get(id), request.Name)
+                    )
+            )
+            .WithName("makeSafeState")
+            .WithSummary("Make a safe state by hand")
+            .ProducesProblem(StatusCodes.Status409Conflict);
         states
             .MapDelete(
                 "/asides/{aside:long}",

@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/vue-query'
+import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useDebounceFn, useEventListener } from '@vueuse/core'
 import { computed, onScopeDispose, ref, type Ref } from 'vue'
 import { keyOf, STAYS, useChanged } from './asked'
@@ -86,6 +86,8 @@ export interface ShelfQuery {
   find?: string
   show?: string[]
   sort?: Schemas['ShelfSort']
+  skip?: number
+  take?: number
 }
 
 const askProfiles = (desktop: number, query: ShelfQuery) =>
@@ -101,6 +103,20 @@ export const useProfiles = (
     enabled: computed(() => isShown.value && desktop.value > 0),
     placeholderData: keepPreviousData,
     queryFn: () => askProfiles(desktop.value, query.value),
+  })
+
+/** How many profiles are asked for at once: somewhat more than a window shows. */
+const PAGE = 48
+
+/** The profiles of the shelf, so many at a time, since there can be thousands. */
+export const useShelfPages = (desktop: Ref<number>, query: Ref<ShelfQuery>, isShown: Ref<boolean>) =>
+  useInfiniteQuery({
+    queryKey: keyOf('profiles', desktop, 'pages', query),
+    enabled: computed(() => isShown.value && desktop.value > 0),
+    placeholderData: keepPreviousData,
+    initialPageParam: 0,
+    queryFn: ({ pageParam }) => askProfiles(desktop.value, { ...query.value, skip: pageParam, take: PAGE }),
+    getNextPageParam: (last, pages) => (last.length < PAGE ? undefined : pages.length * PAGE),
   })
 
 /** Asks for profiles once, or takes those that are known. */

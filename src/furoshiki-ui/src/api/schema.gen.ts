@@ -753,7 +753,8 @@ export interface paths {
         /** List the safe states of a desktop */
         get: operations["listSafeStates"];
         put?: never;
-        post?: never;
+        /** Make a safe state by hand */
+        post: operations["makeSafeState"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1007,6 +1008,9 @@ export interface components {
         };
         NewEntrance: {
             address: string;
+        };
+        NewSafeState: {
+            name: string;
         };
         NotShowingView: {
             kind: string;
@@ -2515,6 +2519,8 @@ export interface operations {
                 find?: string;
                 show?: string[];
                 sort?: components["schemas"]["ShelfSort"];
+                skip?: number;
+                take?: number;
             };
             header?: never;
             path?: never;
@@ -3992,6 +3998,68 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    makeSafeState: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSafeState"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SafeStateView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Something stands in the way now that may not later. */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

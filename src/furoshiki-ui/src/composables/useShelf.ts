@@ -1,7 +1,6 @@
-import { useDebounce } from '@vueuse/core'
 import { computed, ref, type Ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import { useAskedProfiles, useFilters, useProfiles } from '@/api/queries'
+import { useAskedProfiles, useFilters, useShelfPages } from '@/api/queries'
 import { useAddress, useAddressList } from './useAddress'
 import { useDesktop } from './useDesktop'
 
@@ -23,13 +22,19 @@ export function useShelf(isShown: Ref<boolean> = ref(true)) {
     show: shown.value.length > 0 ? shown.value : undefined,
     sort: SORTS[sort.value]?.sort,
   }))
-  // What is typed at once is asked for once.
-  const { data: found, error, isPending } = useProfiles(id, useDebounce(query, 30), isShown)
+  const {
+    data: pages,
+    error,
+    isPending,
+    isPlaceholderData,
+    hasNextPage,
+    fetchNextPage,
+  } = useShelfPages(id, query, isShown)
   const { data: filters } = useFilters(id, isShown)
 
   const ask = useAskedProfiles()
   /** The first look of what is asked for now, however new that is. */
-  const first = async () => (await ask(id.value, query.value))[0]
+  const first = async () => (await ask(id.value, { ...query.value, take: 1 }))[0]
 
   /** Adds a filter to the others, or takes it away. A look is either of the day or of the night. */
   function toggle(filter: string) {
@@ -47,6 +52,9 @@ export function useShelf(isShown: Ref<boolean> = ref(true)) {
     sought,
     filters,
     first,
-    found: computed(() => found.value ?? []),
+    found: computed(() => pages.value?.pages.flat() ?? []),
+    /** Asks for more of them, where there are more. */
+    more: () => (hasNextPage.value && !isPlaceholderData.value ? void fetchNextPage() : undefined),
+    hasMore: hasNextPage,
   }
 }

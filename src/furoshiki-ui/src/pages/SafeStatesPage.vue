@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { useMutation } from '@tanstack/vue-query'
+import { computed, nextTick, ref } from 'vue'
+import { useChanged } from '@/api/asked'
 import { api, take, type Schemas } from '@/api/client'
 import { usePlan, useSafeStatesKept, useSafeStates } from '@/api/queries'
 import DamagedList from '@/components/DamagedList.vue'
@@ -38,15 +40,49 @@ const ask = (one: number) => () =>
       params: { path: { id: id.value, state: one } },
     }),
   )
+const changed = useChanged()
+const isNaming = ref(false)
+const name = ref('')
+const named = ref<HTMLInputElement>()
+async function begin() {
+  isNaming.value = true
+  name.value = ''
+  make.reset()
+  await nextTick()
+  named.value?.focus()
+}
+const make = useMutation({
+  mutationFn: () =>
+    take(
+      api.POST('/api/desktops/{id}/safe-states', {
+        params: { path: { id: id.value } },
+        body: { name: name.value },
+      }),
+    ),
+  onSuccess: async ({ id: state }) => {
+    isNaming.value = false
+    await changed()
+    chosen.value = String(state)
+  },
+})
 const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) ?? [])
 </script>
 
 <template>
-  <h1 class="title">Safe states</h1>
+  <div class="title row">
+    <h1>Safe states</h1>
+    <form v-if="isNaming" class="row push" @submit.prevent="make.mutate()">
+      <label class="row">Name <input ref="named" v-model="name" maxlength="60" /></label>
+      <VBtn type="submit" class="main" :loading="make.isPending.value">Make it</VBtn>
+      <VBtn @click="isNaming = false">Leave</VBtn>
+    </form>
+    <VBtn v-else class="main push" @click="begin">Make a safe state…</VBtn>
+  </div>
+  <ProblemNote v-if="make.error.value" :error="make.error.value" />
   <ProblemNote v-if="error && !states" :error="error" />
   <p v-else-if="states?.length === 0" class="nothing paper">
-    Before every switch, an exact copy of every managed file is made here and read back. There was no switch
-    yet.
+    Before every switch, an exact copy of every managed file is made here and read back, and whenever you ask
+    for one. There was none yet.
   </p>
   <div v-else-if="state" class="states">
     <ol class="line" aria-label="Newest first">

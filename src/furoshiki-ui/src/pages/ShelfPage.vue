@@ -7,8 +7,8 @@ import { useArrows } from '@/composables/useArrows'
 import { useInSight } from '@/composables/useInSight'
 import { SORTS, useShelf } from '@/composables/useShelf'
 
-const { id, error, isPending, shown, toggle, sort, sought, filters, found } = useShelf()
-const { made, left, rest, restart } = useInSight(found, 24)
+const { id, error, isPending, shown, toggle, sort, sought, filters, found, more, hasMore } = useShelf()
+const { made, left, rest, restart } = useInSight(found, 24, more)
 watch([shown, sort, sought], restart)
 const { data: deletions } = useDeletions()
 const chips = ref<HTMLElement>()
@@ -71,7 +71,12 @@ const stop = (filter: string) => ((shown.value[0] ?? '') === filter ? 0 : -1)
     <div ref="looks" class="cards">
       <LookCard v-for="card in made" :key="card.id" :card="card" :desktop="id" />
     </div>
-    <div v-if="left" ref="rest" class="beyond" :style="{ height: `${left * 85}px` }" />
+    <div
+      v-if="left || hasMore"
+      ref="rest"
+      class="beyond"
+      :style="{ height: `${Math.max(left, 12) * 85}px` }"
+    />
   </template>
 </template>
 
