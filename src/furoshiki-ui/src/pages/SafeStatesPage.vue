@@ -76,7 +76,7 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
       <VBtn type="submit" class="main" :loading="make.isPending.value">Make it</VBtn>
       <VBtn @click="isNaming = false">Leave</VBtn>
     </form>
-    <VBtn v-else class="main push" @click="begin">Make a safe state…</VBtn>
+    <VBtn v-else class="push" @click="begin">Make a safe state…</VBtn>
   </div>
   <ProblemNote v-if="make.error.value" :error="make.error.value" />
   <ProblemNote v-if="error && !states" :error="error" />
