@@ -1,3 +1,5 @@
+using Furoshiki.Tests.Shared;
+
 namespace Furoshiki.Browser.Tests;
 
 /// <summary>What is true of every page. The tests read only, so they share one person.</summary>
@@ -37,13 +39,10 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         get
         {
             var all = new TheoryData<string, string, string, int>();
-            var isWhole =
-                Environment.GetEnvironmentVariable("FUROSHIKI_EFFORT") is { } effort
-                && effort != "1";
             foreach (var (page, (path, shows)) in Pages.Index())
             foreach (var (window, (room, width)) in Windows.Index())
-                // Each page in three windows and each window with most pages; all of them with more effort.
-                if (isWhole || (page + window) % Windows.Length % 2 == 0)
+                // Each page in two windows and each window with many pages; all of them with more effort.
+                if (Effort.IsWhole || (page + window) % Windows.Length is 0 or 2)
                     all.Add(path, shows, room, width);
             return all;
         }

@@ -1,7 +1,7 @@
 using System.Diagnostics;
-using System.Globalization;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
+using Furoshiki.Tests.Shared;
 
 namespace Furoshiki.Desktops.Tests;
 
@@ -11,12 +11,6 @@ namespace Furoshiki.Desktops.Tests;
 /// </summary>
 public sealed class AnythingTests
 {
-    /// <summary>How many times as many samples are tried as in an ordinary run.</summary>
-    private static readonly int Effort = int.Parse(
-        Environment.GetEnvironmentVariable("FUROSHIKI_EFFORT") ?? "1",
-        CultureInfo.InvariantCulture
-    );
-
     private const string Set = TestPaths.Icons + "/Fold-Slate";
 
     private static readonly string[] Places =
@@ -75,7 +69,7 @@ public sealed class AnythingTests
         File.WriteAllText(first.At("home/kept/folder/inner"), "kept");
         Directory.CreateDirectory(first.Outside);
         File.WriteAllText(Path.Combine(first.Outside, "file"), "outside");
-        for (var i = 0; i < 25 * Effort; i++)
+        for (var i = 0; i < 25 * Effort.Times; i++)
         {
             var seed = batch * 100_000 + i;
             using var desktop = first.Twin();
@@ -151,7 +145,7 @@ public sealed class AnythingTests
         using var first = new RealDesktop();
         Directory.CreateDirectory(first.At("home/kept/folder"));
         Directory.CreateDirectory(first.Outside);
-        for (var i = 0; i < 20 * Effort; i++)
+        for (var i = 0; i < 20 * Effort.Times; i++)
         {
             var seed = batch * 100_000 + i;
             using var desktop = first.Twin();

@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using System.Globalization;
+using Furoshiki.Tests.Shared;
 
 namespace Furoshiki.Desktops.Tests;
 
@@ -21,9 +22,8 @@ public sealed class KilledProcessTests
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
 
         points.ShouldBeGreaterThan(40);
-        await Parallel.ForAsync(
-            0,
-            points,
+        await Parallel.ForEachAsync(
+            Effort.Points(points, 2),
             new ParallelOptions { MaxDegreeOfParallelism = Abreast },
             async (point, _) =>
             {
@@ -60,8 +60,7 @@ public sealed class KilledProcessTests
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
 
         await Parallel.ForEachAsync(
-            // A fair sample: each action is met at some path.
-            Enumerable.Range(0, points).Where(point => point % 3 == 0 || point > points - 4),
+            Effort.Points(points, 3),
             new ParallelOptions { MaxDegreeOfParallelism = Abreast },
             async (point, _) =>
             {

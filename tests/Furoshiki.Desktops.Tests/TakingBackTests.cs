@@ -1,5 +1,6 @@
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
+using Furoshiki.Tests.Shared;
 
 namespace Furoshiki.Desktops.Tests;
 
@@ -92,8 +93,7 @@ public sealed class TakingBackTests : IDisposable
             whole.TakeBack(whole.SwitchUnkept(_other), points.Add).ShouldNotBeNull();
         points.Count.ShouldBeGreaterThan(20);
 
-        // A fair sample: each action is met at some path.
-        for (var i = 0; i < points.Count; i += i < 4 || i > points.Count - 4 ? 1 : 4)
+        foreach (var i in Effort.Points(points.Count, 4))
         {
             using var desktop = _desktop.Twin();
             var id = desktop.SwitchUnkept(_other);

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Net;
 using System.Net.Http.Headers;
 using System.Text;
@@ -45,16 +44,13 @@ public sealed class FuzzTests(AppProcess app) : IClassFixture<AppProcess>
     public async Task Nothing_that_is_sent_ends_in_a_failure_or_is_stored_out_of_bounds()
     {
         using var client = await app.Client();
-        var effort = int.Parse(
-            Environment.GetEnvironmentVariable("FUROSHIKI_EFFORT") ?? "1",
-            CultureInfo.InvariantCulture
-        );
         foreach (var (path, methods) in _document["paths"]!.AsObject())
         foreach (var (method, operation) in methods!.AsObject())
             // Whoever takes all access back is out himself, in this test.
             for (
                 var one = 0;
-                one < Requests * effort && !path.EndsWith("take-back", StringComparison.Ordinal);
+                one < Requests * Effort.Times
+                    && !path.EndsWith("take-back", StringComparison.Ordinal);
                 one++
             )
             {
