@@ -203,7 +203,7 @@ public sealed class Deletions(
             RowOf(db, id);
             Remove(db, [id]);
         }
-        keeper.Wake();
+        keeper.News.Tell();
     }
 
     /// <summary>Lets all go for good whose time is over.</summary>

@@ -1,4 +1,3 @@
-using System.Threading.Channels;
 using Furoshiki.Store;
 
 namespace Furoshiki.App.Keeping;
@@ -7,30 +6,19 @@ namespace Furoshiki.App.Keeping;
 /// Looks after what is kept, in small steps beside everything else: gives back what is not needed any more, and reads again, and mends
 /// where it can, what is.
 /// </summary>
-public sealed class Keeper(ContentCollector collector, ContentChecker checker, Mender mender)
+public sealed class Keeper(
+    ContentCollector collector,
+    ContentChecker checker,
+    Mender mender,
+    TimeProvider clock
+)
 {
     private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(20);
     private static readonly TimeSpan PauseBetweenReadings = TimeSpan.FromMilliseconds(250);
     private static readonly TimeSpan PauseWhileHeld = TimeSpan.FromSeconds(1);
 
-    private readonly Channel<bool> _wanted = Channel.CreateBounded<bool>(
-        new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite }
-    );
-
-    /// <summary>Says that there may be something to give back.</summary>
-    public void Wake() => _wanted.Writer.TryWrite(true);
-
-    /// <summary>Waits until there may be something to give back, but no longer than some time.</summary>
-    public async Task Wait(TimeSpan longest, CancellationToken cancellation)
-    {
-        using var ends = CancellationTokenSource.CreateLinkedTokenSource(cancellation);
-        ends.CancelAfter(longest);
-        try
-        {
-            await _wanted.Reader.ReadAsync(ends.Token);
-        }
-        catch (OperationCanceledException) when (!cancellation.IsCancellationRequested) { }
-    }
+    /// <summary>Tells that there may be something to give back.</summary>
+    public News News { get; } = new(clock);
 
     /// <summary>Gives back all that is not needed.</summary>
     /// <returns>How many bytes of content that was.</returns>

@@ -1,5 +1,4 @@
 using System.Runtime.CompilerServices;
-using System.Threading.Channels;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
 using Furoshiki.Core.Content;
@@ -36,10 +35,8 @@ public sealed partial class DesktopWatch(
         [EnumeratorCancellation] CancellationToken cancellation
     )
     {
-        var news = Channel.CreateBounded<bool>(
-            new BoundedChannelOptions(1) { FullMode = BoundedChannelFullMode.DropWrite }
-        );
-        using var hearing = new Hearing(() => news.Writer.TryWrite(true));
+        var news = new News(clock);
+        using var hearing = new Hearing(news.Tell);
         var saved = data.Watch();
         hearing.Add(saved);
         var told = new Dictionary<long, string>();
@@ -53,32 +50,22 @@ public sealed partial class DesktopWatch(
                 if (told.GetValueOrDefault(id) != state)
                     yield return new DesktopState(id, told[id] = state);
             }
-            await Next(news.Reader, isSure, cancellation);
+            await Next(news, isSure, cancellation);
         } while (!cancellation.IsCancellationRequested);
     }
 
     /// <summary>Waits for news, or for a while where they may not come.</summary>
-    private async Task Next(ChannelReader<bool> news, bool isSure, CancellationToken cancellation)
+    private async Task Next(News news, bool isSure, CancellationToken cancellation)
     {
         try
         {
-            if (isSure)
-                await news.ReadAsync(cancellation);
-            else
-            {
-                using var pause = new CancellationTokenSource(Pause, clock);
-                using var either = CancellationTokenSource.CreateLinkedTokenSource(
-                    cancellation,
-                    pause.Token
-                );
-                await news.ReadAsync(either.Token);
-            }
+            await news.Wait(isSure ? null : Pause, cancellation);
             await Task.Delay(Together, clock, cancellation);
-            news.TryRead(out _);
+            news.Hear();
         }
         catch (OperationCanceledException)
         {
-            // It has been a while, or nobody follows any more.
+            // Nobody follows any more.
         }
     }
 

@@ -84,29 +84,39 @@ public sealed partial class Countdowns(
     /// <summary>Takes back what was not kept in time, in an earlier process too, until it is stopped.</summary>
     public async Task Run(CancellationToken stop)
     {
+        var news = new News(clock);
         var changes = data.Watch();
-        using var news = new SemaphoreSlim(0);
-        void Heard() => news.Release();
-        changes.Changed += Heard;
+        changes.Changed += news.Tell;
         try
         {
-            while (!stop.IsCancellationRequested)
+            while (true)
             {
-                var next = Pass();
-                if (!changes.IsSure && (next is null || next > Again))
-                    next = Again;
-                using var either = CancellationTokenSource.CreateLinkedTokenSource(stop);
-                var heard = news.WaitAsync(either.Token);
-                await Task.WhenAny(
-                    heard,
-                    Task.Delay(next ?? Timeout.InfiniteTimeSpan, clock, either.Token)
-                );
-                await either.CancelAsync();
+                var next = TryPass();
+                await news.Wait(changes.IsSure || next < Again ? next : Again, stop);
             }
+        }
+        catch (OperationCanceledException) when (stop.IsCancellationRequested)
+        {
+            // The application ends.
         }
         finally
         {
-            changes.Changed -= Heard;
+            changes.Changed -= news.Tell;
+        }
+    }
+
+    private TimeSpan? TryPass()
+    {
+        try
+        {
+            return Pass();
+        }
+#pragma warning disable CA1031 // A database that cannot be used just now can be later.
+        catch (Exception problem)
+#pragma warning restore CA1031
+        {
+            NotTakenBack(log, problem);
+            return Again;
         }
     }
 

@@ -30,7 +30,7 @@ internal sealed partial class KeeperService(
             {
                 NotGivenBack(log, problem);
             }
-            await keeper.Wait(Longest, stoppingToken);
+            await keeper.News.Wait(Longest, stoppingToken);
         }
     }
 
