@@ -36,7 +36,7 @@ public sealed class PlanTeller(LookLibrary library, NowReader nowReader)
                 .Select(part => DriftView.Of(part, drift.Since(part.Kind.Name))),
         ];
         var leftToOthers = plan
-            .LeftAlone.Where(kind => ready.Shaping?.Parts.Contains(kind.Name) != true)
+            .LeftAlone.Where(kind => !ready.Shaping.Parts.Contains(kind.Name))
             .Select(kind => kind.Title)
             .ToList();
         return new PlanView(

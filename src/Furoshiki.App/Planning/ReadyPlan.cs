@@ -17,11 +17,11 @@ public sealed record ReadyPlan(
     Observation Seen
 )
 {
-    /// <summary>What was left out; null for nothing.</summary>
-    internal Shaping? Shaping { get; init; }
+    /// <summary>What was left out.</summary>
+    internal Shaping Shaping { get; init; } = Shaping.Nothing;
 
     /// <summary>What was left out, in words.</summary>
-    public IReadOnlyList<LeftOutView> LeftOut => Shaping?.In(Seen.Reading.Look) ?? [];
+    public IReadOnlyList<LeftOutView> LeftOut => Shaping.In(Seen.Reading.Look);
 
     /// <summary>What carrying it out does, in words.</summary>
     public string Verb =>

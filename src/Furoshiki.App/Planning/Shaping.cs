@@ -14,6 +14,9 @@ internal sealed record Shaping(
     IReadOnlyDictionary<string, LeftOut> Pieces
 )
 {
+    /// <summary>Nothing is left out.</summary>
+    public static Shaping Nothing { get; } = new([], new Dictionary<string, LeftOut>());
+
     /// <summary>What stands in a target.</summary>
     /// <param name="without">Each "kind", "kind/setting", "kind/item/" or "kind/item/setting".</param>
     /// <param name="name">What the look is called.</param>
@@ -30,7 +33,7 @@ internal sealed record Shaping(
     )
     {
         if (without.Count == 0)
-            return new Shaping([], new Dictionary<string, LeftOut>());
+            return Nothing;
         var all = without.Select(one => one.Split('/', 2)).ToList();
         if (all.Find(one => !cover.Contains(one[0])) is [var unknown, ..])
             throw ProblemException.Field(

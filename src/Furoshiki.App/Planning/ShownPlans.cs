@@ -21,7 +21,8 @@ public sealed class ShownPlans(PlanMaker plans, PlanTeller teller)
     private sealed record Shown(
         string Fingerprint,
         Target Target,
-        IReadOnlyDictionary<string, FileState?> States
+        IReadOnlyDictionary<string, FileState?> States,
+        PlanView View
     );
 
     /// <summary>Makes a plan, and a view of it that can be carried out by its fingerprint.</summary>
@@ -32,21 +33,22 @@ public sealed class ShownPlans(PlanMaker plans, PlanTeller teller)
     {
         var ready = plans.Make(desktop, target);
         var fingerprint = FingerprintOf(ready);
+        var view = teller.Tell(ready, fingerprint);
         lock (_lock)
         {
             _shown.RemoveAll(one => one.Fingerprint == fingerprint);
-            _shown.Add(new Shown(fingerprint, target, StatesOf(ready.Plan)));
+            _shown.Add(new Shown(fingerprint, target, StatesOf(ready.Plan), view));
             if (_shown.Count > Most)
                 _shown.RemoveAt(0);
         }
-        return teller.Tell(ready, fingerprint);
+        return view;
     }
 
-    /// <summary>The plan that was shown, if it still holds.</summary>
+    /// <summary>The plan that was shown, if it still holds, and how it was shown.</summary>
     /// <param name="desktop">The desktop's number.</param>
     /// <param name="fingerprint">The plan's fingerprint.</param>
     /// <exception cref="ProblemException">It is not remembered any more, or the desktop changed after it was made.</exception>
-    public ReadyPlan Again(long desktop, string fingerprint)
+    public (ReadyPlan Plan, PlanView View) Again(long desktop, string fingerprint)
     {
         Shown? shown;
         lock (_lock)
@@ -58,7 +60,7 @@ public sealed class ShownPlans(PlanMaker plans, PlanTeller teller)
             );
         var today = plans.Make(desktop, shown.Target);
         if (FingerprintOf(today) == fingerprint)
-            return today;
+            return (today, shown.View);
         var states = StatesOf(today.Plan);
         throw Outdated(
             "The desktop changed after this plan was made, so the plan was not carried out.",

@@ -23,7 +23,6 @@ namespace Furoshiki.App.Switching;
 /// <summary>Carries plans out, one after the other on each desktop, and tells how far they are.</summary>
 public sealed class SwitchRuns(
     ShownPlans plans,
-    PlanTeller teller,
     IContentStore content,
     SqliteSwitchJournal journal,
     SafeStateShelf safeStates,
@@ -98,16 +97,12 @@ public sealed class SwitchRuns(
                 "keepWithin",
                 $"It can wait for {Countdowns.Fewest} to {Countdowns.Most} seconds."
             );
-        var plan = plans.Again(desktop, fingerprint);
+        var (plan, view) = plans.Again(desktop, fingerprint);
         var id = journal.Open(
             plan.Desktop.Id,
             plan.Desktop.Folder.Root,
             plan.Name,
-            new SwitchRequested(
-                by.ToString(),
-                JsonSerializer.Serialize(teller.Tell(plan, fingerprint), Json),
-                keepWithin
-            )
+            new SwitchRequested(by.ToString(), JsonSerializer.Serialize(view, Json), keepWithin)
         );
         var run = _runs[id] = new SwitchRun(plan);
         _ = Task.Run(() =>

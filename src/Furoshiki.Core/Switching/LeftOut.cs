@@ -33,6 +33,8 @@ public sealed class LeftOut(ImmutableSortedSet<SettingKey> keys)
     /// <summary>The same between two states of a part: of an item that comes or goes, all or nothing.</summary>
     public LeftOut Between(Component wanted, Component now)
     {
+        if (keys.IsEmpty)
+            return this;
         var stay = wanted.Items.Intersect(now.Items).ToHashSet(StringComparer.Ordinal);
         return new LeftOut([
             .. keys.Select(key => key.Item is { } item && !stay.Contains(item) ? Item(item) : key),

@@ -41,15 +41,17 @@ public sealed class PartFitter(
     {
         var part = reading.Parts.FirstOrDefault(one => one.Kind == wanted.Kind);
         var now = part?.Component;
-        var stays = now is null ? LeftOut.Nothing : leftOut?.Between(wanted, now);
-        var (held, losses) = Adaptation.Fit(stays?.From(wanted) ?? wanted, source, map, now);
+        var stays = now is null
+            ? LeftOut.Nothing
+            : (leftOut ?? LeftOut.Nothing).Between(wanted, now);
+        var (held, losses) = Adaptation.Fit(stays.From(wanted), source, map, now);
         if (map.Find(wanted.Kind) is not { } kind)
             return new PartFit(null, losses, null, false);
         if (held is null)
             return Refused(string.Join(' ', losses.Select(loss => loss.Reason).Distinct()));
         if (now is null)
             return Refused($"{part!.File} could not be read: {part.Reason}");
-        held = stays?.Keep(held, now) ?? held;
+        held = stays.Keep(held, now);
         losses =
         [
             .. losses,
