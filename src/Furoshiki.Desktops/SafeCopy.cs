@@ -6,6 +6,9 @@ namespace Furoshiki.Desktops;
 /// <summary>Takes an exact copy of all that is managed on a desktop. Whoever does has the lock of its folder.</summary>
 public static class SafeCopy
 {
+    /// <summary>What is said when something changed while a copy of it was taken.</summary>
+    internal const string Changed = "The desktop changed while its safe state was made.";
+
     /// <summary>Copies everything managed into the content store.</summary>
     /// <param name="folder">The desktop's folder.</param>
     /// <param name="maps">The desktop's map, and those of the other desktops with the same folder.</param>
@@ -26,10 +29,7 @@ public static class SafeCopy
             {
                 using var bytes = folder.OpenRead(path);
                 if (batch.Put(bytes) != state.Content)
-                    throw new SwitchRefusedException(
-                        "The desktop changed while its safe state was made.",
-                        [path]
-                    );
+                    throw new SwitchRefusedException(Changed, [path]);
             }
         );
         var made = batch.Taken;

@@ -86,12 +86,7 @@ public static class SwitchRecovery
     {
         var folder = open(root);
         // A switch that begins keeps what is on, and one that goes back lets none begin.
-        using var held =
-            PathLock.TryTake(folder.Root)
-            ?? throw new SwitchRefusedException(
-                "Another switch is on its way on this desktop.",
-                []
-            );
+        using var held = SwitchTransaction.LockOf(folder);
         at?.Invoke(new SwitchPoint("take back"));
         return journal.TakeBack(id)
             ? Settle(folder, root, journal, content, at).FirstOrDefault(one => one.Id == id)

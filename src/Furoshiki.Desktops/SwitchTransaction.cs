@@ -54,7 +54,6 @@ public sealed class SwitchTransaction(
 )
 {
     private const int MarkLength = 12;
-    private const string Changed = "The desktop changed while its safe state was made.";
     private const string Unread = "The safe state's copies could not be read back.";
 
     /// <summary>Called at every point of the switch, on its thread.</summary>
@@ -76,12 +75,7 @@ public sealed class SwitchTransaction(
     /// <exception cref="WayBackException">It was broken off, and could not be brought back whole.</exception>
     public SwitchOutcome Execute(SwitchPlan plan, CancellationToken stop)
     {
-        using var held =
-            PathLock.TryTake(folder.Root)
-            ?? throw new SwitchRefusedException(
-                "Another switch is on its way on this desktop.",
-                []
-            );
+        using var held = LockOf(folder);
         using var hold = content.Hold();
         Settle();
         var paths = new KnownPaths(folder, plan.Changes.Select(change => change.Path));
@@ -128,6 +122,12 @@ public sealed class SwitchTransaction(
         Point("end");
         return new SwitchOutcome(true, safe, null);
     }
+
+    /// <summary>Takes the lock of a desktop's folder: one switch at a time, also between processes.</summary>
+    /// <exception cref="SwitchRefusedException">Another switch is on its way.</exception>
+    internal static IDisposable LockOf(DesktopFolder folder) =>
+        PathLock.TryTake(folder.Root)
+        ?? throw new SwitchRefusedException("Another switch is on its way on this desktop.", []);
 
     private void Point(string action) => At(new SwitchPoint(action));
 
@@ -261,7 +261,7 @@ public sealed class SwitchTransaction(
         catch (MissingContentException)
         {
             // What stands there is another file than the plan was made from.
-            throw new SwitchRefusedException(Changed, [path]);
+            throw new SwitchRefusedException(SafeCopy.Changed, [path]);
         }
         if (content.Check([digest]).Count > 0)
             throw new SwitchRefusedException(Unread, []);
