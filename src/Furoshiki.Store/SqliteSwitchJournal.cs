@@ -7,28 +7,6 @@ using Microsoft.EntityFrameworkCore.Storage;
 
 namespace Furoshiki.Store;
 
-/// <summary>What was asked for with a switch.</summary>
-/// <param name="By">Who asked for it, by the name of a SwitchedBy.</param>
-/// <param name="Plan">The plan as it was shown, as a JSON object.</param>
-/// <param name="KeepWithin">How long it waits to be kept, in seconds; null to keep it as it is.</param>
-public sealed record SwitchRequested(string By, string? Plan, int? KeepWithin);
-
-/// <summary>A switch that is done and waits to be kept.</summary>
-/// <param name="Id">Its number.</param>
-/// <param name="Desktop">The desktop's number.</param>
-/// <param name="Root">The desktop's folder.</param>
-/// <param name="Title">What it put on, in words.</param>
-/// <param name="Within">How long it waits.</param>
-/// <param name="Since">When it was done (UTC).</param>
-public sealed record UnkeptSwitch(
-    long Id,
-    long Desktop,
-    string Root,
-    string Title,
-    TimeSpan Within,
-    DateTime Since
-);
-
 /// <summary>The journal in the database, at full synchronous: what a call has returned from is on the disk.</summary>
 /// <param name="databases">Makes database contexts.</param>
 /// <param name="clock">Tells the time.</param>
@@ -37,59 +15,6 @@ public sealed class SqliteSwitchJournal(
     TimeProvider clock
 ) : ISwitchJournal
 {
-    private sealed record ChangeRecord(string Path, StateRecord? Before, StateRecord? After)
-    {
-        public static ChangeRecord Of(FileChange change) =>
-            new(
-                PathText.Escape(change.Path),
-                StateRecord.From(change.Before),
-                StateRecord.From(change.After)
-            );
-
-        public FileChange ToChange(bool isEscaped) =>
-            new(
-                isEscaped ? PathText.Unescape(Path) : Path,
-                Before?.ToState(isEscaped),
-                After?.ToState(isEscaped)
-            );
-    }
-
-    private sealed record StateRecord(
-        FileType Type,
-        int Mode,
-        long Size,
-        string? Content,
-        string? Target,
-        string? Attributes = null
-    )
-    {
-        public static StateRecord? From(FileState? state) =>
-            state is null
-                ? null
-                : new(
-                    state.Type,
-                    state.Mode,
-                    state.Size,
-                    state.Content?.Hex,
-                    state.Target is null ? null : PathText.Escape(state.Target),
-                    state.Attributes
-                );
-
-        public FileState ToState(bool isEscaped) =>
-            new(
-                Type,
-                Mode,
-                Size,
-                Content is null ? null : Digest.Parse(Content),
-                Target is null ? null
-                    : isEscaped ? PathText.Unescape(Target)
-                    : Target
-            )
-            {
-                Attributes = Attributes ?? "",
-            };
-    }
-
     /// <summary>Gives a number to a switch that was asked for, so that how it ends can be told whatever comes.</summary>
     /// <param name="desktop">The desktop's number.</param>
     /// <param name="root">The desktop's folder.</param>

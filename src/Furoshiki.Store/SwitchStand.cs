@@ -1,5 +1,27 @@
 namespace Furoshiki.Store;
 
+/// <summary>What was asked for with a switch.</summary>
+/// <param name="By">Who asked for it, by the name of a SwitchedBy.</param>
+/// <param name="Plan">The plan as it was shown, as a JSON object.</param>
+/// <param name="KeepWithin">How long it waits to be kept, in seconds; null to keep it as it is.</param>
+public sealed record SwitchRequested(string By, string? Plan, int? KeepWithin);
+
+/// <summary>A switch that is done and waits to be kept.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="Desktop">The desktop's number.</param>
+/// <param name="Root">The desktop's folder.</param>
+/// <param name="Title">What it put on, in words.</param>
+/// <param name="Within">How long it waits.</param>
+/// <param name="Since">When it was done (UTC).</param>
+public sealed record UnkeptSwitch(
+    long Id,
+    long Desktop,
+    string Root,
+    string Title,
+    TimeSpan Within,
+    DateTime Since
+);
+
 /// <summary>How a switch of the journal stands.</summary>
 /// <param name="Id">Its number.</param>
 /// <param name="Title">What it was to put on, in words.</param>

@@ -5,8 +5,6 @@ using Furoshiki.App.Looks;
 using Furoshiki.App.Planning;
 using Furoshiki.App.SafeStates;
 using Furoshiki.App.Switching;
-using Furoshiki.Core.Maps;
-using Furoshiki.Core.Words;
 
 namespace Furoshiki.Cli.Verbs;
 
@@ -184,7 +182,7 @@ internal static class SwitchVerbs
     {
         var desktop = call.Desktop;
         var plan = call.Session.Get<ShownPlans>().Show(desktop.Id, TargetOf(call));
-        call.Output.Show(plan, () => Tell(call.Output, plan));
+        call.Output.Show(plan, () => SwitchWords.Tell(call.Output, plan));
         return ExitCode.Done;
     }
 
@@ -228,24 +226,13 @@ internal static class SwitchVerbs
                                 one.By == SwitchedBy.NotNoted
                                     ? ""
                                     : one.By.ToString().ToLowerInvariant(),
-                                Words(one.End),
+                                SwitchWords.Of(one.End),
                             ]
                     )
                 )
         );
         return ExitCode.Done;
     }
-
-    private static string Words(SwitchEnd end) =>
-        end switch
-        {
-            SwitchEnd.OnItsWay => "on its way",
-            SwitchEnd.Done => "done",
-            SwitchEnd.WaitsToBeKept => "waits to be kept",
-            SwitchEnd.Kept => "kept",
-            SwitchEnd.WentBack => "went back",
-            _ => "not done",
-        };
 
     private static int Keep(Call call)
     {
@@ -258,55 +245,11 @@ internal static class SwitchVerbs
         return ExitCode.Done;
     }
 
-    private static void Tell(Output output, PlanView plan)
-    {
-        output.Heading($"{plan.Before} → {plan.Name}, {plan.Caption}");
-        foreach (var group in plan.Groups)
-        {
-            output.Line("");
-            output.Table(
-                [When(group.Shows), ""],
-                group.Steps.Select(step => (IReadOnlyList<Cell>)[step.Title, step.Words])
-            );
-        }
-        if (plan.Groups.Count == 0)
-            output.Line("Nothing differs, so there is nothing to do.");
-        foreach (var part in plan.Refused)
-            output.Line($"Not put on: {part.Title}. {part.Reason}");
-        foreach (var loss in plan.Losses)
-            output.Line($"No match: {loss.Title}, {loss.What}. {loss.Reason}");
-        foreach (var part in plan.Unsaved)
-            output.Line($"In no saving, kept by the safe state only: {part.Title}, {part.Words}");
-        foreach (var place in plan.NotTouched.Concat(plan.SafeGaps))
-            output.Line($"Cannot be held: {place.Path}. {place.Reason}");
-        foreach (var place in plan.NotKept)
-            output.Line($"Will be lost: {place.Path}. {place.Reason}");
-        foreach (var one in plan.LeftOut)
-            output.Line($"Left out: {Words(one)}");
-        if (plan.LeftAlone is { } alone)
-            output.Line($"Left alone, {alone.Reason}: {string.Join(", ", alone.Titles)}");
-        output.Line(
-            $"\n{Counting.Of(plan.Files.Count, "path")} will change. The safe state holds {Counting.Of(plan.SafeFiles, "file")}."
-        );
-    }
-
-    private static string Words(LeftOutView one) =>
-        one.Words.Length > 0 ? $"{one.Title}, {one.Words}" : one.Title;
-
-    private static string When(Shows shows) =>
-        shows switch
-        {
-            Shows.AtOnce => "At once",
-            Shows.AfterProgramRestart => "After its program restarts",
-            Shows.AfterSignIn => "After the next sign-in",
-            _ => "After a restart",
-        };
-
     private static int CarryOut(Call call, LiveDesktop desktop, Target target)
     {
         var plan = call.Session.Get<ShownPlans>().Show(desktop.Id, target);
         if (!call.Output.IsJson)
-            Tell(call.Output, plan);
+            SwitchWords.Tell(call.Output, plan);
         if (plan.Files.Count == 0)
         {
             call.Output.Show(
@@ -322,7 +265,7 @@ internal static class SwitchVerbs
         var id = runs.Start(desktop.Id, plan.Fingerprint, SwitchedBy.Command, within);
         var result = Follow(runs, id, call.Output);
         if (!call.Output.IsJson)
-            Tell(call.Output, result);
+            SwitchWords.Tell(call.Output, result);
         if (result.Switched && within is not null)
         {
             result = new KeepQuestion(call.Session, desktop, id).Wait();
@@ -339,21 +282,6 @@ internal static class SwitchVerbs
         return result.Switched ? ExitCode.Done
             : result.SafeState is null ? ExitCode.Refused
             : ExitCode.WentBack;
-    }
-
-    private static void Tell(Output output, RunResult result)
-    {
-        if (result.Problem is { } problem)
-            output.Line(problem);
-        output.Line(result.Unharmed);
-        foreach (var part in result.Parts.Where(one => one.Outcome != PartOutcome.Taken))
-            output.Line(
-                $"{(part.Outcome == PartOutcome.Waiting ? "Waits" : "Not taken")}: {part.Title}, {part.Words}"
-            );
-        foreach (var one in result.LeftOut)
-            output.Line($"Left out: {Words(one)}");
-        if (result.SafeState is { } state)
-            output.Line($"The way back: furoshiki back state-{state}");
     }
 
     /// <summary>Asks whether to go on.</summary>
@@ -398,7 +326,7 @@ internal static class SwitchVerbs
                 foreach (var progress in run.Follow(CancellationToken.None).ToBlockingEnumerable())
                 {
                     if (progress.Stage != stage && progress.Stage != RunStage.Ended)
-                        output.Progress(Words(progress));
+                        output.Progress(SwitchWords.Of(progress));
                     stage = progress.Stage;
                 }
             }
@@ -409,12 +337,4 @@ internal static class SwitchVerbs
             Console.CancelKeyPress -= stop;
         }
     }
-
-    private static string Words(RunProgress progress) =>
-        progress.Stage switch
-        {
-            RunStage.SafeState => "Making the safe state",
-            RunStage.Writing => $"Writing {Counting.Of(progress.Total, "path")}",
-            _ => "Reading everything again",
-        };
 }

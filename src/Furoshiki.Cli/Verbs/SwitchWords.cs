@@ -1,0 +1,92 @@
+using Furoshiki.App.Planning;
+using Furoshiki.App.Switching;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Words;
+
+namespace Furoshiki.Cli.Verbs;
+
+/// <summary>Plans and switches, as the command says them.</summary>
+internal static class SwitchWords
+{
+    /// <summary>Prints a plan.</summary>
+    public static void Tell(Output output, PlanView plan)
+    {
+        output.Heading($"{plan.Before} → {plan.Name}, {plan.Caption}");
+        foreach (var group in plan.Groups)
+        {
+            output.Line("");
+            output.Table(
+                [When(group.Shows), ""],
+                group.Steps.Select(step => (IReadOnlyList<Cell>)[step.Title, step.Words])
+            );
+        }
+        if (plan.Groups.Count == 0)
+            output.Line("Nothing differs, so there is nothing to do.");
+        foreach (var part in plan.Refused)
+            output.Line($"Not put on: {part.Title}. {part.Reason}");
+        foreach (var loss in plan.Losses)
+            output.Line($"No match: {loss.Title}, {loss.What}. {loss.Reason}");
+        foreach (var part in plan.Unsaved)
+            output.Line($"In no saving, kept by the safe state only: {part.Title}, {part.Words}");
+        foreach (var place in plan.NotTouched.Concat(plan.SafeGaps))
+            output.Line($"Cannot be held: {place.Path}. {place.Reason}");
+        foreach (var place in plan.NotKept)
+            output.Line($"Will be lost: {place.Path}. {place.Reason}");
+        foreach (var one in plan.LeftOut)
+            output.Line($"Left out: {Words(one)}");
+        if (plan.LeftAlone is { } alone)
+            output.Line($"Left alone, {alone.Reason}: {string.Join(", ", alone.Titles)}");
+        output.Line(
+            $"\n{Counting.Of(plan.Files.Count, "path")} will change. The safe state holds {Counting.Of(plan.SafeFiles, "file")}."
+        );
+    }
+
+    /// <summary>Prints how a switch ended.</summary>
+    public static void Tell(Output output, RunResult result)
+    {
+        if (result.Problem is { } problem)
+            output.Line(problem);
+        output.Line(result.Unharmed);
+        foreach (var part in result.Parts.Where(one => one.Outcome != PartOutcome.Taken))
+            output.Line(
+                $"{(part.Outcome == PartOutcome.Waiting ? "Waits" : "Not taken")}: {part.Title}, {part.Words}"
+            );
+        foreach (var one in result.LeftOut)
+            output.Line($"Left out: {Words(one)}");
+        if (result.SafeState is { } state)
+            output.Line($"The way back: furoshiki back state-{state}");
+    }
+
+    /// <summary>What came of a switch.</summary>
+    public static string Of(SwitchEnd end) =>
+        end switch
+        {
+            SwitchEnd.OnItsWay => "on its way",
+            SwitchEnd.Done => "done",
+            SwitchEnd.WaitsToBeKept => "waits to be kept",
+            SwitchEnd.Kept => "kept",
+            SwitchEnd.WentBack => "went back",
+            _ => "not done",
+        };
+
+    /// <summary>How far a switch is.</summary>
+    public static string Of(RunProgress progress) =>
+        progress.Stage switch
+        {
+            RunStage.SafeState => "Making the safe state",
+            RunStage.Writing => $"Writing {Counting.Of(progress.Total, "path")}",
+            _ => "Reading everything again",
+        };
+
+    private static string Words(LeftOutView one) =>
+        one.Words.Length > 0 ? $"{one.Title}, {one.Words}" : one.Title;
+
+    private static string When(Shows shows) =>
+        shows switch
+        {
+            Shows.AtOnce => "At once",
+            Shows.AfterProgramRestart => "After its program restarts",
+            Shows.AfterSignIn => "After the next sign-in",
+            _ => "After a restart",
+        };
+}
