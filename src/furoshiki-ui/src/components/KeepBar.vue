@@ -17,10 +17,11 @@ useKeys({
 </script>
 
 <template>
-  <section class="keep" :class="{ shown: unkept }" aria-label="Keep or go back">
+  <section class="keep" :class="{ shown: unkept }" :aria-label="unkept && 'Keep or go back'">
+    <p class="unseen" role="status">{{ unkept && `${unkept.name} is on, and goes back by itself` }}</p>
     <template v-if="unkept">
       <div class="row">
-        <p role="status">
+        <p aria-hidden="true">
           <strong>{{ unkept.name }}</strong> is on, and goes back by itself
         </p>
         <strong class="left" role="timer" data-test="left">in {{ left }} s</strong>

@@ -12,7 +12,7 @@ defineEmits<{ leaveOut: [without: string] }>()
 
 <template>
   <ul>
-    <li v-for="piece in pieces" :key="piece.words">
+    <li v-for="piece in pieces" :key="piece.leaveOut ?? piece.words">
       <div class="piece">
         <span>{{ piece.words }}</span>
         <VBtn

@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/vue-query'
 import { useTimestamp } from '@vueuse/core'
-import { computed, type Ref } from 'vue'
+import { computed, watch, type Ref } from 'vue'
 import { keyOf, useChanged } from '@/api/asked'
 import { api, take } from '@/api/client'
 
@@ -16,7 +16,9 @@ export function useUnkept(desktop: Ref<number | undefined>) {
       take(api.GET('/api/desktops/{id}/unkept', { params: { path: { id: desktop.value ?? 0 } } })),
   })
   const unkept = computed(() => data.value?.switch ?? undefined)
-  const now = useTimestamp({ interval: TICK_MS })
+  const { timestamp: now, pause, resume } = useTimestamp({ interval: TICK_MS, controls: true })
+  // A clock that nobody looks at stands still.
+  watch(unkept, (waits) => (waits ? resume() : pause()), { immediate: true })
   const left = computed(() =>
     Math.max(0, Math.ceil((unkept.value?.secondsLeft ?? 0) - (now.value - dataUpdatedAt.value) / 1000)),
   )

@@ -171,11 +171,6 @@ useTitle(() => chosen.value && `${chosen.value.title}, history`)
   text-align: start;
 }
 
-.one[aria-pressed='true'] {
-  outline: 2px solid var(--action);
-  background: var(--action-tint);
-}
-
 .one span span {
   display: block;
 }

@@ -195,11 +195,6 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
   text-align: start;
 }
 
-.state[aria-pressed='true'] {
-  outline: 2px solid var(--action);
-  background: var(--action-tint);
-}
-
 .state span span {
   display: block;
 }
