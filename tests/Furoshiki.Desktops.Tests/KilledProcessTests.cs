@@ -22,8 +22,9 @@ public sealed class KilledProcessTests
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
 
         points.ShouldBeGreaterThan(40);
-        await Parallel.ForEachAsync(
-            Effort.Points(points, 2),
+        await Parallel.ForAsync(
+            0,
+            points,
             new ParallelOptions { MaxDegreeOfParallelism = Abreast },
             async (point, _) =>
             {
