@@ -54,10 +54,11 @@ public abstract class CommandTests(AppProcess app) : IClassFixture<AppProcess>
             ? []
             : ["--desktop", "Dome console"];
 
+    private static string[] Command => Programs.Start("Furoshiki.Cli", with: "Furoshiki.Web");
+
     protected Task<Called> Run(string[] arguments) =>
         Start([
-            "dotnet",
-            Path.Combine(AppContext.BaseDirectory, "Furoshiki.Cli.dll"),
+            .. Command,
             .. arguments,
             .. arguments.Contains("--data") ? [] : new[] { "--data", App.Data },
         ]);
@@ -68,7 +69,7 @@ public abstract class CommandTests(AppProcess app) : IClassFixture<AppProcess>
         var wrapper = Path.Combine(App.Home, "furoshiki.sh");
         File.WriteAllText(
             wrapper,
-            $"exec dotnet '{Path.Combine(AppContext.BaseDirectory, "Furoshiki.Cli.dll")}' --data '{App.Data}' \"$@\" --desktop 'Dome console'\n"
+            $"exec {string.Join(' ', Command.Select(part => $"'{part}'"))} --data '{App.Data}' \"$@\" --desktop 'Dome console'\n"
         );
         return Start(["bash", "-c", line, "bash", "bash", wrapper]);
     }

@@ -81,18 +81,16 @@ public sealed class KilledProcessTests
 
     private static async Task<string> Run(RealDesktop desktop, string what, int killAt)
     {
-        var child = Path.Combine(AppContext.BaseDirectory, "Furoshiki.SwitchChild.dll");
-        var start = new ProcessStartInfo(
-            "dotnet",
-            [
-                child,
-                desktop.Database,
-                desktop.Root,
-                desktop.MapFile,
-                killAt.ToString(CultureInfo.InvariantCulture),
-                what,
-            ]
-        )
+        string[] command =
+        [
+            .. Programs.Start("Furoshiki.SwitchChild"),
+            desktop.Database,
+            desktop.Root,
+            desktop.MapFile,
+            killAt.ToString(CultureInfo.InvariantCulture),
+            what,
+        ];
+        var start = new ProcessStartInfo(command[0], command[1..])
         {
             RedirectStandardOutput = true,
         };

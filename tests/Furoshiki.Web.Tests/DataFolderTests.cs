@@ -237,14 +237,9 @@ public sealed class DataFolderTests : IAsyncLifetime
     /// <summary>Starts the application, and ends it once it has printed where it is.</summary>
     private static async Task<string> Starts(params string[] arguments)
     {
+        string[] command = [.. Programs.Start("Furoshiki.Web"), .. arguments];
         using var process = Process.Start(
-            new ProcessStartInfo(
-                "dotnet",
-                [Path.Combine(AppContext.BaseDirectory, "Furoshiki.Web.dll"), .. arguments]
-            )
-            {
-                RedirectStandardOutput = true,
-            }
+            new ProcessStartInfo(command[0], command[1..]) { RedirectStandardOutput = true }
         )!;
         var printed = "";
         while (await process.StandardOutput.ReadLineAsync() is { } line)

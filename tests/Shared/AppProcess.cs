@@ -148,12 +148,7 @@ public sealed class AppProcess : IAsyncLifetime
 
     private static Process Launch(Action<string> line, string[] arguments, int? largest = null)
     {
-        string[] command =
-        [
-            "dotnet",
-            Path.Combine(AppContext.BaseDirectory, "Furoshiki.Web.dll"),
-            .. arguments,
-        ];
+        string[] command = [.. Programs.Start("Furoshiki.Web"), .. arguments];
         if (largest is not null)
             command =
             [
