@@ -88,6 +88,7 @@ public static class AppServices
             .AddSingleton<Comparer>()
             .AddSingleton<FileChanges>()
             .AddSingleton<Recoverer>()
+            .AddSingleton<Groupings>()
             .AddSingleton<PlanMaker>()
             .AddSingleton<PlanTeller>()
             .AddSingleton<Countdowns>()

@@ -76,11 +76,27 @@ public sealed class ProfileRow : IDeletable
     /// <summary>When it was last put on or saved (UTC); null if never.</summary>
     public DateTime? LastOn { get; set; }
 
+    /// <summary>What is left out when it is put on and nothing else is asked for, as a JSON list.</summary>
+    public string Without { get; set; } = "[]";
+
     /// <summary>Its savings.</summary>
     public List<SavingRow> Savings { get; } = [];
 
     /// <inheritdoc />
     public long? DeletionId { get; set; }
+}
+
+/// <summary>A person's name for what they leave out of looks.</summary>
+public sealed class GroupingRow
+{
+    /// <summary>Its number.</summary>
+    public long Id { get; set; }
+
+    /// <summary>Its name, unlike any other but for upper and lower case.</summary>
+    public required string Name { get; set; }
+
+    /// <summary>What is left out, as a JSON list.</summary>
+    public required string Without { get; set; }
 }
 
 /// <summary>One numbered state of a profile. It never changes.</summary>

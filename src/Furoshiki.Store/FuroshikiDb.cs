@@ -36,6 +36,9 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
     /// <summary>The safe states that are not deleted.</summary>
     public IQueryable<SafeStateRow> SafeStates => There<SafeStateRow>();
 
+    /// <summary>The person's own names for what they leave out.</summary>
+    public DbSet<GroupingRow> Groupings => Set<GroupingRow>();
+
     /// <summary>The journal.</summary>
     public DbSet<SwitchRow> Switches => Set<SwitchRow>();
 
@@ -79,8 +82,14 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
             profile.ToTable("Profiles");
             profile.Property(one => one.Name).HasMaxLength(LongestName).UseCollation("NOCASE");
             profile.HasIndex(one => one.Name).IsUnique().HasFilter(NotDeleted);
+            profile.Property(one => one.Without).HasDefaultValue("[]");
             Names(profile, one => one.Screenshot);
             GoesWith(profile, one => one.DeletionId);
+        });
+        modelBuilder.Entity<GroupingRow>(grouping =>
+        {
+            grouping.Property(one => one.Name).HasMaxLength(LongestName).UseCollation("NOCASE");
+            grouping.HasIndex(one => one.Name).IsUnique();
         });
         modelBuilder.Entity<SavingRow>(saving =>
         {

@@ -112,6 +112,7 @@ api.MapScreenshots();
 api.MapKeeping();
 api.MapCompare();
 api.MapSwitching();
+api.MapGroupings();
 api.MapSafeStates();
 api.MapPictures();
 api.MapAccess();

@@ -285,6 +285,39 @@ public sealed class WholeLineTests : IAsyncLifetime
     }
 
     [Fact]
+    public void Furniture_is_kept_a_choice_gets_a_name_and_is_remembered_for_a_profile_by_keyboard()
+    {
+        var panels = File.ReadAllBytes(_person.App.At(Panels));
+        _person.GoTo("/switch?saving=14");
+        _person.See("[data-step='panels']");
+        _person.PressByKeys("Without furniture");
+        _person.Gone("[data-step='panels']");
+        _person.See("[data-test='left-out']", "Panels");
+        _person.PressByKeys("Leave out Colours");
+        _person.PressByKeys("Name this choice…");
+        _person.Driver.SwitchTo().ActiveElement().SendKeys("furniture ONLY" + Keys.Enter);
+        _person.See("[role='alert']", "There is a grouping named Furniture only already");
+        _person.Driver.SwitchTo().ActiveElement().SendKeys(Keys.Control + "a");
+        _person.Driver.SwitchTo().ActiveElement().SendKeys("Evening" + Keys.Enter);
+        _person.See(".chip[aria-pressed='true']", "Evening");
+        _person.Driver.FindElement(By.CssSelector(".always input")).SendKeys(" ");
+
+        _person.GoTo("/switch?saving=4");
+        _person.Press("Evening");
+        _person.See("[data-test='left-out']", "Colours");
+        _person.GoTo("/switch?saving=14");
+        _person.See(".chip[aria-pressed='true']", "Evening");
+        _person.Press("Switch to Open Night");
+        _person.See("[data-test='result']", "Open Night is on");
+        File.ReadAllBytes(_person.App.At(Panels)).ShouldBe(panels);
+
+        _person.GoTo("/switch?saving=14");
+        _person.PressByKeys("Forget Evening");
+        _person.Gone(".chip[aria-pressed='true']");
+        _person.See("[data-test='left-out']", "Colours");
+    }
+
+    [Fact]
     public void A_plan_that_no_longer_holds_says_what_changed_and_can_be_made_again()
     {
         _person.GoTo("/switch?saving=4");

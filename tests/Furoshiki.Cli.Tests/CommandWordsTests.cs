@@ -75,6 +75,14 @@ public sealed class CommandWordsTests(AppProcess app) : CommandTests(app)
             .AsArray()
             .Select(one => one!["title"]!.GetValue<string>())
             .ShouldBe(["Panels", "Fonts"]);
+        (await Json("plan", 0, "Day Log", "--grouping", "furniture ONLY"))["groups"]!
+            .AsArray()
+            .SelectMany(group => group!["steps"]!.AsArray())
+            .Select(step => step!["kind"]!.GetValue<string>())
+            .ShouldBeSubsetOf(["panels", "dock", "widgets", "launcher", "notifications"]);
+        (await Call("plan", "Day Log", "--grouping", "nowhere")).Error.ShouldContain(
+            "There are: Everything, Without furniture, Furniture only."
+        );
         (await Json("plan", 0, "Day Log", "--without", "panels,colours/accent"))["leftOut"]!
             .AsArray()
             .Select(one => one!["without"]!.GetValue<string>())

@@ -25,7 +25,8 @@ public sealed class PlanMaker(
     IContentStore content,
     SafeStateShelf safeStates,
     NowReader nowReader,
-    Recoverer recoverer
+    Recoverer recoverer,
+    Groupings groupings
 )
 {
     /// <summary>Makes a plan; what a crash broke off is ended first.</summary>
@@ -34,7 +35,10 @@ public sealed class PlanMaker(
     /// <exception cref="ProblemException">What it leads to is not here, or its copy is damaged.</exception>
     public ReadyPlan Make(long desktopId, Target target)
     {
-        if (target is { Without.Count: > 0, Kind: TargetKind.SafeState or TargetKind.Aside })
+        if (
+            target is { Without.Count: > 0 } or { Grouping: not null }
+            && target.Kind is TargetKind.SafeState or TargetKind.Aside
+        )
             throw ProblemException.Field(
                 "without",
                 "Nothing is left out of what comes back as it was; choose some of its files instead."
@@ -67,10 +71,24 @@ public sealed class PlanMaker(
             .Where(kind => target.Kinds is null || target.Kinds.Contains(kind))
             .ToList();
         var name = row.Profile!.Name;
-        var (plan, shaping) = Shape(desktop, seen, target, name, look, cover, _ => row.Map);
+        var remembered = Groupings.RememberedOf(row.Profile);
+        if (target is { Kinds: null, Grouping: null, Without: null })
+            target = target with
+            {
+                Without = Shaping.Applying(remembered, look, cover, seen.Reading.Look),
+            };
+        var (plan, shaping, choices) = Shape(
+            desktop,
+            seen,
+            target,
+            name,
+            look,
+            cover,
+            _ => row.Map
+        );
         return new ReadyPlan(
             desktop,
-            target,
+            Shaped(target, shaping),
             plan,
             name,
             target.Kinds is not null
@@ -83,6 +101,14 @@ public sealed class PlanMaker(
         )
         {
             Shaping = shaping,
+            Groupings = choices,
+            Remembered = target.Kinds is not null
+                ? null
+                : new Remembered(
+                    row.ProfileId,
+                    Choice(remembered, name, look, cover, seen).IsAs(shaping),
+                    remembered.Count > 0
+                ),
         };
     }
 
@@ -112,7 +138,7 @@ public sealed class PlanMaker(
         var seen = observer.See(desktop);
         var looks = from.Values.DistinctBy(look => look.Ref).ToList();
         var title = string.Join(" and ", looks.Select(look => look.Name).Distinct());
-        var (plan, shaping) = Shape(
+        var (plan, shaping, choices) = Shape(
             desktop,
             seen,
             target,
@@ -124,7 +150,7 @@ public sealed class PlanMaker(
         var on = OnOf(plan).ToHashSet();
         return new ReadyPlan(
             desktop,
-            target,
+            Shaped(target, shaping),
             plan,
             title,
             $"{Counting.Of(from.Count, "part")} of {Counting.Of(looks.Count, "look")}",
@@ -145,6 +171,7 @@ public sealed class PlanMaker(
         )
         {
             Shaping = shaping,
+            Groupings = choices,
         };
     }
 
@@ -176,7 +203,7 @@ public sealed class PlanMaker(
         // What was saved is held against this desktop already.
         var look = drift.Then.Only(kinds);
         var name = drift.On?.Profile!.Name ?? "What was saved";
-        var (plan, shaping) = Shape(
+        var (plan, shaping, choices) = Shape(
             desktop,
             seen,
             target,
@@ -187,7 +214,7 @@ public sealed class PlanMaker(
         );
         return new ReadyPlan(
             desktop,
-            target,
+            Shaped(target, shaping),
             plan,
             name,
             $"{Counting.Of(look.Components.Count(), "part")} put back",
@@ -196,6 +223,7 @@ public sealed class PlanMaker(
         )
         {
             Shaping = shaping,
+            Groupings = choices,
         };
     }
 
@@ -210,7 +238,7 @@ public sealed class PlanMaker(
     /// <param name="look">The look.</param>
     /// <param name="cover">The kinds of it that are put on, those that are left out among them.</param>
     /// <param name="map">The digest of the map that a part came with, by the kind's name.</param>
-    private (SwitchPlan Plan, Shaping Shaping) Shape(
+    private (SwitchPlan Plan, Shaping Shaping, IReadOnlyList<GroupingChoice> Choices) Shape(
         LiveDesktop desktop,
         Observation seen,
         Target target,
@@ -220,7 +248,13 @@ public sealed class PlanMaker(
         Func<string, Digest> map
     )
     {
-        var shaping = Shaping.Of(target.Without ?? [], name, look, cover, seen.Reading.Look);
+        var named = groupings.For(cover);
+        var chosen = target.Grouping is { } grouping ? Named(named, grouping) : [];
+        var without = Shaping
+            .Applying(chosen, look, cover, seen.Reading.Look)
+            .Concat(target.Without ?? [])
+            .ToList();
+        var shaping = Shaping.Of(without, name, look, cover, seen.Reading.Look);
         var plan = new SwitchPlanner(
             desktop.Map,
             seen.Reading,
@@ -228,8 +262,52 @@ public sealed class PlanMaker(
             library.Saved,
             kind => maps.Get(map(kind))
         ).Plan(look, [.. cover.Except(shaping.Parts)], shaping.Pieces);
-        return (plan, shaping);
+        return (plan, shaping, Choices());
+
+        // Of a grouping that leaves nothing of this look out, or nothing of it on, nobody has to know.
+        IReadOnlyList<GroupingChoice> Choices() =>
+            [
+                .. named
+                    .Select(one => (one, Its: Choice(one.Without, name, look, cover, seen)))
+                    .Where(one => one.one.Without.Count == 0 || one.Its.Without.Count > 0)
+                    .Select(one => new GroupingChoice(
+                        one.one.Id,
+                        one.one.Name,
+                        one.Its.Without,
+                        one.Its.IsAs(shaping)
+                    )),
+            ];
     }
+
+    private static Shaping Choice(
+        IReadOnlyList<string> without,
+        string name,
+        Look look,
+        IReadOnlyList<string> cover,
+        Observation seen
+    ) =>
+        Shaping.Of(
+            Shaping.Applying(without, look, cover, seen.Reading.Look),
+            name,
+            look,
+            cover,
+            seen.Reading.Look
+        );
+
+    /// <summary>A target with all that is left out, by whatever it was named.</summary>
+    private static Target Shaped(Target target, Shaping shaping) =>
+        target with
+        {
+            Without = shaping.Without,
+            Grouping = null,
+        };
+
+    private static IReadOnlyList<string> Named(IReadOnlyList<NamedLeftOut> all, string name) =>
+        all.FirstOrDefault(one => PersonsText.KeyOf(one.Name) == PersonsText.KeyOf(name))?.Without
+        ?? throw ProblemException.Field(
+            "grouping",
+            $"There is no grouping named {PathText.Printable(name)}. There are: {string.Join(", ", all.Select(one => one.Name))}."
+        );
 
     private ReadyPlan ToSafeState(LiveDesktop desktop, Target target)
     {

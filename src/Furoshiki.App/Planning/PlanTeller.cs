@@ -84,6 +84,8 @@ public sealed class PlanTeller(LookLibrary library, NowReader nowReader)
             [.. plan.NotTouched.Select(PlaceView.Printable)],
             [.. plan.NotKept.Select(PlaceView.Printable)],
             [.. plan.Changes.Select(change => PathText.Printable(change.Path))],
+            ready.Groupings,
+            ready.Remembered,
             fingerprint
         );
     }

@@ -16,6 +16,24 @@ public sealed record PieceView(string? LeaveOut, string Words, IReadOnlyList<Pie
 /// <param name="Words">Which setting or item of the part, and how it stays; empty for the whole part.</param>
 public sealed record LeftOutView(string Without, string Kind, string Title, string Words);
 
+/// <summary>Parts, items and settings that can be left out together under a name.</summary>
+/// <param name="Id">The number of a grouping of the person's own; null for one that everybody has.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Without">What of the look it leaves out, as in a target.</param>
+/// <param name="IsChosen">Whether the plan leaves out just that.</param>
+public sealed record GroupingChoice(
+    long? Id,
+    string Name,
+    IReadOnlyList<string> Without,
+    bool IsChosen
+);
+
+/// <summary>What is remembered for a profile.</summary>
+/// <param name="Profile">The profile's number.</param>
+/// <param name="IsThis">Whether it is what the plan leaves out.</param>
+/// <param name="IsAny">Whether anything is left out when it is put on and nothing else is asked for.</param>
+public sealed record Remembered(long Profile, bool IsThis, bool IsAny);
+
 /// <summary>A part in a plan.</summary>
 public sealed record StepView(
     string Kind,
@@ -48,6 +66,8 @@ public sealed record LeftAloneView(IReadOnlyList<string> Titles, string Reason);
 /// <param name="SafeGaps">What it cannot hold.</param>
 /// <param name="NotTouched">What stands in the way and cannot be held: it is left as it is.</param>
 /// <param name="NotKept">What files that are written anew will not have any more.</param>
+/// <param name="Groupings">What can be left out together.</param>
+/// <param name="Remembered">What is remembered for the profile; null if this is no profile.</param>
 public sealed record PlanView(
     Target Target,
     string Name,
@@ -68,5 +88,7 @@ public sealed record PlanView(
     IReadOnlyList<PlaceView> NotTouched,
     IReadOnlyList<PlaceView> NotKept,
     IReadOnlyList<string> Files,
+    IReadOnlyList<GroupingChoice> Groupings,
+    Remembered? Remembered,
     string Fingerprint
 );

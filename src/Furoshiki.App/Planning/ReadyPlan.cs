@@ -20,6 +20,12 @@ public sealed record ReadyPlan(
     /// <summary>What was left out.</summary>
     internal Shaping Shaping { get; init; } = Shaping.Nothing;
 
+    /// <summary>What else could be left out together.</summary>
+    internal IReadOnlyList<GroupingChoice> Groupings { get; init; } = [];
+
+    /// <summary>Whether the profile remembers what was left out; null if this is no profile.</summary>
+    internal Remembered? Remembered { get; init; }
+
     /// <summary>What was left out, in words.</summary>
     public IReadOnlyList<LeftOutView> LeftOut => Shaping.In(Seen.Reading.Look);
 

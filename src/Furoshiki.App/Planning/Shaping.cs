@@ -34,12 +34,14 @@ internal sealed record Shaping(
     {
         if (without.Count == 0)
             return Nothing;
+        if (
+            without
+                .Select(one => WhyNot(one, name, look, cover, now))
+                .FirstOrDefault(reason => reason is not null) is
+            { } reason
+        )
+            throw ProblemException.Field("without", reason);
         var all = without.Select(one => one.Split('/', 2)).ToList();
-        if (all.Find(one => !cover.Contains(one[0])) is [var unknown, ..])
-            throw ProblemException.Field(
-                "without",
-                $"{name} puts no {Kind.TitleOf(unknown).ToLowerInvariant()} on."
-            );
         var parts = all.Where(one => one.Length == 1).Select(one => one[0]).Distinct().ToList();
         if (cover.All(parts.Contains))
             throw ProblemException.Field("without", "Something has to be left to put on.");
@@ -49,37 +51,71 @@ internal sealed record Shaping(
                 .GroupBy(one => one[0], one => one[1])
                 .ToDictionary(
                     part => part.Key,
-                    part => PiecesOf(part.Key, [.. part], look.Find(part.Key), now)
+                    part => PiecesOf([.. part], look.Find(part.Key)!, now)
                 )
         );
     }
 
-    private static LeftOut PiecesOf(
-        string kind,
-        IReadOnlyList<string> texts,
-        Component? wanted,
+    /// <summary>Of what may be left out of any look, that which can be left out of this one.</summary>
+    /// <param name="without">As in a target.</param>
+    /// <param name="look">The look.</param>
+    /// <param name="cover">The kinds of it that are put on.</param>
+    /// <param name="now">The desktop's look.</param>
+    /// <returns>Nothing, where nothing would be left to put on.</returns>
+    public static IReadOnlyList<string> Applying(
+        IReadOnlyList<string> without,
+        Look look,
+        IReadOnlyList<string> cover,
         Look now
     )
     {
-        if (wanted is null)
-            throw ProblemException.Field(
-                "without",
-                "Of a part that this version of Furoshiki does not know, nothing can be left out by itself."
-            );
-        var here = now[wanted.Kind] ?? wanted;
-        var pieces = new LeftOut([.. texts.Select(text => LeftOut.Parse(wanted.Kind, text))]);
-        foreach (var key in pieces.Keys)
-            if (
-                !wanted
-                    .Settings.Keys.Concat(here.Settings.Keys)
-                    .Any(one => one == key || LeftOut.Item(one.Item ?? "") == key)
-            )
-                throw ProblemException.Field(
-                    "without",
-                    $"{wanted.Kind.Title} has no '{key}' to leave out, neither there nor here."
-                );
-        return pieces.Between(wanted, here);
+        var can = without.Where(one => WhyNot(one, "It", look, cover, now) is null).ToList();
+        return cover.All(can.Contains) ? [] : can;
     }
+
+    /// <summary>Whether the same is left out.</summary>
+    public bool IsAs(Shaping other) => Without.ToHashSet().SetEquals(other.Without);
+
+    /// <summary>What is left out, as in a target.</summary>
+    public IReadOnlyList<string> Without =>
+        [
+            .. Parts.Order(StringComparer.Ordinal),
+            .. Pieces
+                .OrderBy(part => part.Key, StringComparer.Ordinal)
+                .SelectMany(part => part.Value.Keys.Select(key => $"{part.Key}/{key}")),
+        ];
+
+    /// <summary>Why something cannot be left out; null if it can.</summary>
+    private static string? WhyNot(
+        string without,
+        string name,
+        Look look,
+        IReadOnlyList<string> cover,
+        Look now
+    )
+    {
+        var (kind, piece) = without.Split('/', 2) is [var first, var rest]
+            ? (first, rest)
+            : (without, null);
+        if (!cover.Contains(kind))
+            return $"{name} puts no {Kind.TitleOf(kind).ToLowerInvariant()} on.";
+        if (piece is null)
+            return null;
+        if (look.Find(kind) is not { } wanted)
+            return "Of a part that this version of Furoshiki does not know, nothing can be left out by itself.";
+        var key = LeftOut.Parse(wanted.Kind, piece);
+        return wanted
+            .Settings.Keys.Concat((now[wanted.Kind] ?? wanted).Settings.Keys)
+            .Any(one => one == key || LeftOut.Item(one.Item ?? "") == key)
+            ? null
+            : $"{wanted.Kind.Title} has no '{key}' to leave out, neither there nor here.";
+    }
+
+    private static LeftOut PiecesOf(IReadOnlyList<string> texts, Component wanted, Look now) =>
+        new LeftOut([.. texts.Select(text => LeftOut.Parse(wanted.Kind, text))]).Between(
+            wanted,
+            now[wanted.Kind] ?? wanted
+        );
 
     /// <summary>What is left out, and how it stays.</summary>
     /// <param name="now">The desktop's look.</param>

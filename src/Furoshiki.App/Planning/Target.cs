@@ -31,13 +31,15 @@ public sealed record LookParts(string Look, IReadOnlyList<string> Kinds);
 /// <param name="Looks">The looks whose parts are put on together; null for anything else.</param>
 /// <param name="Without">
 /// What of a saving is left out: it stays as it is, and that is no drift. A part is its kind, such as "panels", an item "panels/main/", a
-/// setting "colours/accent" or "panels/main/opacity"; null for nothing.
+/// setting "colours/accent" or "panels/main/opacity"; null for what is remembered for the profile, if all of it is put on.
 /// </param>
+/// <param name="Grouping">The name of a grouping, which is left out too; null for none.</param>
 public sealed record Target(
     TargetKind Kind,
     long Id,
     IReadOnlyList<string>? Kinds = null,
     IReadOnlyList<string>? Files = null,
     IReadOnlyList<LookParts>? Looks = null,
-    IReadOnlyList<string>? Without = null
+    IReadOnlyList<string>? Without = null,
+    string? Grouping = null
 );

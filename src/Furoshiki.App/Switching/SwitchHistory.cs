@@ -85,11 +85,12 @@ public sealed class SwitchHistory(IDbContextFactory<FuroshikiDb> databases, Swit
     public PlanView PlanOf(long id)
     {
         using var db = databases.CreateDbContext();
-        return
+        var text =
             db.Switches.Where(one => one.Id == id).Select(one => one.Plan).FirstOrDefault()
-                is { } plan
-            ? JsonSerializer.Deserialize<PlanView>(plan, SwitchRuns.Json)!
-            : throw ProblemException.NotFound("The plan of this switch");
+            ?? throw ProblemException.NotFound("The plan of this switch");
+        var plan = JsonSerializer.Deserialize<PlanView>(text, SwitchRuns.Json)!;
+        // The plans of earlier versions had no groupings.
+        return plan with { Groupings = plan.Groupings ?? [] };
     }
 
     private PastSwitch View(SwitchStand one)

@@ -37,6 +37,12 @@ internal static class SwitchVerbs
         AllowMultipleArgumentsPerToken = true,
     };
 
+    private static readonly Option<string?> Grouping = new("--grouping")
+    {
+        Description =
+            "What is left out, by the name it has on the page, such as \"without furniture\"; \"everything\" for all of a profile",
+    };
+
     private static readonly Option<int?> KeepWithin = new("--keep-within")
     {
         Description =
@@ -53,6 +59,7 @@ internal static class SwitchVerbs
                     Verb.Look,
                     Verb.Parts,
                     Without,
+                    Grouping,
                     With
                 )
             ),
@@ -66,6 +73,7 @@ internal static class SwitchVerbs
                 Verb.Look,
                 Verb.Parts,
                 Without,
+                Grouping,
                 With,
                 KeepWithin,
                 Verb.Yes
@@ -105,15 +113,20 @@ internal static class SwitchVerbs
             .Session.Get<LookFinder>()
             .Find(call.Desktop, call.Given.GetRequiredValue(Verb.Look));
         var without = Verb.PiecesOf(call.Given.GetValue(Without) ?? []);
+        var grouping = call.Given.GetValue(Grouping);
         if (call.Given.GetValue(With) is { Length: > 0 } with)
-            return Together(look, kinds, without, with);
+            return Together(look, kinds, with) with { Without = without, Grouping = grouping };
         return look.Source switch
         {
-            LookSource.Saving => new Target(TargetKind.Saving, look.Id, kinds, Without: without),
-            LookSource.SafeState when kinds is null && without is null => new Target(
-                TargetKind.SafeState,
-                look.Id
+            LookSource.Saving => new Target(
+                TargetKind.Saving,
+                look.Id,
+                kinds,
+                Without: without,
+                Grouping: grouping
             ),
+            LookSource.SafeState when (kinds, without, grouping) is (null, null, null) =>
+                new Target(TargetKind.SafeState, look.Id),
             LookSource.SafeState => throw new ProblemException(
                 new Problem(
                     ProblemKind.Invalid,
@@ -139,7 +152,6 @@ internal static class SwitchVerbs
     private static Target Together(
         NamedLook look,
         IReadOnlyList<string>? kinds,
-        IReadOnlyList<string>? without,
         IReadOnlyList<string> with
     )
     {
@@ -173,8 +185,7 @@ internal static class SwitchVerbs
                     ]
                 ),
                 .. others,
-            ],
-            Without: without
+            ]
         );
     }
 

@@ -11,7 +11,7 @@ namespace Furoshiki.Store.Compiled
     public partial class FuroshikiDbModel
     {
         private FuroshikiDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("3e5dc13c-4110-4d99-981a-85981b126116"), entityTypeCount: 11)
+            : base(skipDetectChanges: false, modelId: new Guid("ca7d98d3-e66e-41ae-90ca-9c8174812996"), entityTypeCount: 12)
         {
         }
 
@@ -23,6 +23,7 @@ namespace Furoshiki.Store.Compiled
             var contentRow = ContentRowEntityType.Create(this);
             var deletionRow = DeletionRowEntityType.Create(this);
             var desktopRow = DesktopRowEntityType.Create(this);
+            var groupingRow = GroupingRowEntityType.Create(this);
             var profileRow = ProfileRowEntityType.Create(this);
             var safeStateRow = SafeStateRowEntityType.Create(this);
             var savingRow = SavingRowEntityType.Create(this);
@@ -60,6 +61,7 @@ namespace Furoshiki.Store.Compiled
             ContentRowEntityType.CreateAnnotations(contentRow);
             DeletionRowEntityType.CreateAnnotations(deletionRow);
             DesktopRowEntityType.CreateAnnotations(desktopRow);
+            GroupingRowEntityType.CreateAnnotations(groupingRow);
             ProfileRowEntityType.CreateAnnotations(profileRow);
             SafeStateRowEntityType.CreateAnnotations(safeStateRow);
             SavingRowEntityType.CreateAnnotations(savingRow);

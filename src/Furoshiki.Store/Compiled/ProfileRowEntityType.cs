@@ -20,7 +20,7 @@ namespace Furoshiki.Store.Compiled
                 "Furoshiki.Store.ProfileRow",
                 typeof(ProfileRow),
                 baseEntityType,
-                propertyCount: 9,
+                propertyCount: 10,
                 navigationCount: 1,
                 foreignKeyCount: 2,
                 unnamedIndexCount: 3,
@@ -87,6 +87,14 @@ namespace Furoshiki.Store.Compiled
                 typeof(string),
                 propertyInfo: typeof(ProfileRow).GetProperty("Tags", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(ProfileRow).GetField("<Tags>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var without = runtimeEntityType.AddProperty(
+                "Without",
+                typeof(string),
+                propertyInfo: typeof(ProfileRow).GetProperty("Without", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(ProfileRow).GetField("<Without>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueGenerated: ValueGenerated.OnAdd);
+            without.AddAnnotation("Relational:DefaultValue", "[]");
 
             var key = runtimeEntityType.AddKey(
                 new[] { id });

@@ -197,6 +197,30 @@ namespace Furoshiki.Store.Migrations
                     b.ToTable("Desktops", (string)null);
                 });
 
+            modelBuilder.Entity("Furoshiki.Store.GroupingRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("TEXT")
+                        .UseCollation("NOCASE");
+
+                    b.Property<string>("Without")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Name")
+                        .IsUnique();
+
+                    b.ToTable("Groupings");
+                });
+
             modelBuilder.Entity("Furoshiki.Store.ProfileRow", b =>
                 {
                     b.Property<long>("Id")
@@ -233,6 +257,12 @@ namespace Furoshiki.Store.Migrations
                     b.Property<string>("Tags")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("Without")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("[]");
 
                     b.HasKey("Id");
 

@@ -279,6 +279,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/profiles/{id}/left-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Leave the same out whenever a profile is put on */
+        put: operations["rememberLeftOut"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/looks/{digest}/picture": {
         parameters: {
             query?: never;
@@ -743,6 +760,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/groupings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the person's own groupings */
+        get: operations["listGroupings"];
+        put?: never;
+        /** Give what is left out a name */
+        post: operations["keepGrouping"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/groupings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tell what a grouping leaves out */
+        get: operations["readGrouping"];
+        put?: never;
+        post?: never;
+        /** Forget a grouping */
+        delete: operations["forgetGrouping"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desktops/{id}/safe-states": {
         parameters: {
             query?: never;
@@ -944,6 +997,23 @@ export interface components {
             path: string;
             reason: string;
         };
+        GroupingChoice: {
+            /** Format: int64 */
+            id: null | number;
+            name: string;
+            without: string[];
+            isChosen: boolean;
+        };
+        GroupingForm: {
+            name: string;
+            without: string[];
+        };
+        GroupingView: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            without: string[];
+        };
         KeptView: {
             /** Format: int64 */
             id: number;
@@ -962,6 +1032,9 @@ export interface components {
             group: components["schemas"]["PartGroup"];
             hasItems: boolean;
             settings: components["schemas"]["SettingView"][];
+        };
+        LeaveOutForm: {
+            without: string[];
         };
         LeftAloneView: {
             titles: string[];
@@ -1131,6 +1204,8 @@ export interface components {
             notTouched: components["schemas"]["PlaceView"][];
             notKept: components["schemas"]["PlaceView"][];
             files: string[];
+            groupings: components["schemas"]["GroupingChoice"][];
+            remembered: null | components["schemas"]["Remembered"];
             fingerprint: string;
         };
         /** @description Something that could not be done. */
@@ -1199,6 +1274,12 @@ export interface components {
             kind: string;
             title: string;
             reason: string;
+        };
+        Remembered: {
+            /** Format: int64 */
+            profile: number;
+            isThis: boolean;
+            isAny: boolean;
         };
         RunProgress: {
             stage: components["schemas"]["RunStage"];
@@ -1389,6 +1470,7 @@ export interface components {
             files?: null | string[];
             looks?: null | components["schemas"]["LookParts"][];
             without?: null | string[];
+            grouping?: null | string;
         };
         /** @enum {unknown} */
         TargetKind: "Saving" | "SafeState" | "PutBack" | "Parts" | "Aside";
@@ -2332,6 +2414,66 @@ export interface operations {
             };
             /** @description Something stands in the way now that may not later. */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    rememberLeftOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeaveOutForm"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3949,6 +4091,182 @@ export interface operations {
             };
             /** @description Something stands in the way now that may not later. */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listGroupings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupingView"][];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepGrouping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupingForm"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupingView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readGrouping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupingView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    forgetGrouping: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

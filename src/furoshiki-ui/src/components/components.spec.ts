@@ -172,6 +172,8 @@ describe('the steps of a plan', () => {
     notKept: [],
     safeFiles: 64,
     files: ['p', 'w'],
+    groupings: [],
+    remembered: null,
     fingerprint: '',
   }
 

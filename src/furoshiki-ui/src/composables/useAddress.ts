@@ -19,10 +19,25 @@ export function useAddress(name: string, otherwise = ''): WritableComputedRef<st
 export function useAddressList(name: string): WritableComputedRef<string[]> {
   const text = useAddress(name)
   return computed({
-    get: () => (text.value ? text.value.split(',').map(decodeURIComponent) : []),
-    set: (value) => (text.value = value.map((one) => one.replace(/[%,]/g, encodeURIComponent)).join(',')),
+    get: () => listOf(text.value),
+    set: (value) => (text.value = textOf(value)),
   })
 }
+
+/** What stands for nothing said, which no list is. */
+const UNSAID = ','
+
+/** The same where to choose nothing is not the same as to have said nothing (null). */
+export function useAddressListOrNull(name: string): WritableComputedRef<string[] | null> {
+  const text = useAddress(name, UNSAID)
+  return computed({
+    get: () => (text.value === UNSAID ? null : listOf(text.value)),
+    set: (value) => (text.value = value ? textOf(value) : UNSAID),
+  })
+}
+
+const listOf = (text: string) => (text ? text.split(',').map(decodeURIComponent) : [])
+const textOf = (list: string[]) => list.map((one) => one.replace(/[%,]/g, encodeURIComponent)).join(',')
 
 /** Brings the address to what was chosen. */
 const catchUp = (router: Router) =>

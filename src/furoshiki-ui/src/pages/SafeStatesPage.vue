@@ -6,6 +6,7 @@ import { api, take, type Schemas } from '@/api/client'
 import { usePlan, useSafeStatesKept, useSafeStates } from '@/api/queries'
 import DamagedList from '@/components/DamagedList.vue'
 import DesktopPicture from '@/components/DesktopPicture.vue'
+import NameForm from '@/components/NameForm.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import SignalWord from '@/components/SignalWord.vue'
 import { useAddress } from '@/composables/useAddress'
@@ -42,21 +43,19 @@ const ask = (one: number) => () =>
   )
 const changed = useChanged()
 const isNaming = ref(false)
-const name = ref('')
-const named = ref<HTMLInputElement>()
-async function begin() {
-  isNaming.value = true
-  name.value = ''
+const opener = ref<{ $el: HTMLElement }>()
+async function leave() {
+  isNaming.value = false
   make.reset()
   await nextTick()
-  named.value?.focus()
+  opener.value?.$el.focus()
 }
 const make = useMutation({
-  mutationFn: () =>
+  mutationFn: (name: string) =>
     take(
       api.POST('/api/desktops/{id}/safe-states', {
         params: { path: { id: id.value } },
-        body: { name: name.value },
+        body: { name },
       }),
     ),
   onSuccess: async ({ id: state }) => {
@@ -71,12 +70,15 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
 <template>
   <div class="title row">
     <h1>Safe states</h1>
-    <form v-if="isNaming" class="row push" @submit.prevent="make.mutate()">
-      <label class="row">Name <input ref="named" v-model="name" maxlength="60" /></label>
-      <VBtn type="submit" class="main" :loading="make.isPending.value">Make it</VBtn>
-      <VBtn @click="isNaming = false">Leave</VBtn>
-    </form>
-    <VBtn v-else class="push" @click="begin">Make a safe state…</VBtn>
+    <NameForm
+      v-if="isNaming"
+      class="push"
+      verb="Make it"
+      :is-pending="make.isPending.value"
+      @name="make.mutate"
+      @leave="leave"
+    />
+    <VBtn v-else ref="opener" class="push" @click="isNaming = true">Make a safe state…</VBtn>
   </div>
   <ProblemNote v-if="make.error.value" :error="make.error.value" />
   <ProblemNote v-if="error && !states" :error="error" />

@@ -7,10 +7,11 @@ import type { Schemas } from '@/api/client'
 import { usePlan } from '@/api/queries'
 import DesktopPicture from '@/components/DesktopPicture.vue'
 import PlanDecisions from '@/components/PlanDecisions.vue'
+import PlanGroupings from '@/components/PlanGroupings.vue'
 import PlanSteps from '@/components/PlanSteps.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import { storeToRefs } from 'pinia'
-import { useAddressList } from '@/composables/useAddress'
+import { useAddressListOrNull } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
 import { useSwitchRun } from '@/composables/useSwitchRun'
 import { count } from '@/composables/words'
@@ -32,11 +33,11 @@ function looked(text: string | null): Schemas['LookParts'] {
   }
 }
 
-/** What is left out, in the address, so that the plan can be come back to. */
-const without = useAddressList('without')
+/** What is left out, in the address, so that the plan can be come back to; null for what is remembered for the profile. */
+const without = useAddressListOrNull('without')
 const target = computed<Schemas['Target'] | null>(() => {
   const { saving, state, aside, back, parts, files, of } = route.query
-  const shaped = { without: without.value.length > 0 ? without.value : null }
+  const shaped = { without: without.value }
   const list = (text: typeof parts) => (text ? String(text).split(',') : null)
   if (back) return { kind: 'PutBack', id: 0, kinds: back === 'all' ? null : list(back), ...shaped }
   if (of) return { kind: 'Parts', id: 0, looks: [of].flat().map(looked), ...shaped }
@@ -47,8 +48,9 @@ const target = computed<Schemas['Target'] | null>(() => {
 const { data: plan, error, refetch, isPlaceholderData: isReshaped } = usePlan(id, target)
 const run = useSwitchRun(id)
 const canLeaveOut = computed(() => !!target.value && 'without' in target.value && !run.progress.value)
-const leaveOut = (what: string) => (without.value = [...without.value, what])
-const putOn = (what: string) => (without.value = without.value.filter((one) => one !== what))
+const leftOut = computed(() => plan.value?.target.without ?? [])
+const leaveOut = (what: string) => (without.value = [...leftOut.value, what])
+const putOn = (what: string) => (without.value = leftOut.value.filter((one) => one !== what))
 const kind = computed(() => target.value?.kind ?? 'Saving')
 /** What the page does, by what its plan leads to. */
 const WORDS = {
@@ -122,6 +124,12 @@ function planAgain() {
           </figcaption>
         </figure>
       </div>
+      <PlanGroupings
+        v-if="canLeaveOut && plan.groupings.length > 1"
+        :plan="plan"
+        @choose="without = $event"
+        @changed="refetch"
+      />
       <PlanSteps
         :plan="plan"
         :progress="run.progress.value"
