@@ -8,7 +8,7 @@ import { useInSight } from '@/composables/useInSight'
 import { SORTS, useShelf } from '@/composables/useShelf'
 
 const { id, error, isPending, shown, toggle, sort, sought, filters, found, more, hasMore } = useShelf()
-const { made, left, rest, restart } = useInSight(found, 24, more)
+const { made, left, rest, restart } = useInSight(found, 12, more)
 watch([shown, sort, sought], restart)
 const { data: deletions } = useDeletions()
 const chips = ref<HTMLElement>()
