@@ -29,6 +29,48 @@ public sealed class AdaptationTests
     }
 
     [Fact]
+    public void What_is_lost_is_told_in_its_measure_the_worst_first()
+    {
+        var desktop = new TestDesktop("visitor-wall");
+        var look = new TestDesktop()
+            .With(
+                TestDesktop.Panels,
+                "\"panels\": [",
+                "\"panels\": [ { \"id\": \"up\", \"screen\": \"upright\" },"
+            )
+            .Read()
+            .Look;
+        var losses = new SwitchPlanner(
+            TestDesktop.Wall,
+            desktop.Read(),
+            desktop,
+            desktop,
+            _ => TestDesktop.Map
+        )
+            .Plan(look, [.. look.Components.Select(part => part.Kind.Name)])
+            .Losses;
+        losses
+            .Select(loss => loss.Share)
+            .ShouldBe(losses.Select(loss => loss.Share).OrderDescending());
+        losses.ShouldAllBe(loss => loss.Share > 0 && loss.Share <= 1);
+        losses[0].Words.ShouldBe("all of it");
+        losses.Single(loss => loss.Kind == "panels").Words.ShouldStartWith("the first one");
+
+        var colours = look[ColoursKind.Kind]!;
+        var roles = Role.All.Count(role => colours.Has(role));
+        var lost = PartLoss.Of(
+            colours,
+            [
+                new Loss(new SettingKey("set"), "set", "Why."),
+                .. Role.All.Take(3).Select(role => new Loss(new(role.Name), role.Title, "Why.")),
+            ]
+        );
+        lost.Words.ShouldBe($"1 of 2 settings, 3 of {roles} roles");
+        lost.Share.ShouldBe(4.0 / colours.Settings.Count);
+        lost.Reasons.ShouldHaveSingleItem().What.ShouldBe("set, Accent, Window, View");
+    }
+
+    [Fact]
     public void What_the_first_platform_had_no_place_for_stays_as_it_is_on_the_second()
     {
         var wall = new TestDesktop("visitor-wall").Read().Look[FontsKind.Kind]!;

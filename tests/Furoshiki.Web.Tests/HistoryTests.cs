@@ -1,6 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Microsoft.Data.Sqlite;
 
 namespace Furoshiki.Web.Tests;
 
@@ -57,6 +58,47 @@ public sealed class HistoryTests : OwnAppTests
             .GetValue<string>()
             .ShouldBe("Open Night");
         (await History()).Count.ShouldBeGreaterThan(2, "the demo's own switches are there too");
+    }
+
+    [Fact]
+    public async Task A_plan_that_an_earlier_version_kept_is_read_with_all_that_it_told()
+    {
+        var kept = await Server.Plan("Saving", await Server.SavingOf("Open Night"));
+        await Server.Switch(kept);
+        kept.AsObject().Remove("groupings");
+        kept.AsObject().Remove("remembered");
+        kept["losses"] = JsonNode.Parse(
+            """
+            [
+              { "kind": "fonts", "title": "Fonts", "what": "weight", "reason": "No place for it." },
+              { "kind": "fonts", "title": "Fonts", "what": "hinting", "reason": "No place for it." },
+              { "kind": "dock", "title": "Dock", "what": "bottom", "reason": "There is no dock." }
+            ]
+            """
+        );
+        var id = (await History())[0]!["id"]!;
+        await using (
+            var connection = new SqliteConnection(
+                $"Data Source={Path.Combine(App.Data, "furoshiki.db")};Pooling=False"
+            )
+        )
+        {
+            await connection.OpenAsync();
+            await using var command = connection.CreateCommand();
+            command.CommandText = "UPDATE Switches SET Plan = $plan WHERE Id = $id";
+            command.Parameters.AddWithValue("$plan", kept.ToJsonString());
+            command.Parameters.AddWithValue("$id", id.GetValue<long>());
+            (await command.ExecuteNonQueryAsync()).ShouldBe(1);
+        }
+
+        var read = await Server.Get($"/api/switches/{id}/plan");
+        read["groups"]!.ToJsonString().ShouldBe(kept["groups"]!.ToJsonString());
+        read["losses"]!
+            .AsArray()
+            .SelectMany(loss =>
+                loss!["reasons"]!.AsArray().Select(one => $"{loss["title"]}, {one!["what"]}")
+            )
+            .ShouldBe(["Fonts, weight", "Fonts, hinting", "Dock, bottom"]);
     }
 
     [Fact]

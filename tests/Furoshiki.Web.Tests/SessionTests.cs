@@ -31,11 +31,14 @@ public sealed class SessionTests : OwnAppTests
             var plan = await Server.Plan("Saving", saving, desktop);
             plan["refused"]!.AsArray().ShouldBeEmpty();
             Texts(plan["losses"], "kind").ShouldContain(lost);
-            var losses = plan["losses"]!
+            var panels = plan["losses"]!
                 .AsArray()
-                .Select(loss => $"{loss!["what"]} {loss["reason"]}")
-                .ToList();
-            losses.ShouldContain("side There is no screen 'upright' here.");
+                .Single(loss => loss!["kind"]!.GetValue<string>() == "panels")!;
+            panels["words"]!.GetValue<string>().ShouldStartWith("the second one");
+            panels["reasons"]!
+                .AsArray()
+                .Select(one => $"{one!["what"]} {one["reason"]}")
+                .ShouldContain("side There is no screen 'upright' here.");
             (await Server.Switch(plan, desktop))["switched"]!.GetValue<bool>().ShouldBeTrue();
 
             var now = await Server.Now(desktop);

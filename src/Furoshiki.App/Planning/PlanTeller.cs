@@ -63,8 +63,9 @@ public sealed class PlanTeller(LookLibrary library, NowReader nowReader)
                 .. plan.Losses.Select(loss => new LossView(
                     loss.Kind,
                     Kind.TitleOf(loss.Kind),
-                    loss.What,
-                    loss.Reason
+                    loss.Share,
+                    loss.Words,
+                    loss.Reasons
                 )),
             ],
             [.. plan.Same.Select(kind => kind.Title)],

@@ -1,5 +1,6 @@
 using Furoshiki.App.Views;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Switching;
 
 namespace Furoshiki.App.Planning;
 
@@ -50,14 +51,24 @@ public sealed record StepGroup(Shows Shows, IReadOnlyList<StepView> Steps);
 /// <summary>A part that cannot be put on.</summary>
 public sealed record RefusedView(string Kind, string Title, string Reason);
 
-/// <summary>Something that has no match on the desktop.</summary>
-public sealed record LossView(string Kind, string Title, string What, string Reason);
+/// <summary>What a part loses on the desktop.</summary>
+/// <param name="Share">What it loses of all that it sets: more than 0, and 1 for the whole part.</param>
+/// <param name="Words">How much that is, in the part's measure.</param>
+/// <param name="Reasons">What has no match, each reason once.</param>
+public sealed record LossView(
+    string Kind,
+    string Title,
+    double Share,
+    string Words,
+    IReadOnlyList<LossReason> Reasons
+);
 
 /// <summary>The parts that a plan leaves alone, and why.</summary>
 public sealed record LeftAloneView(IReadOnlyList<string> Titles, string Reason);
 
 /// <summary>A switch plan.</summary>
 /// <param name="Before">The name of the profile that is on before it; "Now" where none is.</param>
+/// <param name="Losses">What has no match, the worst first.</param>
 /// <param name="LeftOut">What of the look was left out of the plan.</param>
 /// <param name="LeftAlone">The parts that it leaves alone, and why.</param>
 /// <param name="Unsaved">What drifted, is in no saving and is changed: the safe state keeps it.</param>

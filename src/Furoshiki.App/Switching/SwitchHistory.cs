@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Planning;
 using Furoshiki.Store;
@@ -88,9 +87,7 @@ public sealed class SwitchHistory(IDbContextFactory<FuroshikiDb> databases, Swit
         var text =
             db.Switches.Where(one => one.Id == id).Select(one => one.Plan).FirstOrDefault()
             ?? throw ProblemException.NotFound("The plan of this switch");
-        var plan = JsonSerializer.Deserialize<PlanView>(text, SwitchRuns.Json)!;
-        // The plans of earlier versions had no groupings.
-        return plan with { Groupings = plan.Groupings ?? [] };
+        return PlanText.Read(text);
     }
 
     private PastSwitch View(SwitchStand one)

@@ -102,7 +102,7 @@ public sealed class SwitchRuns(
             plan.Desktop.Id,
             plan.Desktop.Folder.Root,
             plan.Name,
-            new SwitchRequested(by.ToString(), JsonSerializer.Serialize(view, Json), keepWithin)
+            new SwitchRequested(by.ToString(), PlanText.Write(view), keepWithin)
         );
         var run = _runs[id] = new SwitchRun(plan);
         _ = Task.Run(() =>

@@ -25,7 +25,9 @@ internal static class SwitchWords
         foreach (var part in plan.Refused)
             output.Line($"Not put on: {part.Title}. {part.Reason}");
         foreach (var loss in plan.Losses)
-            output.Line($"No match: {loss.Title}, {loss.What}. {loss.Reason}");
+            output.Line(
+                $"No match: {loss.Title}, {loss.Words}. {string.Join(' ', loss.Reasons.Select(one => one.Reason))}"
+            );
         foreach (var part in plan.Unsaved)
             output.Line($"In no saving, kept by the safe state only: {part.Title}, {part.Words}");
         foreach (var place in plan.NotTouched.Concat(plan.SafeGaps))

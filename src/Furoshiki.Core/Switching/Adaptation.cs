@@ -7,10 +7,10 @@ using Furoshiki.Core.Reading;
 namespace Furoshiki.Core.Switching;
 
 /// <summary>Something of a part that a desktop has no match for.</summary>
-/// <param name="Kind">The kind's name.</param>
+/// <param name="Key">The setting; an item is a setting of it without a name; null for a file, or the whole part.</param>
 /// <param name="What">What it is, in words.</param>
 /// <param name="Reason">Why there is no match, in a sentence.</param>
-public sealed record Loss(string Kind, string What, string Reason);
+public sealed record Loss(SettingKey? Key, string What, string Reason);
 
 /// <summary>A component as a desktop can hold it.</summary>
 /// <param name="Component">The component; null if nothing of it can be held.</param>
@@ -36,14 +36,14 @@ public static class Adaptation
                 null,
                 [
                     new Loss(
-                        kind.Name,
+                        null,
                         wanted.Words,
                         $"{map.Platform} has no {kind.Title.ToLowerInvariant()}."
                     ),
                 ]
             );
         var losses = new List<Loss>();
-        var away = ItemsAway(kind, wanted, map, losses);
+        var away = ItemsAway(wanted, map, losses);
         var settings = wanted.Settings.ToBuilder();
         foreach (var (key, value) in wanted.Settings)
             if (
@@ -78,14 +78,9 @@ public static class Adaptation
     }
 
     /// <summary>Items on screens that the desktop does not have.</summary>
-    private static HashSet<string> ItemsAway(
-        Kind kind,
-        Component wanted,
-        DesktopMap map,
-        List<Loss> losses
-    )
+    private static HashSet<string> ItemsAway(Component wanted, DesktopMap map, List<Loss> losses)
     {
-        var screen = kind.Settings.FirstOrDefault(setting =>
+        var screen = wanted.Kind.Settings.FirstOrDefault(setting =>
             setting.Type is SettingType.ScreenName
         );
         var away = new HashSet<string>(StringComparer.Ordinal);
@@ -103,7 +98,7 @@ public static class Adaptation
             )
                 continue;
             away.Add(item);
-            losses.Add(new Loss(kind.Name, item, $"There is no screen '{name}' here."));
+            losses.Add(new Loss(LeftOut.Item(item), item, $"There is no screen '{name}' here."));
         }
         return away;
     }
@@ -125,8 +120,7 @@ public static class Adaptation
         var what = setting.Title.ToLowerInvariant();
         if (!here.CanHold(key))
         {
-            if (losses.All(loss => loss.What != what))
-                losses.Add(new Loss(kind.Name, what, $"{map.Platform} has no place for it."));
+            losses.Add(new Loss(key, what, $"{map.Platform} has no place for it."));
             return null;
         }
         if (here.PlaceOf(key) is not { } place || ReferenceEquals(place.Spelling, Spelling.Plain))
@@ -139,7 +133,7 @@ public static class Adaptation
         }
         catch (SettingsFileException problem)
         {
-            losses.Add(new Loss(kind.Name, what, problem.Message));
+            losses.Add(new Loss(key, what, problem.Message));
             return null;
         }
     }
@@ -195,13 +189,7 @@ public static class Adaptation
                 asset is { Setting: null, Content: not null }
                 && here.Whole.All(path => path.ToString() != asset.Path)
             )
-                losses.Add(
-                    new Loss(
-                        wanted.Kind.Name,
-                        asset.Name,
-                        "There is no such file on this platform."
-                    )
-                );
+                losses.Add(new Loss(null, asset.Name, "There is no such file on this platform."));
     }
 
     private static IEnumerable<Asset> Of(Component? component, AssetRule rule) =>

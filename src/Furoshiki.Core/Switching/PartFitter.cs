@@ -56,7 +56,7 @@ public sealed class PartFitter(
         [
             .. losses,
             .. wanted.Kept.Keys.Select(key => new Loss(
-                wanted.Kind.Name,
+                SettingKey.Parse(key),
                 key,
                 "It was saved with a value that this version of Furoshiki does not know."
             )),

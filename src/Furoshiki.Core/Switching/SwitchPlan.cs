@@ -33,7 +33,7 @@ public sealed record PartRefusal(Kind Kind, string Reason);
 /// <summary>Everything that a switch will do, worked out before the first byte moves.</summary>
 /// <param name="Steps">The parts that change, in the order in which people read them.</param>
 /// <param name="Refused">The parts that cannot be put on.</param>
-/// <param name="Losses">What has no match on this desktop: whole parts, and what of the parts that are put on.</param>
+/// <param name="Losses">What has no match on this desktop, the worst first: whole parts, and what of the parts that are put on.</param>
 /// <param name="Same">The kinds that are as wanted already.</param>
 /// <param name="LeftAlone">The kinds of the desktop that the look does not cover.</param>
 /// <param name="Changes">The paths that are brought to another state, in the order in which that is done.</param>
@@ -43,7 +43,7 @@ public sealed record PartRefusal(Kind Kind, string Reason);
 public sealed record SwitchPlan(
     ImmutableArray<PartStep> Steps,
     ImmutableArray<PartRefusal> Refused,
-    ImmutableArray<Loss> Losses,
+    ImmutableArray<PartLoss> Losses,
     ImmutableArray<Kind> Same,
     ImmutableArray<Kind> LeftAlone,
     ImmutableArray<FileChange> Changes,

@@ -30,7 +30,7 @@ public sealed class SwitchPlanner(
     private readonly PartFitter _fitter = new(map, reading, view, saved);
     private readonly List<PartStep> _steps = [];
     private readonly List<PartRefusal> _refused = [];
-    private readonly List<Loss> _losses = [];
+    private readonly List<PartLoss> _losses = [];
     private readonly List<Component> _same = [];
 
     /// <summary>Plans a switch to a look.</summary>
@@ -44,7 +44,9 @@ public sealed class SwitchPlanner(
     )
     {
         foreach (var kept in wanted.Kept.Keys.Where(cover.Contains))
-            _losses.Add(new Loss(kept, kept, "This version of Furoshiki knows no such part."));
+            _losses.Add(
+                PartLoss.Whole(kept, kept, "This version of Furoshiki knows no such part.")
+            );
         foreach (
             var component in InOrder(wanted.Components.Where(one => cover.Contains(one.Kind.Name)))
         )
@@ -67,7 +69,7 @@ public sealed class SwitchPlanner(
         return new SwitchPlan(
             [.. _steps.OrderBy(step => step.Difference.Kind.Place)],
             [.. _refused],
-            [.. _losses],
+            [.. _losses.OrderByDescending(loss => loss.Share)],
             [.. _same.Select(part => part.Kind)],
             [.. untouched],
             changes,
@@ -108,7 +110,12 @@ public sealed class SwitchPlanner(
     private void PlanPart(Component wanted, LeftOut? leftOut)
     {
         var fit = _fitter.Fit(wanted, source(wanted.Kind.Name), leftOut);
-        _losses.AddRange(fit.Losses);
+        if (fit.Refusal is null && !fit.Losses.IsEmpty)
+            _losses.Add(
+                fit.Held is null
+                    ? PartLoss.Whole(wanted.Kind.Name, fit.Losses[0].What, fit.Losses[0].Reason)
+                    : PartLoss.Of(wanted, fit.Losses)
+            );
         if (fit.Refusal is { } reason)
         {
             _refused.Add(new PartRefusal(wanted.Kind, reason));

@@ -40,6 +40,13 @@ public static class Counting
             }
         );
 
+    private static readonly string[] First = ["first", "second", "third", "fourth", "fifth"];
+
+    /// <summary>The place of something in a short line: first, second, third; in figures from the sixth on.</summary>
+    /// <param name="number">The place, from 1.</param>
+    public static string OrdinalWord(int number) =>
+        number <= First.Length ? First[number - 1] : Ordinal(number);
+
     /// <summary>So many things: "1 part", "2 parts".</summary>
     /// <param name="count">How many.</param>
     /// <param name="thing">What, in the singular of a word that takes an "s".</param>

@@ -1060,11 +1060,17 @@ export interface components {
             look: string;
             kinds: string[];
         };
+        LossReason: {
+            what: string;
+            reason: string;
+        };
         LossView: {
             kind: string;
             title: string;
-            what: string;
-            reason: string;
+            /** Format: double */
+            share: number;
+            words: string;
+            reasons: components["schemas"]["LossReason"][];
         };
         MapView: {
             name: string;

@@ -8,23 +8,6 @@ import SignalWord from './SignalWord.vue'
 const props = defineProps<{ plan: Schemas['PlanView']; ended: boolean }>()
 const { now } = useDesktop()
 
-/** What has no match, part by part, each reason said once. */
-const lost = computed(() =>
-  [...new Set(props.plan.losses.map((loss) => loss.title))].map((title) => {
-    const losses = props.plan.losses.filter((loss) => loss.title === title)
-    const reasons = [...new Set(losses.map((loss) => loss.reason))]
-    return {
-      title,
-      words: reasons
-        .map((reason) => {
-          const what = losses.filter((loss) => loss.reason === reason).map((loss) => loss.what)
-          return `${what.length > 4 ? `${what.length} settings` : what.join(', ')}. ${reason}`
-        })
-        .join(' '),
-    }
-  }),
-)
-
 /** The paths that there is something to say of. */
 const places = computed(() =>
   (
@@ -63,11 +46,11 @@ const places = computed(() =>
     </section>
     <section v-if="plan.losses.length > 0" class="paper" data-test="losses">
       <SignalWord signal="waiting" word="Without a match here" />
-      <details :open="lost.length < 5">
-        <summary>{{ lost.map((part) => part.title).join(', ') }}</summary>
-        <p v-for="part in lost" :key="part.title">
-          <strong>{{ part.title }}</strong> {{ part.words }}
-        </p>
+      <details v-for="loss in plan.losses" :key="loss.kind">
+        <summary>
+          <strong>{{ loss.title }}</strong> {{ loss.words }}
+        </summary>
+        <p v-for="one in loss.reasons" :key="one.reason" class="second">{{ one.what }}. {{ one.reason }}</p>
       </details>
     </section>
     <section v-for="list in places" :key="list.test" class="paper" :data-test="list.test">

@@ -129,11 +129,12 @@ describe('the drawing of screens', () => {
 })
 
 describe('the decisions of a plan', () => {
-  const loss = (title: string, what: string, reason: string): Schemas['LossView'] => ({
+  const loss = (title: string, words: string, what: string): Schemas['LossView'] => ({
     kind: title,
     title,
-    what,
-    reason,
+    share: 0.5,
+    words,
+    reasons: [{ what, reason: 'Tansu has no place for it.' }],
   })
   const plan = (losses: Schemas['LossView'][]) =>
     ({
@@ -147,18 +148,11 @@ describe('the decisions of a plan', () => {
       files: [],
     }) as unknown as Schemas['PlanView']
 
-  it('say each reason once, with what it is the reason for', () => {
-    const none = 'Tansu has no place for it.'
-    const losses = [
-      loss('Fonts', 'weight', none),
-      loss('Fonts', 'hinting', none),
-      loss('Dock', 'bottom', 'Tansu has no dock.'),
-      ...['a', 'b', 'c', 'd', 'e'].map((what) => loss('Colours', what, none)),
-    ]
+  it('say how much of each part has no match, and why', () => {
+    const losses = [loss('Dock', 'all of it', 'bottom'), loss('Fonts', '2 of 9 settings', 'weight, hinting')]
     const text = mount(PlanDecisions, { props: { plan: plan(losses), ended: false } }).text()
-    expect(text).toContain('Fonts, Dock, Colours')
-    expect(text).toContain('Fonts weight, hinting. Tansu has no place for it.')
-    expect(text).toContain('Colours 5 settings. Tansu has no place for it.')
+    expect(text).toContain('Dock all of it')
+    expect(text).toContain('Fonts 2 of 9 settingsweight, hinting. Tansu has no place for it.')
   })
 
   it('are silent where there are none', () => {
