@@ -55,6 +55,14 @@ public sealed class DesktopsTests : IAsyncLifetime
         _person.GoTo("/desktops");
         _person.Press("Sign out and in");
         _person.Gone("[data-test='waiting']");
+        _person.GoTo("/switch?saving=12");
+        _person.See("[data-step='icons']");
+        _person.Press("Switch to Day Log");
+        _person.See("[data-test='waiting']", "One sign-in shows all seven.");
+        _person.PressByKeys("Do all that waits");
+        _person.Gone("[data-test='waiting']");
+        _person.GoTo("/desktops");
+        _person.See("[aria-label='Trouble']");
 
         Find("[aria-label='Trouble'] input[type=checkbox]").Click();
         var before = _person.App.Snapshot();

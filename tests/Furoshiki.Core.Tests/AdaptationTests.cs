@@ -183,9 +183,31 @@ public sealed class AdaptationTests
         session.Read(now, after.Read(), Shows.AfterProgramRestart, "file manager")[IconsKind.Kind]!
             .Get(IconsKind.Set)
             .ShouldBe("Fold-Ash");
+        var one = WaitingStep.Fewest(session.NotShowing(now, after.Read())).ShouldHaveSingleItem();
+        $"{one.Subject} {one.Words}".ShouldBe("One sign-in shows both.");
         session
             .Read(now, after.Read(), Shows.AfterSignIn)
             .Digest.ShouldBe(after.Read().Look.Digest);
+    }
+
+    [Fact]
+    public void What_waits_for_programs_only_takes_one_start_of_each()
+    {
+        var before = new TestDesktop();
+        var showing = SessionOf(before).Read(null, before.Read(), Shows.AfterRestart);
+        var after = before
+            .With(TestDesktop.Windows, "set=Fold-Slate", "set=Fold-Ash")
+            .With(TestDesktop.Windows, "interface=Ridge Sans", "interface=Ridge Mono");
+        var session = SessionOf(after);
+        var waiting = session.NotShowing(showing, after.Read()).ToList();
+        var steps = WaitingStep.Fewest(waiting);
+        steps.ShouldAllBe(step => step.Until == Shows.AfterProgramRestart);
+        steps.Select(step => step.Program).ShouldBeUnique();
+        foreach (var step in steps)
+            showing = session.Read(showing, after.Read(), step.Until, step.Program);
+        session.NotShowing(showing, after.Read()).ShouldBeEmpty();
+        waiting.ShouldNotBeEmpty();
+        WaitingStep.Fewest([]).ShouldBeEmpty();
     }
 
     [Fact]

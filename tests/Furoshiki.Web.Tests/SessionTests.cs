@@ -92,7 +92,9 @@ public sealed class SessionTests : OwnAppTests
         await Server.Tell(1, "RestartProgram", "terminal");
         (await Waiting()).Keys.ShouldNotContain("terminal");
         (await Waiting()).Keys.ShouldContain("icons");
-        await Server.Tell(1, "SignIn");
+        var step = (await Server.Now())["waiting"]!.AsArray().ShouldHaveSingleItem()!;
+        $"{step["subject"]} {step["words"]}".ShouldBe("One sign-in shows all six.");
+        await Server.Tell(1, "AllThatWaits");
         (await Waiting()).ShouldBeEmpty();
         (await Server.Now())["showing"]!
             .GetValue<string>()

@@ -5,6 +5,11 @@ using Furoshiki.Core.Session;
 
 namespace Furoshiki.App.Now;
 
+/// <summary>One thing to be done so that what waits shows.</summary>
+/// <param name="Subject">What is told of: the parts, or what serves several at once.</param>
+/// <param name="Words">What is told of it.</param>
+public sealed record WaitingView(string Subject, string Words);
+
 /// <summary>A part of which something else shows than what is set.</summary>
 /// <param name="Set">What is set, in words.</param>
 /// <param name="Showing">What shows, in words.</param>

@@ -9,6 +9,7 @@ using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Session;
 using Furoshiki.Core.Switching;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
@@ -38,6 +39,7 @@ public sealed class NowReader(
         var showing = sessions.Showing(desktop, seen);
         if (showing is not null)
             library.Remember(showing);
+        var notShowing = showing is null ? [] : Sessions.NotShowing(desktop, seen, showing);
         return new NowView(
             DesktopView.Of(desktop),
             reading.Look.Digest.Hex,
@@ -54,9 +56,12 @@ public sealed class NowReader(
                 : null,
             [.. drift.Parts.Select(part => DriftView.Of(part, drift.Since(part.Kind.Name)))],
             drift.Then.Digest.Hex,
-            showing is null
-                ? []
-                : [.. Sessions.NotShowing(desktop, seen, showing).Select(NotShowingView.Of)],
+            [.. notShowing.Select(NotShowingView.Of)],
+            [
+                .. WaitingStep
+                    .Fewest(notShowing)
+                    .Select(step => new WaitingView(step.Subject, step.Words)),
+            ],
             UnreadView.Of(reading),
             [.. reading.Parts.SelectMany(UnreadValueView.Of)],
             [

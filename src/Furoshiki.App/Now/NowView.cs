@@ -9,6 +9,7 @@ namespace Furoshiki.App.Now;
 /// <param name="Showing">What shows; the same as what is set where nothing is known of the session.</param>
 /// <param name="Then">The parts as the savings have them that last held them: what drift is told against.</param>
 /// <param name="NotShowing">The parts of which something else shows than what is set.</param>
+/// <param name="Waiting">The fewest things to be done until all that waits shows.</param>
 /// <param name="Gaps">What stands in the parts' files and cannot be held.</param>
 public sealed record NowView(
     DesktopView Desktop,
@@ -18,6 +19,7 @@ public sealed record NowView(
     IReadOnlyList<DriftView> Drift,
     string Then,
     IReadOnlyList<NotShowingView> NotShowing,
+    IReadOnlyList<WaitingView> Waiting,
     IReadOnlyList<UnreadView> Unread,
     IReadOnlyList<UnreadValueView> UnreadValues,
     IReadOnlyList<GapView> Gaps,

@@ -4,6 +4,7 @@ using Furoshiki.App.Views;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Switching;
 
@@ -39,6 +40,8 @@ public sealed class PlanTeller(LookLibrary library, NowReader nowReader)
             .LeftAlone.Where(kind => !ready.Shaping.Parts.Contains(kind.Name))
             .Select(kind => kind.Title)
             .ToList();
+        // A restart brings a sign-in with it, and a sign-in starts every program again.
+        var latest = plan.Steps.Select(step => step.Shows).DefaultIfEmpty().Max();
         return new PlanView(
             ready.Target,
             ready.Name,
@@ -50,7 +53,11 @@ public sealed class PlanTeller(LookLibrary library, NowReader nowReader)
                 .. plan
                     .Steps.GroupBy(step => step.Shows)
                     .OrderBy(group => group.Key)
-                    .Select(group => new StepGroup(group.Key, [.. group.Select(Step)])),
+                    .Select(group => new StepGroup(
+                        group.Key,
+                        [.. group.Select(Step)],
+                        group.Key > Shows.AtOnce && latest > group.Key ? latest : null
+                    )),
             ],
             [
                 .. plan.Refused.Select(part => new RefusedView(

@@ -46,7 +46,8 @@ public sealed record StepView(
 );
 
 /// <summary>The parts whose change can be seen at the same moment.</summary>
-public sealed record StepGroup(Shows Shows, IReadOnlyList<StepView> Steps);
+/// <param name="With">The later moment of the plan that serves them too; null if there is none.</param>
+public sealed record StepGroup(Shows Shows, IReadOnlyList<StepView> Steps, Shows? With = null);
 
 /// <summary>A part that cannot be put on.</summary>
 public sealed record RefusedView(string Kind, string Title, string Reason);

@@ -23,6 +23,9 @@ public enum SessionAction
 
     /// <summary>Close a program and start it again.</summary>
     RestartProgram,
+
+    /// <summary>Whatever of these it takes until all that waits shows, and no more.</summary>
+    AllThatWaits,
 }
 
 /// <summary>What is wrong with a simulated desktop's disk.</summary>
@@ -90,17 +93,24 @@ public sealed class Sessions(
                 "This desktop is real: its session is not Furoshiki's to end.",
                 "Nothing was changed."
             );
-        Read(
-            desktop,
-            observer.See(desktop),
-            action switch
-            {
-                SessionAction.Restart => Shows.AfterRestart,
-                SessionAction.SignIn => Shows.AfterSignIn,
-                _ => Shows.AfterProgramRestart,
-            },
-            action == SessionAction.RestartProgram ? program : null
-        );
+        var seen = observer.See(desktop);
+        switch (action)
+        {
+            case SessionAction.Restart:
+                Read(desktop, seen, Shows.AfterRestart, null);
+                break;
+            case SessionAction.SignIn:
+                Read(desktop, seen, Shows.AfterSignIn, null);
+                break;
+            case SessionAction.RestartProgram:
+                Read(desktop, seen, Shows.AfterProgramRestart, program);
+                break;
+            default:
+                var showing = Read(desktop, seen, Shows.AtOnce, null);
+                foreach (var step in WaitingStep.Fewest(NotShowing(desktop, seen, showing)))
+                    Read(desktop, seen, step.Until, step.Program);
+                break;
+        }
     }
 
     private Look Read(LiveDesktop desktop, Observation seen, Shows upTo, string? program)

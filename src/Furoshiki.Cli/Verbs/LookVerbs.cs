@@ -114,6 +114,8 @@ internal static class LookVerbs
                     call.Output.Line(
                         $"Not showing: {part.Title}, {part.Set}. It shows {part.Showing}."
                     );
+                foreach (var step in now.Waiting)
+                    call.Output.Line($"{step.Subject} {step.Words}");
                 Drifted(call, now);
                 call.Output.Line("");
                 Parts(call, now.Parts);

@@ -16,7 +16,12 @@ internal static class SwitchWords
         {
             output.Line("");
             output.Table(
-                [When(group.Shows), ""],
+                [
+                    group.With is { } later
+                        ? $"{When(group.Shows)}, or with the rest {When(later).ToLowerInvariant()}"
+                        : When(group.Shows),
+                    "",
+                ],
                 group.Steps.Select(step => (IReadOnlyList<Cell>)[step.Title, step.Words])
             );
         }

@@ -47,6 +47,25 @@ public static class Counting
     public static string OrdinalWord(int number) =>
         number <= First.Length ? First[number - 1] : Ordinal(number);
 
+    private static readonly string[] Numbers =
+    [
+        "three",
+        "four",
+        "five",
+        "six",
+        "seven",
+        "eight",
+        "nine",
+        "ten",
+    ];
+
+    /// <summary>All of so many, in words up to ten: both, all three, all 12.</summary>
+    /// <param name="number">How many, from 2.</param>
+    public static string All(int number) =>
+        number == 2 ? "both"
+        : number - 3 < Numbers.Length ? $"all {Numbers[number - 3]}"
+        : string.Create(CultureInfo.InvariantCulture, $"all {number}");
+
     /// <summary>So many things: "1 part", "2 parts".</summary>
     /// <param name="count">How many.</param>
     /// <param name="thing">What, in the singular of a word that takes an "s".</param>

@@ -34,6 +34,15 @@ async function forget(aside: number) {
   await take(api.DELETE('/api/desktops/{id}/asides/{aside}', { params: { path: { ...desktop(), aside } } }))
   await changed()
 }
+async function show() {
+  await take(
+    api.POST('/api/desktops/{id}/session', {
+      params: { path: desktop() },
+      body: { action: 'AllThatWaits', program: null },
+    }),
+  )
+  await changed()
+}
 /** Where a page goes away with what had the focus, the next one gets it, and says what it is. */
 const arrived = ref('')
 const page = ref<HTMLElement>()
@@ -71,6 +80,7 @@ useKeys({
         :gone="gone"
         :is-empty="desktops?.length === 0"
         @seen="see"
+        @show="show"
         @forget="forget"
       />
       <div class="side">

@@ -1108,6 +1108,7 @@ export interface components {
             drift: components["schemas"]["DriftView"][];
             then: string;
             notShowing: components["schemas"]["NotShowingView"][];
+            waiting: components["schemas"]["WaitingView"][];
             unread: components["schemas"]["UnreadView"][];
             unreadValues: components["schemas"]["UnreadValueView"][];
             gaps: components["schemas"]["GapView"][];
@@ -1377,7 +1378,7 @@ export interface components {
             svg: string;
         };
         /** @enum {unknown} */
-        SessionAction: "SignIn" | "Restart" | "RestartProgram";
+        SessionAction: "SignIn" | "Restart" | "RestartProgram" | "AllThatWaits";
         SessionRequest: {
             action: components["schemas"]["SessionAction"];
             program: null | string;
@@ -1445,6 +1446,7 @@ export interface components {
         StepGroup: {
             shows: components["schemas"]["Shows"];
             steps: components["schemas"]["StepView"][];
+            with?: null | components["schemas"]["Shows"];
         };
         StepView: {
             kind: string;
@@ -1507,6 +1509,10 @@ export interface components {
             file: string;
             reason: string;
             parts: components["schemas"]["KindName"][];
+        };
+        WaitingView: {
+            subject: string;
+            words: string;
         };
     };
     responses: never;

@@ -15,7 +15,7 @@ const props = defineProps<{
   /** Whether it is known that there is no desktop. */
   isEmpty?: boolean
 }>()
-const emit = defineEmits<{ seen: []; forget: [aside: number] }>()
+const emit = defineEmits<{ seen: []; show: []; forget: [aside: number] }>()
 const chosen = defineModel<string>('chosen', { required: true })
 
 const isUnfolded = ref(false)
@@ -32,25 +32,8 @@ watch(
 const some = computed(() => kinds.value.filter((kind) => picked.value.includes(kind)))
 const isAll = computed(() => some.value.length === kinds.value.length)
 
-const MOMENTS: Record<Schemas['Shows'], string> = {
-  AtOnce: 'at once',
-  AfterProgramRestart: 'when its program starts again',
-  AfterSignIn: 'after the next sign-in',
-  AfterRestart: 'after the next restart',
-}
 const waiting = computed(() => (props.now?.notShowing ?? []).filter((part) => part.willShow))
 const fallen = computed(() => (props.now?.notShowing ?? []).filter((part) => !part.willShow))
-const moments = computed(() => {
-  const byMoment = new Map<string, string[]>()
-  for (const part of waiting.value) {
-    const when =
-      part.until === 'AfterProgramRestart' && part.program
-        ? `when the ${part.program} start${part.program.endsWith('s') ? '' : 's'} again`
-        : MOMENTS[part.until]
-    byMoment.set(when, [...(byMoment.get(when) ?? []), part.title])
-  }
-  return [...byMoment]
-})
 const shown = computed(() => props.gone ?? props.now?.desktop)
 const screens = (desktop: Schemas['DesktopView']) =>
   [`${desktop.platform} ${desktop.version}`.trim(), count(desktop.screens.length, 'screen')].join(', ')
@@ -144,11 +127,11 @@ const screens = (desktop: Schemas['DesktopView']) =>
           >
         </div>
 
-        <div v-if="moments.length > 0" class="note waiting folds" data-test="waiting">
-          <p v-for="[when, titles] in moments" :key="when">
-            <SignalWord signal="waiting" :word="titles.join(', ')" />
-            {{ titles.length === 1 && !titles[0]?.endsWith('s') ? 'shows' : 'show' }} {{ when }}.
+        <div v-if="now.waiting.length > 0" class="note waiting folds" data-test="waiting">
+          <p v-for="step in now.waiting" :key="step.subject">
+            <SignalWord signal="waiting" :word="step.subject" /> {{ step.words }}
           </p>
+          <VBtn v-if="now.desktop.isSimulated" @click="emit('show')">Do all that waits</VBtn>
           <details>
             <summary>What is set, and what shows</summary>
             <p v-for="part in waiting" :key="part.kind">

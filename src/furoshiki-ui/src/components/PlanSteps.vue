@@ -19,6 +19,11 @@ const TITLES: Record<Schemas['Shows'], string> = {
   AfterSignIn: 'Shows after one sign-in',
   AfterRestart: 'Shows after one restart',
 }
+/** What serves a group that something later in the plan serves too. */
+const SERVES: Partial<Record<Schemas['Shows'], string>> = {
+  AfterSignIn: 'the sign-in starts them too',
+  AfterRestart: 'the restart serves them too',
+}
 const OUTCOMES: Record<Schemas['PartOutcome'], { signal: Signal; word: string }> = {
   Taken: { signal: 'ready', word: 'taken' },
   Waiting: { signal: 'waiting', word: 'written, waits' },
@@ -56,7 +61,9 @@ const isMade = computed(
     <li v-for="group in plan.groups" :key="group.shows" class="group paper">
       <div class="head">
         <h2>{{ TITLES[group.shows] }}</h2>
-        <span class="third">{{ summary(group) }}</span>
+        <span class="third"
+          >{{ summary(group) }}<template v-if="group.with">; {{ SERVES[group.with] }}</template></span
+        >
       </div>
       <div v-for="step in group.steps" :key="step.kind" class="step" :data-step="step.kind">
         <strong>{{ step.title }}</strong>

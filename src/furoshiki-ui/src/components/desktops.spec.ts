@@ -188,6 +188,7 @@ describe('the column of what is on now', () => {
       on: { profileId: 8, name: 'Red Lamp', savingId: 18, ordinal: '4th', nextOrdinal: '5th', look: '' },
       drift,
       notShowing,
+      waiting: [],
       unread: [],
       unreadValues: [],
       asides: [],
@@ -213,18 +214,11 @@ describe('the column of what is on now', () => {
       },
     })
 
-  it('gathers what waits by the moment at which it shows', () => {
-    const text = column(
-      now([
-        waiting('Cursor', 'AfterSignIn', null),
-        waiting('Behaviour', 'AfterSignIn', null),
-        waiting('Icons', 'AfterProgramRestart', 'file manager'),
-        waiting('Fonts', 'AfterProgramRestart', 'applications'),
-      ]),
-    ).text()
-    expect(text).toContain('Cursor, Behaviour show after the next sign-in.')
-    expect(text).toContain('Icons show when the file manager starts again.')
-    expect(text).toContain('Fonts show when the applications start again.')
+  it('tells the fewest things to be done until all shows', () => {
+    const view = now([waiting('Cursor', 'AfterSignIn', null), waiting('Behaviour', 'AfterSignIn', null)])
+    const text = column({ ...view, waiting: [{ subject: 'One sign-in', words: 'shows both.' }] }).text()
+    expect(text).toContain('One sign-in shows both.')
+    expect(text).toContain('Do all that waits')
   })
 
   it('tells what fell back apart from what waits', () => {
