@@ -30,6 +30,7 @@ internal static class JsonForm
         ("states", typeof(IReadOnlyList<SafeStateView>)),
         ("history", typeof(IReadOnlyList<PastSwitch>)),
         ("save", typeof(SavedView)),
+        ("make-state", typeof(SafeStateView)),
         ("plan", typeof(PlanView)),
         ("switch", typeof(RunResult)),
         ("back", typeof(RunResult)),

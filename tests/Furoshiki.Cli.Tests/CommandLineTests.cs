@@ -93,7 +93,12 @@ public sealed class CommandLineTests(AppProcess app) : CommandTests(app)
     public async Task What_is_deleted_by_the_command_is_off_the_page_and_undeleted_it_is_back()
     {
         using var client = await App.Client();
+        (await Json("make-state", 0, "Before the frost"))["title"]!
+            .GetValue<string>()
+            .ShouldBe("Before the frost");
+        (await Call("make-state", " ")).Error.ShouldContain("made by hand has a name");
         var states = (await Json("states", 0)).AsArray();
+        states[0]!["title"]!.GetValue<string>().ShouldBe("Before the frost");
         foreach (var what in new[] { "Winter Roof", "Day Log 2", $"state-{states[0]!["id"]}" })
         {
             var deleted = await Json("delete", 0, what);

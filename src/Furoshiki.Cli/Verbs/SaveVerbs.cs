@@ -3,6 +3,7 @@ using Furoshiki.App;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
+using Furoshiki.App.SafeStates;
 using Furoshiki.App.Saving;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
@@ -17,7 +18,7 @@ namespace Furoshiki.Cli.Verbs;
 /// <param name="Digest">The digest of its look.</param>
 internal sealed record SavedView(string Ref, string Name, string Ordinal, string Digest);
 
-/// <summary>The verb that saves.</summary>
+/// <summary>The verbs that keep what is on.</summary>
 internal static class SaveVerbs
 {
     private static readonly Argument<string?> Profile = new("profile")
@@ -39,6 +40,11 @@ internal static class SaveVerbs
             "Keep the content of the administrator's files too, not only their fingerprint",
     };
 
+    private static readonly Argument<string> State = new("name")
+    {
+        Description = "What the safe state is called",
+    };
+
     public static IEnumerable<Command> Make() =>
         [
             Verb.OnDesktop(
@@ -50,7 +56,23 @@ internal static class SaveVerbs
                 Note,
                 KeepSystem
             ),
+            Verb.OnDesktop("make-state", "Make a safe state", MakeState, State),
         ];
+
+    private static int MakeState(Call call)
+    {
+        var made = call
+            .Session.Get<SafeStateMaker>()
+            .Make(call.Desktop, call.Given.GetRequiredValue(State));
+        call.Output.Show(
+            made,
+            () =>
+                call.Output.Line(
+                    $"Made and read back: {made.Title}, {Counting.Of(made.Files, "file")}. The way back: furoshiki back state-{made.Id}"
+                )
+        );
+        return ExitCode.Done;
+    }
 
     private static int Save(Call call)
     {
