@@ -59,8 +59,10 @@ public sealed class DesktopsTests : IAsyncLifetime
         _person.See("[data-step='icons']");
         _person.Press("Switch to Day Log");
         _person.See("[data-test='waiting']", "One sign-in shows all seven.");
+        _person.See("[data-step='icons']", "written, waits");
         _person.PressByKeys("Do all that waits");
         _person.Gone("[data-test='waiting']");
+        _person.See("[data-step='icons']", "taken");
         _person.GoTo("/desktops");
         _person.See("[aria-label='Trouble']");
 

@@ -137,6 +137,7 @@ const steps = computed(() => plan.value?.groups.flatMap((group) => group.steps) 
           >Go back to this…</VBtn
         >
       </template>
+      <VBtn :to="{ name: 'compare', query: { look: ['now', `state-${state.id}`] } }">Compare with now</VBtn>
       <div class="row">
         <VBtn :loading="remove.isPending.value" @click="remove.mutate(ask(state.id))"
           >Delete this safe state</VBtn

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { IconArrowRight } from '@tabler/icons-vue'
-import { computed, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useChanged } from '@/api/asked'
 import type { Schemas } from '@/api/client'
@@ -20,7 +20,7 @@ import { useChoices } from '@/stores/choices'
 
 const route = useRoute()
 const changed = useChanged()
-const { id } = useDesktop()
+const { id, now } = useDesktop()
 
 /** A look and the parts of it that are put on, as they stand in the address: "saving-18:colours,fonts". */
 function looked(text: string | null): Schemas['LookParts'] {
@@ -81,7 +81,19 @@ const before = computed(() => {
   if (result.value?.switched) return 'before'
   return unsaved > 0 ? `now, ${count(unsaved, 'change')} unsaved` : 'now'
 })
-const outcomes = computed(() => new Map((result.value?.parts ?? []).map((part) => [part.kind, part])))
+/** Whether what is on was read again since the result came. */
+const isReadAgain = ref(false)
+/** Of what waited, a part that shows by now is taken. Only of simulated desktops it is known what shows. */
+const followed = (part: Schemas['PartResult']): Schemas['PartResult'] =>
+  part.outcome === 'Waiting' &&
+  isReadAgain.value &&
+  now.value?.desktop.isSimulated &&
+  now.value.notShowing.every((one) => one.kind !== part.kind)
+    ? { ...part, outcome: 'Taken', words: 'it shows' }
+    : part
+const outcomes = computed(
+  () => new Map((result.value?.parts ?? []).map((part) => [part.kind, followed(part)])),
+)
 const STAGES: Record<Schemas['RunStage'], string> = {
   SafeState: 'Making the safe state and reading it back',
   Writing: 'Writing',
@@ -90,8 +102,11 @@ const STAGES: Record<Schemas['RunStage'], string> = {
 }
 const stage = computed(() => STAGES[run.progress.value?.stage ?? 'SafeState'])
 
-watch(result, (ended) => {
-  if (ended) void changed()
+watch(result, async (ended) => {
+  isReadAgain.value = false
+  if (!ended) return
+  await changed()
+  isReadAgain.value = true
 })
 watch(target, () => run.reset())
 
