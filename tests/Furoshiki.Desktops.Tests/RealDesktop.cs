@@ -111,7 +111,7 @@ internal sealed class RealDesktop : IDisposable
         );
 
     /// <summary>Goes back to a safe state.</summary>
-    public SwitchOutcome GoBackTo(Tree state)
+    public SwitchOutcome GoBackTo(Tree state, Action<SwitchPoint>? at = null)
     {
         var back = GoBackPlanner.Plan(
             Map,
@@ -120,7 +120,7 @@ internal sealed class RealDesktop : IDisposable
             StateBack.Of([Map], state, [.. state.Gaps], Content, Folder),
             Content.FindTree
         );
-        return Transaction().Execute(back, CancellationToken.None);
+        return Transaction(at).Execute(back, CancellationToken.None);
     }
 
     /// <summary>Holds everything that is managed, and what a plan writes, as a switch does before its first write.</summary>

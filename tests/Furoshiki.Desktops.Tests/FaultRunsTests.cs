@@ -1,0 +1,122 @@
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
+using Furoshiki.Tests.Shared;
+
+namespace Furoshiki.Desktops.Tests;
+
+/// <summary>Every kind of run, broken off anywhere in any way, again and again on one desktop.</summary>
+public sealed class FaultRunsTests : IDisposable
+{
+    private const int Runs = 40;
+
+    /// <summary>More points than any run has; where one is after the last, nothing is broken off.</summary>
+    private const int MostPoints = 90;
+
+    private readonly RealDesktop _desktop = new();
+    private readonly Random _random = new(20261126);
+    private readonly Look _other;
+    private readonly Tree _state;
+    private readonly SortedDictionary<string, string> _old;
+    private readonly SortedDictionary<string, string> _new;
+
+    public FaultRunsTests()
+    {
+        _other = _desktop.SaveOtherAndComeBack();
+        _state = _desktop.Hold();
+        _old = _desktop.Snapshot();
+        Switch();
+        _new = _desktop.Snapshot();
+        ComeBack();
+    }
+
+    public void Dispose() => _desktop.Dispose();
+
+    [Fact]
+    public void Whatever_breaks_off_any_kind_of_run_it_ends_as_exactly_the_old_or_exactly_the_new()
+    {
+        for (var run = 0; run < Runs * Effort.Times; run++)
+        {
+            var (name, prepare, carryOut) = Kind(run % 3);
+            prepare();
+            var fault = new Fault(_random);
+            Attempt(() => carryOut(fault.At));
+            var said = $"run {run}, {name}, {fault}";
+            // What recovers it is broken off too, and tried again as at the next start.
+            while (_desktop.Journal.Unfinished().Count > 0)
+            {
+                var again = new Fault(_random);
+                said += $", then {again}";
+                Attempt(() => _desktop.Recover(again.At));
+            }
+            var ended = _desktop.Snapshot();
+            (ended.SequenceEqual(_old) || ended.SequenceEqual(_new)).ShouldBeTrue(said);
+            if (_desktop.Journal.Unkept() is [var waiting])
+            {
+                ended.ShouldBe(_new, said);
+                _desktop.TakeBack(waiting.Id).ShouldNotBeNull(said);
+            }
+            ComeBack();
+        }
+    }
+
+    private (string Name, Action Prepare, Action<Action<SwitchPoint>> CarryOut) Kind(int kind)
+    {
+        var unkept = 0L;
+        return kind switch
+        {
+            0 => ("switch", () => { }, at => Switch(at)),
+            1 => ("going back", () => Switch(), at => _desktop.GoBackTo(_state, at)),
+            _ => (
+                "taking back what was not kept",
+                () => unkept = _desktop.SwitchUnkept(_other),
+                at => _desktop.TakeBack(unkept, at)
+            ),
+        };
+    }
+
+    private void Switch(Action<SwitchPoint>? at = null) =>
+        _desktop.Transaction(at).Execute(_desktop.Plan(_other), CancellationToken.None);
+
+    private void ComeBack()
+    {
+        _desktop.GoBackTo(_state);
+        _desktop.Snapshot().ShouldBe(_old);
+    }
+
+    private static void Attempt(Action run)
+    {
+        try
+        {
+            run();
+        }
+        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+        {
+            // As the fault would end it.
+        }
+    }
+
+    /// <summary>A disk that is full, a write that is refused, or a process that is gone, from a point on.</summary>
+    private sealed class Fault(Random random)
+    {
+        private readonly int _kind = random.Next(3);
+        private readonly int _from = random.Next(MostPoints);
+        private int _at;
+        private string? _reached;
+
+        public void At(SwitchPoint point)
+        {
+            var now = _at++;
+            if (now < _from || (now > _from && _kind != 2))
+                return;
+            _reached ??= $"{point}";
+            throw _kind == 1
+                ? new UnauthorizedAccessException("Writing was refused.")
+                : new IOException("No space left on the disk.");
+        }
+
+        public override string ToString() =>
+            _reached is null
+                ? "not broken off"
+                : $"{(_kind == 0 ? "full" : _kind == 1 ? "refused" : "gone")} at {_from}, {_reached}";
+    }
+}
