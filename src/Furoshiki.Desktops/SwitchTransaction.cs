@@ -59,6 +59,9 @@ public sealed class SwitchTransaction(
     /// <summary>Called at every point of the switch, on its thread.</summary>
     public Action<SwitchPoint> At { get; init; } = static _ => { };
 
+    /// <summary>Called at each point of going back, where it was broken off.</summary>
+    public Action<SwitchPoint> AtGoingBack { get; init; } = static _ => { };
+
     /// <summary>Called with the safe state once it is made and checked, before the first write.</summary>
     public Action<Tree> SafeStateMade { get; init; } = static _ => { };
 
@@ -199,7 +202,7 @@ public sealed class SwitchTransaction(
     {
         try
         {
-            var back = new SwitchBack(folder, content, hold, entry, static _ => { }).GoBack(begun);
+            var back = new SwitchBack(folder, content, hold, entry, AtGoingBack).GoBack(begun);
             journal.End(id, JournalState.WentBack, back.Aside);
             return back;
         }

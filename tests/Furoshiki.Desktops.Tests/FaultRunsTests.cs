@@ -75,7 +75,7 @@ public sealed class FaultRunsTests : IDisposable
     }
 
     private void Switch(Action<SwitchPoint>? at = null) =>
-        _desktop.Transaction(at).Execute(_desktop.Plan(_other), CancellationToken.None);
+        _desktop.Transaction(at, at).Execute(_desktop.Plan(_other), CancellationToken.None);
 
     private void ComeBack()
     {
@@ -89,7 +89,8 @@ public sealed class FaultRunsTests : IDisposable
         {
             run();
         }
-        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+        catch (Exception problem)
+            when (problem is IOException or UnauthorizedAccessException or WayBackException)
         {
             // As the fault would end it.
         }

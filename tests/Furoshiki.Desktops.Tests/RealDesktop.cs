@@ -120,7 +120,7 @@ internal sealed class RealDesktop : IDisposable
             StateBack.Of([Map], state, [.. state.Gaps], Content, Folder),
             Content.FindTree
         );
-        return Transaction(at).Execute(back, CancellationToken.None);
+        return Transaction(at, at).Execute(back, CancellationToken.None);
     }
 
     /// <summary>Holds everything that is managed, and what a plan writes, as a switch does before its first write.</summary>
@@ -163,8 +163,15 @@ internal sealed class RealDesktop : IDisposable
     public RecoveredSwitch? TakeBack(long id, Action<SwitchPoint>? at = null) =>
         SwitchRecovery.TakeBack(id, Root, Journal, Content, root => new DesktopFolder(root), at);
 
-    public SwitchTransaction Transaction(Action<SwitchPoint>? at = null) =>
-        new(1, Folder, [Map], Content, Journal) { At = at ?? (_ => { }) };
+    public SwitchTransaction Transaction(
+        Action<SwitchPoint>? at = null,
+        Action<SwitchPoint>? atGoingBack = null
+    ) =>
+        new(1, Folder, [Map], Content, Journal)
+        {
+            At = at ?? (_ => { }),
+            AtGoingBack = atGoingBack ?? (_ => { }),
+        };
 
     /// <summary>Every path under the root with its mode, and its bytes or target.</summary>
     public SortedDictionary<string, string> Snapshot() =>

@@ -8,8 +8,9 @@ using Furoshiki.Core.Switching;
 using Furoshiki.Desktops;
 using Furoshiki.Store;
 
-// Switches a desktop in a process of its own, or takes a switch back that waits to be kept, and kills that process (SIGKILL) at a given
-// point. Arguments: database, desktop's folder, map, number of the point (from 0; -1 for none), and the digest of the look, or "back".
+// Switches a desktop in a process of its own, goes back, or ends what was broken off, and kills that process (SIGKILL) at a given point.
+// Arguments: database, desktop's folder, map, number of the point (from 0; -1 for none), and what: "look" or "state" and a digest,
+// "take-back" for the switch that waits to be kept, or "recover".
 var databases = new FuroshikiDbFactory(args[0]);
 var content = new SqliteContentStore(databases, TimeProvider.System);
 var folder = new DesktopFolder(args[1]);
@@ -19,29 +20,42 @@ var map = DesktopMapReader
 var killAt = int.Parse(args[3], CultureInfo.InvariantCulture);
 var journal = new SqliteSwitchJournal(databases, TimeProvider.System);
 var points = 0;
-if (args[4] == "back")
+var isDone = args[4] switch
 {
-    var back = SwitchRecovery.TakeBack(
+    "look" => Execute(Switching(Look.Parse(content.Read(Digest.Parse(args[5]))))),
+    "state" => Execute(GoingBack(content.FindTree(Digest.Parse(args[5]))!)),
+    "take-back" => SwitchRecovery.TakeBack(
         journal.Unkept()[0].Id,
         args[1],
         journal,
         content,
         root => new DesktopFolder(root),
         At
+    )
+        is { Switched: false },
+    _ => SwitchRecovery.Recover(journal, content, root => new DesktopFolder(root), At).Count == 1,
+};
+Console.WriteLine($"{isDone} {points}");
+
+SwitchPlan Switching(Look look) =>
+    new SwitchPlanner(map, DesktopReader.Read(map, folder), folder, content, _ => map).Plan(
+        look,
+        [.. look.Components.Select(part => part.Kind.Name)]
     );
-    Console.WriteLine($"{back is { Switched: false }} {points}");
-    return;
-}
-var look = Look.Parse(content.Read(Digest.Parse(args[4])));
-var plan = new SwitchPlanner(map, DesktopReader.Read(map, folder), folder, content, _ => map).Plan(
-    look,
-    [.. look.Components.Select(part => part.Kind.Name)]
-);
-var outcome = new SwitchTransaction(1, folder, [map], content, journal) { At = At }.Execute(
-    plan,
-    CancellationToken.None
-);
-Console.WriteLine($"{outcome.Switched} {points}");
+
+SwitchPlan GoingBack(Tree state) =>
+    GoBackPlanner.Plan(
+        map,
+        DesktopReader.Read(map, folder),
+        folder,
+        StateBack.Of([map], state, [.. state.Gaps], content, folder),
+        content.FindTree
+    );
+
+bool Execute(SwitchPlan plan) =>
+    new SwitchTransaction(1, folder, [map], content, journal) { At = At }
+        .Execute(plan, CancellationToken.None)
+        .Switched;
 
 void At(SwitchPoint point)
 {
