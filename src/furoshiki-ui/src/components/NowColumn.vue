@@ -267,6 +267,10 @@ const screens = (desktop: Schemas['DesktopView']) =>
   background: var(--cannot-tint);
 }
 
+.note summary {
+  padding: 3px 0;
+}
+
 .note.waiting {
   border-left: 3px solid var(--waiting);
   background: var(--waiting-tint);

@@ -100,4 +100,12 @@ section {
   padding: 10px 12px;
   overflow-wrap: anywhere;
 }
+
+summary {
+  padding: 3px 0;
+}
+
+[data-test='losses'] {
+  gap: 0;
+}
 </style>
