@@ -172,6 +172,9 @@ public sealed class SafeStateRow : IDeletable
     /// <summary>What stood there and could not be held, as a JSON list of path and reason.</summary>
     public string Gaps { get; set; } = "[]";
 
+    /// <summary>Whether the person wants it kept, whatever the rule by which old ones go.</summary>
+    public bool IsKept { get; set; }
+
     /// <summary>How many files it holds.</summary>
     public int Files { get; set; }
 
@@ -278,6 +281,16 @@ public sealed class DeletionRow
 
     /// <summary>When it was deleted (UTC).</summary>
     public DateTime At { get; set; }
+}
+
+/// <summary>Something that a person chose for the whole installation.</summary>
+public sealed class PreferenceRow
+{
+    /// <summary>What it is about.</summary>
+    public required string Name { get; set; }
+
+    /// <summary>What was chosen, as a JSON object.</summary>
+    public required string Value { get; set; }
 }
 
 /// <summary>Some content.</summary>

@@ -39,6 +39,9 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
     /// <summary>The person's own names for what they leave out.</summary>
     public DbSet<GroupingRow> Groupings => Set<GroupingRow>();
 
+    /// <summary>What a person chose for the whole installation.</summary>
+    public DbSet<PreferenceRow> Preferences => Set<PreferenceRow>();
+
     /// <summary>The journal.</summary>
     public DbSet<SwitchRow> Switches => Set<SwitchRow>();
 
@@ -91,6 +94,7 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
             grouping.Property(one => one.Name).HasMaxLength(LongestName).UseCollation("NOCASE");
             grouping.HasIndex(one => one.Name).IsUnique();
         });
+        modelBuilder.Entity<PreferenceRow>().HasKey(one => one.Name);
         modelBuilder.Entity<SavingRow>(saving =>
         {
             saving.ToTable("Savings");

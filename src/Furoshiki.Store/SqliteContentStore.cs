@@ -53,6 +53,69 @@ public sealed class SqliteContentStore(IDbContextFactory<FuroshikiDb> databases,
     }
 
     /// <inheritdoc />
+    public Tree? FindWhatIsLeft(Digest digest, out IReadOnlyList<Gap> lost)
+    {
+        var gaps = new List<Gap>();
+        lost = gaps;
+        return With(connection => Find(connection, digest, ""));
+
+        Tree? Find(ContentConnection connection, Digest wanted, string prefix)
+        {
+            try
+            {
+                return Tree.Parse(
+                    connection.ReadAll(wanted),
+                    (name, inside) =>
+                        Find(connection, inside, $"{prefix}{name}/") ?? Lose(prefix + name)
+                );
+            }
+            catch (Exception problem) when (problem is MissingContentException or FormatException)
+            {
+                return null;
+            }
+        }
+
+        Tree Lose(string path)
+        {
+            gaps.Add(new Gap(path, "The list of what was in it is damaged."));
+            return Tree.Empty;
+        }
+    }
+
+    /// <inheritdoc />
+    public FileState? FindIn(Digest digest, string path)
+    {
+        try
+        {
+            return With(connection => Find(connection, digest, path));
+        }
+        catch (Exception problem) when (problem is MissingContentException or FormatException)
+        {
+            return null;
+        }
+
+        static FileState? Find(ContentConnection connection, Digest digest, string path)
+        {
+            Digest? within = null;
+            var rest = "";
+            var record = Tree.Parse(
+                connection.ReadAll(digest),
+                (name, inside) =>
+                {
+                    if (PathText.IsUnder(path, name))
+                        (within, rest) = (inside, path[(name.Length + 1)..]);
+                    return Tree.Empty;
+                }
+            );
+            return within is { } folder ? Find(connection, folder, rest) : record.Find(path);
+        }
+    }
+
+    /// <inheritdoc />
+    public IReadOnlyList<Digest> Damaged(IEnumerable<Digest> digests) =>
+        With(connection => digests.Where(one => !connection.IsIntact(one)).ToList());
+
+    /// <inheritdoc />
     public IReadOnlyList<Digest> Check(IEnumerable<Digest> digests) =>
         With(connection =>
         {

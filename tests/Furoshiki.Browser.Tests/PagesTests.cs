@@ -15,6 +15,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         ("/compare?look=now&look=saving-18&look=saving-6&settings=1", "[data-part='icons']"),
         ("/switch?saving=14", "[data-step='cursor']"),
         ("/safe-states", ".chosen svg"),
+        ("/files", "button.mono"),
         ("/history", ".came"),
         ("/desktops", "[data-found='wallpaper']"),
         ("/deleted", ".nothing"),
@@ -148,7 +149,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
             "light"
         );
         Take("switch-plan", "/switch?saving=14", "[data-step='cursor']", "light");
-        Take("safe-states", "/safe-states", ".chosen dl", "light");
+        Take("safe-states", "/safe-states", ".chosen li", "light");
         Take("desktops", "/desktops", "[data-found='wallpaper']", "light");
         Take("scenes-night", "/profiles/7?scene=Settings", ".savings svg", "dark");
         Take("other-platform", "/switch?saving=18&desktop=3", "[data-test='losses']", "light");

@@ -20,9 +20,9 @@ public sealed class KeepingTests : OwnAppTests
         (await Names()).ShouldNotContain("Red Lamp");
         (await Server.Now())["on"].ShouldBeNull("it was on");
         foreach (var saving in page["savings"]!.AsArray())
-            (await Status(HttpMethod.Get, $"/api/savings/{saving!["id"]}")).ShouldBe(
-                HttpStatusCode.NotFound
-            );
+            (
+                await Status(HttpMethod.Get, $"/api/desktops/1/looks/saving-{saving!["id"]}")
+            ).ShouldBe(HttpStatusCode.NotFound);
 
         (await Undelete(deleted)).ShouldBe("Red Lamp");
         (await Server.Get("/api/profiles?desktop=1")).ToJsonString().ShouldBe(shelf);

@@ -62,7 +62,7 @@ public sealed class FileChanges(LookLibrary library)
         [
             .. Between(from, to, kind)
                 .Where(one => FolderOf(one.Path) == folder)
-                .Select(one => Of(one.Path, one.File)),
+                .Select(one => View(one.Path, one.File)),
         ];
 
     /// <summary>Two texts by their lines.</summary>
@@ -98,7 +98,8 @@ public sealed class FileChanges(LookLibrary library)
     private static string FolderOf(string path) =>
         path.LastIndexOf('/') is > 0 and var slash ? PathText.Escape(path[..slash]) : "";
 
-    private ChangedFileView Of(string path, FileDifference file)
+    /// <summary>A file that is another than it was, in words.</summary>
+    internal ChangedFileView View(string path, FileDifference file)
     {
         var name = PathText.Printable(path[(path.LastIndexOf('/') + 1)..]);
         return new ChangedFileView(

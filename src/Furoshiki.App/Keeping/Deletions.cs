@@ -20,6 +20,9 @@ public enum DeletedWhat
     /// <summary>A safe state.</summary>
     SafeState,
 
+    /// <summary>Several safe states, by the rule by which old ones go.</summary>
+    SafeStates,
+
     /// <summary>A desktop with its safe states.</summary>
     Desktop,
 }
@@ -102,6 +105,15 @@ public sealed class Deletions(
             (db, deletion) => Mark(db.SafeStates.Where(one => one.Id == id), deletion)
         );
 
+    /// <summary>Deletes several safe states together. Those of them that are undeleted are kept from then on.</summary>
+    /// <param name="ids">Their numbers.</param>
+    public DeletedView DeleteSafeStates(IReadOnlyCollection<long> ids) =>
+        Delete(
+            DeletedWhat.SafeStates,
+            db => Counting.Of(db.SafeStates.Count(one => ids.Contains(one.Id)), "old safe state"),
+            (db, deletion) => Mark(db.SafeStates.Where(one => ids.Contains(one.Id)), deletion)
+        );
+
     /// <summary>
     /// Deletes a desktop with its safe states, and nothing in its folder. The safe states of a folder that another desktop has too stay
     /// with that one. Profiles and their savings stay.
@@ -171,6 +183,9 @@ public sealed class Deletions(
         db.SaveChanges();
         Mark(With<ProfileRow>(db, id), null);
         Mark(With<SavingRow>(db, id), null);
+        if (Enum.Parse<DeletedWhat>(deletion.What) == DeletedWhat.SafeStates)
+            With<SafeStateRow>(db, id)
+                .ExecuteUpdate(set => set.SetProperty(one => one.IsKept, true));
         Mark(With<SafeStateRow>(db, id), null);
         Mark(With<AsideRow>(db, id), null);
         Mark(With<DesktopRow>(db, id), null);
@@ -188,6 +203,7 @@ public sealed class Deletions(
                     .Any(one => db.Profiles.Any(profile => profile.Id == one.ProfileId)) =>
                 "profile",
             DeletedWhat.SafeState
+            or DeletedWhat.SafeStates
                 when !With<SafeStateRow>(db, deletion.Id)
                     .Any(one => db.Desktops.Any(desktop => desktop.Id == one.DesktopId)) =>
                 "desktop",

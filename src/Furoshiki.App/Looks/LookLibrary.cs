@@ -62,6 +62,11 @@ public sealed class LookLibrary(
         }
     }
 
+    /// <summary>Remembers where some bytes stand that are kept nowhere.</summary>
+    /// <param name="digest">Their digest.</param>
+    /// <param name="path">The full path of the file.</param>
+    public void Locate(Digest digest, string path) => _standing[digest] = path;
+
     /// <summary>The look with a digest.</summary>
     public Look Get(Digest digest)
     {
@@ -150,6 +155,7 @@ public sealed class LookLibrary(
     /// <summary>Whether some bytes were saved, or were seen on a desktop.</summary>
     public bool IsAtHand(Digest digest) =>
         content.SizeOf(digest) is not null
+        || _standing.ContainsKey(digest)
         || observer.All.Any(seen => seen.Files.ContainsKey(digest));
 
     /// <summary>Some bytes by their digest; null if they were neither saved nor are where they were seen.</summary>

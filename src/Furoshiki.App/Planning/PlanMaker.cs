@@ -4,6 +4,7 @@ using Furoshiki.App.Now;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Recovery;
 using Furoshiki.App.SafeStates;
+using Furoshiki.App.Views;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
@@ -153,26 +154,30 @@ public sealed class PlanMaker(
             Shaped(target, shaping),
             plan,
             title,
-            $"{Counting.Of(from.Count, "part")} of {Counting.Of(looks.Count, "look")}",
-            looks
-                .Where(look => look.Source == LookSource.Saving)
-                .Aggregate(
-                    desktop.On,
-                    (before, look) =>
-                        before.With(
-                            look.Id,
-                            from.Where(one => one.Value == look && on.Contains(one.Key))
-                                .Select(one => one.Key),
-                            isWhole: false,
-                            shaping.Pieces
-                        )
-                ),
+            looks.Count == 1
+                ? Counting.Of(from.Count, "part")
+                : $"{Counting.Of(from.Count, "part")} of {looks.Count} looks",
+            looks.Aggregate(desktop.On, After),
             seen
         )
         {
             Shaping = shaping,
             Groupings = choices,
         };
+
+        WhatIsOn After(WhatIsOn before, NamedLook look)
+        {
+            var its = from.Where(one => one.Value == look && on.Contains(one.Key))
+                .Select(one => one.Key);
+            return look.Source switch
+            {
+                LookSource.Saving => before.With(look.Id, its, isWhole: false, shaping.Pieces),
+                LookSource.SafeState
+                    when safeStates.OnOf(desktop, safeStates.Get(desktop, look.Id)) is { } then =>
+                    before.Back(then, its, shaping.Pieces),
+                _ => before,
+            };
+        }
     }
 
     /// <summary>Plans to bring parts back to what the savings have that last held them.</summary>
@@ -312,24 +317,26 @@ public sealed class PlanMaker(
     private ReadyPlan ToSafeState(LiveDesktop desktop, Target target)
     {
         var row = safeStates.Get(desktop, target.Id);
-        var state = safeStates.Open(desktop, row, target.Files);
-        foreach (var path in state.Paths)
-            if (state.Tree.Find(path)?.Content is { } file && content.SizeOf(file) is null)
-                throw ProblemException.InTheWay(
-                    "safe-state-damaged",
-                    $"This safe state has lost its copy of {PathText.Printable(path)}.",
-                    "Nothing was changed."
+        var files = target.Files?.Select(path => AskedPath.Of(path, "files")).ToList();
+        var state = safeStates.Open(desktop, row, files);
+        foreach (var path in files ?? [])
+            if (state.Tree.Find(path) is null && observer.See(desktop).View.Find(path) is null)
+                throw ProblemException.Field(
+                    "files",
+                    $"{PathText.Printable(path)} was not there then, and is not now."
                 );
-        using var db = databases.CreateDbContext();
         return Back(
             desktop,
             target,
             state,
             SafeStateShelf.NameOf(row),
-            target.Files is { } files ? $"{files.Count} of its files" : "safe state",
-            target.Files is null && row.DesktopId == desktop.Id
-                ? OnText.Of(db, row.SavingOnId, row.PartsOn)
-                : desktop.On
+            files switch
+            {
+                null => "safe state",
+                [var only] => PathText.Printable(only),
+                _ => $"{files.Count} of its files",
+            },
+            (files is null ? safeStates.OnOf(desktop, row) : null) ?? desktop.On
         );
     }
 
@@ -349,13 +356,31 @@ public sealed class PlanMaker(
     )
     {
         var seen = observer.See(desktop);
-        var plan = GoBackPlanner.Plan(
-            desktop.Map,
-            seen.Reading,
-            seen.View,
-            state,
-            library.FindTree
-        );
+        var plan = Plan(state);
+        var damaged = content
+            .Damaged(
+                plan.Changes.Select(change => change.After?.Content).OfType<Digest>().Distinct()
+            )
+            .ToHashSet();
+        // What is whole comes back; the rest stays as it is, and the plan says so.
+        if (damaged.Count > 0)
+            plan = Plan(
+                state with
+                {
+                    Gaps =
+                    [
+                        .. state.Gaps,
+                        .. plan
+                            .Changes.Where(change =>
+                                change.After?.Content is { } file && damaged.Contains(file)
+                            )
+                            .Select(change => new Gap(change.Path, "Its copy is damaged.")),
+                    ],
+                }
+            );
         return new ReadyPlan(desktop, target, plan, name, caption, on, seen);
+
+        SwitchPlan Plan(StateBack back) =>
+            GoBackPlanner.Plan(desktop.Map, seen.Reading, seen.View, back, library.FindTree);
     }
 }

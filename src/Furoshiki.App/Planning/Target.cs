@@ -27,7 +27,7 @@ public sealed record LookParts(string Look, IReadOnlyList<string> Kinds);
 /// <summary>What a plan leads to.</summary>
 /// <param name="Id">The number of the saving, the safe state or what was set aside; 0 for anything else.</param>
 /// <param name="Kinds">The kinds that are put on or back; null for all.</param>
-/// <param name="Files">The files of a safe state that are gone back to; null for all.</param>
+/// <param name="Files">The files of a safe state that are gone back to, percent-encoded where they are no plain text; null for all.</param>
 /// <param name="Looks">The looks whose parts are put on together; null for anything else.</param>
 /// <param name="Without">
 /// What of a saving is left out: it stays as it is, and that is no drift. A part is its kind, such as "panels", an item "panels/main/", a

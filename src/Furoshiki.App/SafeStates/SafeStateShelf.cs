@@ -11,6 +11,7 @@ using Microsoft.EntityFrameworkCore;
 namespace Furoshiki.App.SafeStates;
 
 /// <summary>A safe state: what it holds in words, why and when it was made, how many files and how large.</summary>
+/// <param name="IsKept">Whether the person wants it kept, whatever the rule by which old ones go.</param>
 /// <param name="Gaps">What stood there and could not be held.</param>
 public sealed record SafeStateView(
     long Id,
@@ -20,6 +21,7 @@ public sealed record SafeStateView(
     string Look,
     int Files,
     long Size,
+    bool IsKept,
     IReadOnlyList<PlaceView> Gaps
 );
 
@@ -97,20 +99,43 @@ public sealed class SafeStateShelf(
         return row.Id;
     }
 
+    /// <summary>Keeps a safe state whatever the rule by which old ones go, or leaves it to the rule again.</summary>
+    /// <exception cref="ProblemException">The desktop's folder has none of this number.</exception>
+    public SafeStateView SetKept(LiveDesktop desktop, long id, bool isKept)
+    {
+        Get(desktop, id);
+        using var db = databases.CreateDbContext();
+        db.SafeStates.Where(one => one.Id == id)
+            .ExecuteUpdate(set => set.SetProperty(one => one.IsKept, isKept));
+        return View(desktop, id);
+    }
+
     /// <summary>What a desktop goes back to with a safe state.</summary>
     /// <param name="desktop">The desktop.</param>
     /// <param name="row">The safe state.</param>
     /// <param name="files">The files that are gone back to; null for all.</param>
     public StateBack Open(LiveDesktop desktop, SafeStateRow row, IReadOnlyList<string>? files)
     {
-        var tree = TreeOf(row.Tree);
+        var tree = TreeOf(row.Tree, out var lost);
         var gaps = JsonSerializer
             .Deserialize<PlaceView[]>(row.Gaps)!
             .Select(gap => new Gap(PathText.Unescape(gap.Path), gap.Reason))
+            .Concat(lost)
             .ToList();
         return files is null
             ? StateBack.Of(desktop.Maps, tree, gaps, content, desktop.Folder)
-            : StateBack.OfPaths(desktop.Map, files, tree, content, desktop.Folder);
+            : StateBack.OfPaths(desktop.Map, files, tree, lost, content, desktop.Folder);
+    }
+
+    /// <summary>What a safe state held, without what its lists do not tell any more.</summary>
+    /// <exception cref="ProblemException">The list of what it held is damaged itself.</exception>
+    public Tree TreeOf(SafeStateRow row) => TreeOf(row.Tree, out _);
+
+    /// <summary>What a desktop had on when a safe state was made; null if that was another desktop with the same folder.</summary>
+    public WhatIsOn? OnOf(LiveDesktop desktop, SafeStateRow row)
+    {
+        using var db = databases.CreateDbContext();
+        return row.DesktopId == desktop.Id ? OnText.Of(db, row.SavingOnId, row.PartsOn) : null;
     }
 
     /// <summary>What was set aside of a desktop's folder, the newest first.</summary>
@@ -142,10 +167,10 @@ public sealed class SafeStateShelf(
             db.Asides.AsNoTracking()
                 .FirstOrDefault(one => one.Id == id && one.DesktopId == desktop.Id)
             ?? throw ProblemException.NotFound("What was set aside");
-        var tree = TreeOf(row.Tree);
+        var tree = TreeOf(row.Tree, out var lost);
         var path = tree.Entries[0].Name;
         return (
-            StateBack.OfPaths(desktop.Map, [path], tree, content, desktop.Folder),
+            StateBack.OfPaths(desktop.Map, [path], tree, lost, content, desktop.Folder),
             PathText.Printable(path)
         );
     }
@@ -157,8 +182,8 @@ public sealed class SafeStateShelf(
         db.Asides.Where(one => one.Id == id && one.DesktopId == desktop).ExecuteDelete();
     }
 
-    private Tree TreeOf(Digest digest) =>
-        content.FindTree(digest)
+    private Tree TreeOf(Digest digest, out IReadOnlyList<Gap> lost) =>
+        content.FindWhatIsLeft(digest, out lost)
         ?? throw ProblemException.InTheWay(
             "safe-state-damaged",
             "The list of what this safe state holds is damaged, so it cannot be gone back to.",
@@ -207,6 +232,7 @@ public sealed class SafeStateShelf(
             row.Look.Hex,
             row.Files,
             row.Size,
+            row.IsKept,
             JsonSerializer.Deserialize<PlaceView[]>(row.Gaps)!
         );
 }

@@ -18,11 +18,13 @@ namespace Furoshiki.App.Saving;
 /// <param name="Cover">The kinds that the profile takes charge of.</param>
 /// <param name="AsSaved">The kinds that stay as the profile's last saving has them.</param>
 /// <param name="KeepSystem">Whether the content of the administrator's assets is kept too, and not only their fingerprint.</param>
+/// <param name="State">The number of a safe state that is saved; null for what is on now.</param>
 public sealed record SaveChoice(
     string Note,
     IReadOnlyCollection<string> Cover,
     IReadOnlyCollection<string> AsSaved,
-    bool KeepSystem
+    bool KeepSystem,
+    long? State = null
 );
 
 /// <summary>Something that belonged to a saving and could not be held.</summary>
@@ -35,6 +37,7 @@ public sealed class Saver(
     Observer observer,
     IContentStore content,
     DesktopRegister register,
+    SafeStateShelf safeStates,
     TimeProvider clock
 )
 {
@@ -59,7 +62,8 @@ public sealed class Saver(
         row.Savings.Add(saving);
         db.Add(row);
         db.SaveChanges();
-        NoteOn(desktop, saving);
+        if (choice.State is null)
+            NoteOn(desktop, saving);
         return saving;
     }
 
@@ -81,7 +85,8 @@ public sealed class Saver(
         saving.Number = NextNumber(db, profile);
         row.Savings.Add(saving);
         db.SaveChanges();
-        NoteOn(desktop, saving);
+        if (choice.State is null)
+            NoteOn(desktop, saving);
         return saving;
     }
 
@@ -104,26 +109,23 @@ public sealed class Saver(
         IContentHold hold
     )
     {
-        var reading = observer.See(desktop).Reading;
         if (PersonsText.WhyNot("The note", choice.Note, LongestNote, hasLines: true) is { } reason)
             throw ProblemException.Field("note", reason);
         if (choice.Cover.Count == 0)
             throw ProblemException.Field("cover", "A profile covers at least one part.");
         foreach (var kind in choice.Cover)
-            if (reading.Parts.All(one => one.Kind.Name != kind))
+            if (desktop.Map.Kinds.All(one => one.Kind.Name != kind))
                 throw ProblemException.Field("cover", $"This desktop has no part '{kind}'.");
-        var covered = reading.Parts.Where(part => choice.Cover.Contains(part.Kind.Name)).ToList();
-        var fresh = covered.Where(part => !choice.AsSaved.Contains(part.Kind.Name)).ToList();
-        var look = Look.Of(
-            fresh
-                .Select(part => part.Component)
-                .OfType<Component>()
-                .Concat(Kept(last, choice.AsSaved.Intersect(choice.Cover)))
-        );
+        var (fresh, gaps) = choice.State is { } state
+            ? OfState(desktop, safeStates.Get(desktop, state), choice)
+            : OfNow(desktop, choice);
+        var look = Look.Of(fresh.Concat(Kept(last, choice.AsSaved.Intersect(choice.Cover))));
         if (!look.Components.Any())
             throw ProblemException.Field(
                 "cover",
-                $"Nothing of it can be saved: {fresh[0].File} could not be read. {fresh[0].Reason}"
+                gaps.Count == 0
+                    ? "Nothing of it can be saved."
+                    : $"Nothing of it can be saved: {gaps[0].Path} could not be read. {gaps[0].Reason}"
             );
         SafeStateShelf.KeepLook(desktop, look, choice.KeepSystem, hold);
         return new SavingRow
@@ -132,11 +134,50 @@ public sealed class Saver(
             Places = look.Places,
             Map = desktop.MapDigest,
             Cover = JsonSerializer.Serialize(look.Components.Select(part => part.Kind)),
-            Gaps = JsonSerializer.Serialize(fresh.SelectMany(GapsOf)),
+            Gaps = JsonSerializer.Serialize(gaps),
             Note = PersonsText.Tidy(choice.Note),
             SavedAt = clock.GetUtcNow().UtcDateTime,
         };
     }
+
+    private (IEnumerable<Component> Parts, IReadOnlyList<SavedGap> Gaps) OfNow(
+        LiveDesktop desktop,
+        SaveChoice choice
+    )
+    {
+        var fresh = observer
+            .See(desktop)
+            .Reading.Parts.Where(part =>
+                choice.Cover.Contains(part.Kind.Name) && !choice.AsSaved.Contains(part.Kind.Name)
+            )
+            .ToList();
+        return (
+            fresh.Select(part => part.Component).OfType<Component>(),
+            [.. fresh.SelectMany(GapsOf)]
+        );
+    }
+
+    /// <summary>What a safe state has, and what it could not hold of the parts.</summary>
+    private (IEnumerable<Component> Parts, IReadOnlyList<SavedGap> Gaps) OfState(
+        LiveDesktop desktop,
+        SafeStateRow state,
+        SaveChoice choice
+    ) =>
+        (
+            library.Get(state.Look).Only(choice.Cover.Except(choice.AsSaved)).Components,
+            [
+                .. safeStates
+                    .View(desktop, state.Id)
+                    .Gaps.SelectMany(gap =>
+                        desktop
+                            .Map.Kinds.Where(kind =>
+                                choice.Cover.Contains(kind.Kind.Name)
+                                && kind.IsOf(PathText.Unescape(gap.Path))
+                            )
+                            .Select(kind => new SavedGap(kind.Kind.Name, gap.Path, gap.Reason))
+                    ),
+            ]
+        );
 
     private IEnumerable<Component> Kept(SavingRow? last, IEnumerable<string> kinds) =>
         last is null ? [] : library.Of(last).Only(kinds).Components;

@@ -31,6 +31,3 @@ public sealed record ProfilePage(
 
 /// <summary>A scene that a picture can show, with its name for people.</summary>
 public sealed record SceneView(PictureScene Scene, string Title);
-
-/// <summary>A saving by its name, with its look.</summary>
-public sealed record SavingName(string Profile, string Ordinal, string Look);

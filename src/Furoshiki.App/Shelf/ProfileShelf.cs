@@ -22,19 +22,6 @@ public sealed class ProfileShelf(
     IDbContextFactory<FuroshikiDb> databases
 )
 {
-    /// <summary>A saving by its name.</summary>
-    /// <param name="id">The saving's number among all.</param>
-    public SavingName Name(long id)
-    {
-        using var db = databases.CreateDbContext();
-        var row =
-            db.Savings.AsNoTracking()
-                .Include(one => one.Profile)
-                .FirstOrDefault(one => one.Id == id)
-            ?? throw ProblemException.NotFound("This saving");
-        return new SavingName(row.Profile!.Name, Counting.Ordinal(row.Number), row.Look.Hex);
-    }
-
     /// <summary>A profile with its savings, opened at one of them, and how that stands to a desktop.</summary>
     /// <param name="id">The profile's number.</param>
     /// <param name="desktop">The desktop.</param>

@@ -29,6 +29,21 @@ public interface IContentStore : ISavedContent
     /// <param name="near">Trees that are at hand: a folder that stands at the same place in one of them is not read.</param>
     Tree? FindTree(Digest digest, IReadOnlyCollection<Tree> near);
 
+    /// <summary>The tree whose record has this digest, without the folders in it whose records are not held or are damaged.</summary>
+    /// <param name="digest">The digest.</param>
+    /// <param name="lost">Those folders; each is empty in the tree.</param>
+    /// <returns>The tree; null if its own record is not held, or is damaged.</returns>
+    Tree? FindWhatIsLeft(Digest digest, out IReadOnlyList<Gap> lost);
+
+    /// <summary>What stands at a path of a tree, of which nothing is read but the records on the way.</summary>
+    /// <param name="digest">The digest of the tree's record.</param>
+    /// <param name="path">The path.</param>
+    /// <returns>What stands there; null if nothing does, or that cannot be told.</returns>
+    FileState? FindIn(Digest digest, string path);
+
+    /// <summary>What of some content is not held or is damaged, found by reading it to its end; nothing is noted.</summary>
+    IReadOnlyList<Digest> Damaged(IEnumerable<Digest> digests);
+
     /// <summary>Opens the bytes with this digest for reading.</summary>
     /// <exception cref="MissingContentException">They are not held.</exception>
     Stream Open(Digest digest);

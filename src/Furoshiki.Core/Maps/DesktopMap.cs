@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Parts;
 
@@ -162,6 +163,14 @@ public sealed record KindMap(
         key.Item is null
             ? Settings.GetValueOrDefault(key.Name)
             : Items?.Settings.GetValueOrDefault(key.Name);
+
+    /// <summary>Whether what stands at a path, relative to the desktop's root, can be of a part of the kind.</summary>
+    public bool IsOf(string path) =>
+        Files.Any(file => file.Path.FromRoot == path)
+        || Whole.Any(whole => whole.FromRoot == path)
+        || Assets
+            .SelectMany(rule => rule.AllFolders)
+            .Any(folder => PathText.IsUnder(path, folder.FromRoot));
 
     private static IEnumerable<SettingsFile> FilesOf(
         ImmutableDictionary<string, SettingPlace> settings,

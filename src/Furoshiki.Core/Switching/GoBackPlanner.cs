@@ -24,12 +24,12 @@ public static class GoBackPlanner
     )
     {
         var tops = Tops(state.Paths, state.Tree, view);
-        // The trees say nothing of the folders that settings files and asset folders stand in.
-        var parents = state
-            .Tree.Entries.Where(entry => tops.Contains(entry.Name))
-            .SelectMany(entry => TreeChanges.MissingParents(entry.Name, view))
+        // The trees say nothing of the folders that settings files and asset folders stand in; of those in asset folders they do.
+        var parents = tops.Where(path => state.Tree.Find(path) is not null)
+            .SelectMany(path => TreeChanges.MissingParents(path, view))
             .DistinctBy(change => change.Path)
-            .Where(change => state.Tree.Find(change.Path) is null);
+            .Where(change => !tops.Any(top => PathText.IsIn(change.Path, top)))
+            .Select(change => change with { After = state.Tree.Find(change.Path) ?? change.After });
         var gaps = new List<Gap>(state.Gaps);
         var between = tops.SelectMany(path => Between(path, state.Tree, view, gaps)).ToList();
         var changes = TreeChanges
@@ -110,18 +110,7 @@ public static class GoBackPlanner
         ImmutableArray<FileChange> changes
     )
     {
-        var settings = kind.Files.Select(file => file.Path.FromRoot).ToHashSet();
-        var folders = kind
-            .Assets.SelectMany(rule => rule.AllFolders)
-            .Select(folder => folder.FromRoot + "/")
-            .ToList();
-        settings.UnionWith(kind.Whole.Select(path => path.FromRoot));
-        var files = changes
-            .Select(change => change.Path)
-            .Where(path =>
-                settings.Contains(path)
-                || folders.Any(folder => path.StartsWith(folder, StringComparison.Ordinal))
-            );
+        var files = changes.Select(change => change.Path).Where(kind.IsOf);
         return new PartStep(
             difference,
             kind.ShowsFor(difference.Settings.Select(one => one.Key)),

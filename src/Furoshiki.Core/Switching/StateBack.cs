@@ -57,12 +57,14 @@ public sealed record StateBack(
     /// <param name="map">The desktop's map.</param>
     /// <param name="paths">Their paths.</param>
     /// <param name="tree">What was held.</param>
+    /// <param name="gaps">What could not be held, or is lost.</param>
     /// <param name="content">The kept content.</param>
     /// <param name="beside">The desktop as it is.</param>
     public static StateBack OfPaths(
         DesktopMap map,
         IReadOnlyCollection<string> paths,
         Tree tree,
+        IReadOnlyCollection<Gap> gaps,
         IContentStore content,
         IDesktopView beside
     )
@@ -70,10 +72,10 @@ public sealed record StateBack(
         var view = new SavedView(
             path => paths.Any(one => PathText.IsIn(path, one)),
             tree,
-            [],
+            gaps,
             content,
             beside
         );
-        return new StateBack(DesktopReader.Read(map, view), tree, [], paths, IsWhole: false);
+        return new StateBack(DesktopReader.Read(map, view), tree, gaps, paths, IsWhole: false);
     }
 }

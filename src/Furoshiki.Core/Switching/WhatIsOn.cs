@@ -63,4 +63,30 @@ public sealed record WhatIsOn(long? Saving, ImmutableSortedDictionary<string, Pa
                 )
             )
         );
+
+    /// <summary>After parts of what was on at another time came back.</summary>
+    /// <param name="then">What was on then.</param>
+    /// <param name="kinds">The kinds that came back.</param>
+    /// <param name="leftOut">What of a kind was left out, and is held by what held it before; null for nothing.</param>
+    public WhatIsOn Back(
+        WhatIsOn then,
+        IEnumerable<string> kinds,
+        IReadOnlyDictionary<string, LeftOut>? leftOut = null
+    )
+    {
+        var parts = Parts.ToBuilder();
+        foreach (var kind in kinds)
+            if (then.Parts.GetValueOrDefault(kind) is { } part)
+                parts[kind] = part with
+                {
+                    LeftOut = part.LeftOut.SetItems(
+                        (leftOut?.GetValueOrDefault(kind)?.Keys ?? []).Select(key =>
+                            KeyValuePair.Create(key, Parts.GetValueOrDefault(kind)?.HolderOf(key))
+                        )
+                    ),
+                };
+            else
+                parts.Remove(kind);
+        return this with { Parts = parts.ToImmutable() };
+    }
 }

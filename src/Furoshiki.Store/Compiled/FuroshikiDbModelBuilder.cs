@@ -11,7 +11,7 @@ namespace Furoshiki.Store.Compiled
     public partial class FuroshikiDbModel
     {
         private FuroshikiDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("ca7d98d3-e66e-41ae-90ca-9c8174812996"), entityTypeCount: 12)
+            : base(skipDetectChanges: false, modelId: new Guid("564d336d-4d03-444b-9943-5f66b8af1b27"), entityTypeCount: 13)
         {
         }
 
@@ -24,6 +24,7 @@ namespace Furoshiki.Store.Compiled
             var deletionRow = DeletionRowEntityType.Create(this);
             var desktopRow = DesktopRowEntityType.Create(this);
             var groupingRow = GroupingRowEntityType.Create(this);
+            var preferenceRow = PreferenceRowEntityType.Create(this);
             var profileRow = ProfileRowEntityType.Create(this);
             var safeStateRow = SafeStateRowEntityType.Create(this);
             var savingRow = SavingRowEntityType.Create(this);
@@ -62,6 +63,7 @@ namespace Furoshiki.Store.Compiled
             DeletionRowEntityType.CreateAnnotations(deletionRow);
             DesktopRowEntityType.CreateAnnotations(desktopRow);
             GroupingRowEntityType.CreateAnnotations(groupingRow);
+            PreferenceRowEntityType.CreateAnnotations(preferenceRow);
             ProfileRowEntityType.CreateAnnotations(profileRow);
             SafeStateRowEntityType.CreateAnnotations(safeStateRow);
             SavingRowEntityType.CreateAnnotations(savingRow);

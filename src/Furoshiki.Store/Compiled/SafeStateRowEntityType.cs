@@ -20,7 +20,7 @@ namespace Furoshiki.Store.Compiled
                 "Furoshiki.Store.SafeStateRow",
                 typeof(SafeStateRow),
                 baseEntityType,
-                propertyCount: 13,
+                propertyCount: 14,
                 foreignKeyCount: 5,
                 unnamedIndexCount: 5,
                 keyCount: 1);
@@ -60,6 +60,13 @@ namespace Furoshiki.Store.Compiled
                 typeof(string),
                 propertyInfo: typeof(SafeStateRow).GetProperty("Gaps", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SafeStateRow).GetField("<Gaps>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var isKept = runtimeEntityType.AddProperty(
+                "IsKept",
+                typeof(bool),
+                propertyInfo: typeof(SafeStateRow).GetProperty("IsKept", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SafeStateRow).GetField("<IsKept>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: false);
 
             var look = runtimeEntityType.AddProperty(
                 "Look",

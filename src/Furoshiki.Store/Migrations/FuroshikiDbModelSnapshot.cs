@@ -221,6 +221,20 @@ namespace Furoshiki.Store.Migrations
                     b.ToTable("Groupings");
                 });
 
+            modelBuilder.Entity("Furoshiki.Store.PreferenceRow", b =>
+                {
+                    b.Property<string>("Name")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Value")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Name");
+
+                    b.ToTable("Preferences");
+                });
+
             modelBuilder.Entity("Furoshiki.Store.ProfileRow", b =>
                 {
                     b.Property<long>("Id")
@@ -295,6 +309,9 @@ namespace Furoshiki.Store.Migrations
                     b.Property<string>("Gaps")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsKept")
+                        .HasColumnType("INTEGER");
 
                     b.Property<byte[]>("Look")
                         .IsRequired()

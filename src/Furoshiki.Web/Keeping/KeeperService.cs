@@ -4,11 +4,12 @@ namespace Furoshiki.Web.Keeping;
 
 /// <summary>
 /// Lets the keeper work beside everything else: after the start, whenever something was deleted for good, and once an hour for that whose
-/// time has come.
+/// time has come: what was deleted long ago goes for good, and old safe states go by the rule.
 /// </summary>
 internal sealed partial class KeeperService(
     Keeper keeper,
     Deletions deletions,
+    Thinner thinner,
     ILogger<KeeperService> log
 ) : BackgroundService
 {
@@ -20,6 +21,7 @@ internal sealed partial class KeeperService(
         {
             try
             {
+                await Task.Run(thinner.ThinAll, stoppingToken);
                 await Task.Run(deletions.Expire, stoppingToken);
                 await Task.Run(() => keeper.GiveBack(stoppingToken), stoppingToken);
                 await Task.Run(() => keeper.Check(stoppingToken), stoppingToken);

@@ -1,7 +1,9 @@
 using Furoshiki.App;
 using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
 using Furoshiki.App.Saving;
 using Furoshiki.App.Shelf;
+using Furoshiki.Core.Content;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Furoshiki.Web.Profiles;
@@ -9,6 +11,7 @@ namespace Furoshiki.Web.Profiles;
 /// <summary>A request to save what is on a desktop; as a new profile where there is a form, as the next saving of one where there is a profile.</summary>
 /// <param name="AsSaved">The kinds that stay as the last saving has them.</param>
 /// <param name="KeepSystem">Whether the content of the administrator's assets is kept too.</param>
+/// <param name="State">The number of a safe state that is saved; null for what is on now.</param>
 internal sealed record SaveRequest(
     long Desktop,
     ProfileForm? Form,
@@ -16,7 +19,8 @@ internal sealed record SaveRequest(
     string Note,
     IReadOnlyList<string> Cover,
     IReadOnlyList<string> AsSaved,
-    bool KeepSystem
+    bool KeepSystem,
+    long? State = null
 );
 
 /// <summary>What was saved.</summary>
@@ -68,10 +72,19 @@ internal static class ProfileEndpoints
             )
             .WithName("openProfile")
             .WithSummary("Open a profile with its savings, at the last or another of them");
-        api.MapGet("/savings/{id:long}", (long id, ProfileShelf shelf) => shelf.Name(id))
+        api.MapGet(
+                "/desktops/{id:long}/looks/{name}",
+                (
+                    long id,
+                    string name,
+                    DesktopRegister register,
+                    LookFinder finder,
+                    IContentStore content
+                ) => LookView.Of(finder.Find(register.Get(id), name), content)
+            )
             .WithTags("Profiles")
-            .WithName("nameSaving")
-            .WithSummary("Tell the name and the look of a saving");
+            .WithName("openLook")
+            .WithSummary("Open a look by its name: now, a saving or a safe state");
         profiles
             .MapPost("", Save)
             .WithName("save")
@@ -98,7 +111,8 @@ internal static class ProfileEndpoints
             request.Note,
             request.Cover,
             request.AsSaved,
-            request.KeepSystem
+            request.KeepSystem,
+            request.State
         );
         var saving = (request.Form, request.Profile) switch
         {
@@ -110,7 +124,7 @@ internal static class ProfileEndpoints
             ),
         };
         return TypedResults.Created(
-            $"/api/savings/{saving.Id}",
+            $"/api/desktops/{desktop.Id}/looks/saving-{saving.Id}",
             new SavedView(saving.ProfileId, saving.Id, saving.Number)
         );
     }

@@ -31,6 +31,12 @@ export const router = createRouter({
       meta: { title: 'Safe states' },
     },
     {
+      path: '/files',
+      name: 'files',
+      component: () => import('./pages/FilesPage.vue'),
+      meta: { title: 'A file over time' },
+    },
+    {
       path: '/history',
       name: 'history',
       component: () => import('./pages/HistoryPage.vue'),

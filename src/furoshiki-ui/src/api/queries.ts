@@ -208,13 +208,72 @@ export const useSafeStatesKept = (desktop: Ref<number>) =>
       take(api.GET('/api/desktops/{id}/safe-states/kept', { params: { path: { id: desktop.value } } })),
   })
 
+/** The files in which a safe state differs from now. */
+export const useStateFiles = (desktop: Ref<number>, state: Ref<number>) =>
+  useQuery({
+    queryKey: keyOf('stateFiles', desktop, state),
+    queryFn: () =>
+      take(
+        api.GET('/api/desktops/{id}/safe-states/{state}/files', {
+          params: { path: { id: desktop.value, state: state.value } },
+        }),
+      ),
+  })
+
+/** What a file was in the safe states. */
+export const useFileVersions = (desktop: Ref<number>, path: Ref<string>) =>
+  useQuery({
+    queryKey: keyOf('fileVersions', desktop, path),
+    enabled: computed(() => path.value !== ''),
+    queryFn: () =>
+      take(
+        api.GET('/api/desktops/{id}/files/versions', {
+          params: { path: { id: desktop.value }, query: { path: path.value } },
+        }),
+      ),
+  })
+
+/** Managed files by their paths. */
+export const useFoundFiles = (desktop: Ref<number>, find: Ref<string>) =>
+  useQuery({
+    queryKey: keyOf('foundFiles', desktop, find),
+    placeholderData: keepPreviousData,
+    queryFn: () =>
+      take(
+        api.GET('/api/desktops/{id}/files', {
+          params: { path: { id: desktop.value }, query: { find: find.value } },
+        }),
+      ),
+  })
+
+/** Which safe states would go by a rule; null for the one that is kept. */
+export const useThinning = (desktop: Ref<number>, rule: Ref<Schemas['ThinningForm'] | null>) =>
+  useQuery({
+    queryKey: keyOf('thinning', desktop, rule),
+    placeholderData: keepPreviousData,
+    queryFn: () =>
+      take(
+        api.POST('/api/desktops/{id}/safe-states/thinning', {
+          params: { path: { id: desktop.value } },
+          body: rule.value,
+        }),
+      ),
+  })
+
 export const useDeletions = () =>
   useQuery({ queryKey: keyOf('deletions'), queryFn: () => take(api.GET('/api/deletions')) })
 
-/** A plan is made anew whenever it is asked for, never taken from memory. While one is reshaped, it stands there as it was. */
-export const usePlan = (desktop: Ref<number>, target: Ref<Schemas['Target'] | null>) =>
+/**
+ * A plan is made anew whenever it is asked for, never taken from memory. While one is reshaped, it stands there as it was; while a person
+ * decides on it, too, whatever changes meanwhile, unless it is said to follow.
+ */
+export const usePlan = (
+  desktop: Ref<number>,
+  target: Ref<Schemas['Target'] | null>,
+  { follows = false } = {},
+) =>
   useQuery({
-    queryKey: keyOf('plan', desktop, target),
+    queryKey: keyOf(follows ? 'followingPlan' : 'plan', desktop, target),
     enabled: computed(() => target.value !== null),
     gcTime: 0,
     placeholderData: (before) =>
@@ -302,17 +361,15 @@ export const useLines = (before: Ref<string>, after: Ref<string>, enabled: Ref<b
         }),
       ),
   })
-
-/** The name and the look of a saving that is lined up. */
-export const useSavingName = (reference: Ref<string>) =>
+/** A look by its name: now, a saving or a safe state. */
+export const useLook = (desktop: Ref<number>, reference: Ref<string>) =>
   useQuery({
-    queryKey: keyOf('saving', reference),
-    ...STAYS,
-    enabled: computed(() => reference.value.startsWith('saving-')),
+    queryKey: keyOf('look', desktop, reference),
+    enabled: computed(() => reference.value !== ''),
     queryFn: () =>
       take(
-        api.GET('/api/savings/{id}', {
-          params: { path: { id: Number(reference.value.slice('saving-'.length)) } },
+        api.GET('/api/desktops/{id}/looks/{name}', {
+          params: { path: { id: desktop.value, name: reference.value } },
         }),
       ),
   })

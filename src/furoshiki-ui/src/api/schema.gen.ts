@@ -261,19 +261,18 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/savings/{id}": {
+    "/api/desktops/{id}/looks/{name}": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** Tell the name and the look of a saving */
-        get: operations["nameSaving"];
+        /** Open a look by its name: now, a saving or a safe state */
+        get: operations["openLook"];
         put?: never;
         post?: never;
-        /** Delete one saving of a profile */
-        delete: operations["deleteSaving"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -289,6 +288,23 @@ export interface paths {
         get?: never;
         /** Leave the same out whenever a profile is put on */
         put: operations["rememberLeftOut"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thinning-rule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change the rule by which old safe states go */
+        put: operations["changeThinningRule"];
         post?: never;
         delete?: never;
         options?: never;
@@ -431,6 +447,23 @@ export interface paths {
         post?: never;
         /** Let a profile be shown by its drawing again */
         delete: operations["removeScreenshot"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/savings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Delete one saving of a profile */
+        delete: operations["deleteSaving"];
         options?: never;
         head?: never;
         patch?: never;
@@ -814,6 +847,108 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desktops/{id}/safe-states/{state}/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a safe state whatever the rule, or leave it to the rule again */
+        put: operations["keepSafeState"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/safe-states/thinning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tell which safe states would go by a rule, or by the one that is kept */
+        post: operations["previewThinning"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/safe-states/thin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Delete the safe states that were shown to go by the rule */
+        post: operations["thinSafeStates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/safe-states/{state}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the files in which a safe state differs from now, or from another */
+        get: operations["listStateFiles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Find managed files by their paths */
+        get: operations["findFiles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/files/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List what a file was in the safe states */
+        get: operations["listFileVersions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desktops/{id}/asides/{aside}": {
         parameters: {
             query?: never;
@@ -917,7 +1052,7 @@ export interface components {
             cost: components["schemas"]["ContentCost"];
         };
         /** @enum {unknown} */
-        DeletedWhat: "Profile" | "Saving" | "SafeState" | "Desktop";
+        DeletedWhat: "Profile" | "Saving" | "SafeState" | "SafeStates" | "Desktop";
         DesktopName: {
             name: string;
         };
@@ -958,6 +1093,19 @@ export interface components {
         };
         /** @enum {unknown} */
         FileChangeKind: "Edited" | "Added" | "Deleted";
+        FileVersionView: {
+            /** Format: int64 */
+            state: null | number;
+            title: string;
+            /** Format: date-time */
+            from: null | string;
+            /** Format: date-time */
+            to: null | string;
+            /** Format: int32 */
+            states: number;
+            isNow: boolean;
+            file: components["schemas"]["ChangedFileView"];
+        };
         FolderChoice: {
             folder: string;
             map: null | string;
@@ -1014,6 +1162,9 @@ export interface components {
             name: string;
             without: string[];
         };
+        KeptForm: {
+            isKept: boolean;
+        };
         KeptView: {
             /** Format: int64 */
             id: number;
@@ -1059,6 +1210,13 @@ export interface components {
         LookParts: {
             look: string;
             kinds: string[];
+        };
+        LookView: {
+            ref: string;
+            name: string;
+            caption: string;
+            look: string;
+            parts: components["schemas"]["PartView"][];
         };
         LossReason: {
             what: string;
@@ -1321,6 +1479,7 @@ export interface components {
             files: number;
             /** Format: int64 */
             size: number;
+            isKept: boolean;
             gaps: components["schemas"]["PlaceView"][];
         };
         SaveRequest: {
@@ -1333,6 +1492,8 @@ export interface components {
             cover: string[];
             asSaved: string[];
             keepSystem: boolean;
+            /** Format: int64 */
+            state?: null | number;
         };
         SavedView: {
             /** Format: int64 */
@@ -1341,11 +1502,6 @@ export interface components {
             savingId: number;
             /** Format: int32 */
             number: number;
-        };
-        SavingName: {
-            profile: string;
-            ordinal: string;
-            look: string;
         };
         SavingView: {
             /** Format: int64 */
@@ -1443,6 +1599,15 @@ export interface components {
             /** Format: int64 */
             id: number;
         };
+        StateFileView: {
+            path: string;
+            words: string;
+            parts: string[];
+            file: components["schemas"]["ChangedFileView"];
+        };
+        StatesToThin: {
+            states: number[];
+        };
         StepGroup: {
             shows: components["schemas"]["Shows"];
             steps: components["schemas"]["StepView"][];
@@ -1482,6 +1647,21 @@ export interface components {
         };
         /** @enum {unknown} */
         TargetKind: "Saving" | "SafeState" | "PutBack" | "Parts" | "Aside";
+        ThinningForm: {
+            /** Format: int32 */
+            allForDays: number;
+            /** Format: int32 */
+            dailyForDays: number;
+            isByItself: boolean;
+        };
+        ThinningView: {
+            rule: components["schemas"]["ThinningForm"];
+            goes: number[];
+            /** Format: int64 */
+            bytes: number;
+            /** Format: int32 */
+            of: number;
+        };
         UndeletedView: {
             name: string;
         };
@@ -2328,12 +2508,13 @@ export interface operations {
             };
         };
     };
-    nameSaving: {
+    openLook: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 id: number;
+                name: string;
             };
             cookie?: never;
         };
@@ -2345,7 +2526,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavingName"];
+                    "application/json": components["schemas"]["LookView"];
                 };
             };
             /** @description What was sent is not what this address takes. */
@@ -2368,64 +2549,6 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    deleteSaving: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DeletedView"];
-                };
-            };
-            /** @description What was sent is not what this address takes. */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Whoever asked may not enter. */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description What was asked for is not here. */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Something stands in the way now that may not later. */
-            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2477,6 +2600,57 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changeThinningRule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThinningForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThinningForm"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3083,6 +3257,64 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteSaving: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeletedView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Something stands in the way now that may not later. */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4390,6 +4622,347 @@ export interface operations {
             };
             /** @description Something stands in the way now that may not later. */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepSafeState: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                state: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeptForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SafeStateView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    previewThinning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": null | components["schemas"]["ThinningForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThinningView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    thinSafeStates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StatesToThin"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeletedView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Something stands in the way now that may not later. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listStateFiles: {
+        parameters: {
+            query?: {
+                other?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+                state: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StateFileView"][];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    findFiles: {
+        parameters: {
+            query?: {
+                find?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listFileVersions: {
+        parameters: {
+            query: {
+                path: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileVersionView"][];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { IconX } from '@tabler/icons-vue'
 import { useDeletion } from '@/composables/useDeletion'
-import { DELETED } from '@/composables/words'
+import { deletedWords } from '@/composables/words'
 import ProblemNote from './ProblemNote.vue'
 
 const { last, undelete } = useDeletion()
@@ -10,7 +10,7 @@ const { last, undelete } = useDeletion()
 <template>
   <div class="deleted" role="status" :class="{ row: true, shown: last }">
     <template v-if="last">
-      <span>The {{ DELETED[last.what] }} {{ last.name }} is deleted.</span>
+      <span>{{ deletedWords(last) }}</span>
       <VBtn :loading="undelete.isPending.value" @click="undelete.mutate(last.id)">Undelete</VBtn>
       <RouterLink :to="{ name: 'deleted' }">All that is deleted</RouterLink>
       <ProblemNote v-if="undelete.error.value" :error="undelete.error.value" />

@@ -3,7 +3,15 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useLines } from '@/api/queries'
 
-const props = defineProps<{ file: Schemas['ChangedFileView'] }>()
+const props = withDefaults(
+  defineProps<{
+    file: Schemas['ChangedFileView']
+    /** What the first and the second of its states are called. */
+    wasWord?: string
+    isWord?: string
+  }>(),
+  { wasWord: 'was', isWord: 'is' },
+)
 const WORDS: Record<Schemas['FileChangeKind'], string> = {
   Edited: 'edited in place',
   Added: 'added',
@@ -13,8 +21,8 @@ const SIGNS: Record<Schemas['LineChange'], string> = { Same: ' ', Added: '+', Re
 
 const sides = computed(() =>
   [
-    { word: 'was', text: props.file.before, content: props.file.beforeContent },
-    { word: 'is', text: props.file.after, content: props.file.afterContent },
+    { word: props.wasWord, text: props.file.before, content: props.file.beforeContent },
+    { word: props.isWord, text: props.file.after, content: props.file.afterContent },
   ].filter((_, i) => props.file.change === 'Edited' || (props.file.change === 'Added') === (i === 1)),
 )
 const isCompared = computed(
@@ -39,7 +47,7 @@ const addressOf = (content: string) => `/api/content/${content}/${encodeURICompo
         <img
           v-if="side.content"
           :src="addressOf(side.content)"
-          :alt="`${file.name} as it ${side.word}`"
+          :alt="`${file.name}, ${side.word}`"
           loading="lazy"
         />
         <figcaption class="third">

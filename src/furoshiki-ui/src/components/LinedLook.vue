@@ -1,21 +1,21 @@
 <script setup lang="ts">
 import { IconX } from '@tabler/icons-vue'
-import { computed, toRef } from 'vue'
-import { useSavingName } from '@/api/queries'
+import { computed } from 'vue'
+import { useLook } from '@/api/queries'
 import { useDesktop } from '@/composables/useDesktop'
 import DesktopPicture from './DesktopPicture.vue'
 
 const props = defineProps<{ reference: string }>()
 defineEmits<{ remove: [] }>()
 const { id, now } = useDesktop()
-const { data: saving } = useSavingName(toRef(props, 'reference'))
+const { data: look } = useLook(
+  id,
+  computed(() => (props.reference === 'now' ? '' : props.reference)),
+)
 const one = computed(() =>
   props.reference === 'now'
     ? { name: 'Now', look: now.value?.look }
-    : {
-        name: saving.value ? `${saving.value.profile}, ${saving.value.ordinal}` : '',
-        look: saving.value?.look,
-      },
+    : { name: look.value ? `${look.value.name}, ${look.value.caption}` : '', look: look.value?.look },
 )
 </script>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMutation } from '@tanstack/vue-query'
-import { computed, nextTick, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { api, take, type Schemas } from '@/api/client'
 import NameForm from './NameForm.vue'
 import ProblemNote from './ProblemNote.vue'
@@ -10,28 +10,17 @@ const emit = defineEmits<{ choose: [without: string[]]; changed: [] }>()
 
 const without = computed(() => props.plan.target.without ?? [])
 const chosen = computed(() => props.plan.groupings.find((one) => one.isChosen))
-const isNaming = ref(false)
-const opener = ref<{ $el: HTMLElement }>()
 const groupings = ref<HTMLElement>()
+/** What was pressed goes away. */
+const focusFirst = () => groupings.value?.querySelector('button')?.focus()
 
-async function leave() {
-  isNaming.value = false
-  await nextTick()
-  opener.value?.$el.focus()
-}
-const keep = useMutation({
-  mutationFn: (name: string) => take(api.POST('/api/groupings', { body: { name, without: without.value } })),
-  onSuccess: () => {
-    isNaming.value = false
-    emit('changed')
-    groupings.value?.querySelector('button')?.focus()
-  },
-})
+const keep = (name: string) =>
+  take(api.POST('/api/groupings', { body: { name, without: without.value } })).then(() => emit('changed'))
 const forget = useMutation({
   mutationFn: (id: number) => take(api.DELETE('/api/groupings/{id}', { params: { path: { id } } })),
   onSuccess: () => {
     emit('changed')
-    groupings.value?.querySelector('button')?.focus()
+    focusFirst()
   },
 })
 const remember = useMutation({
@@ -39,7 +28,7 @@ const remember = useMutation({
     take(api.PUT('/api/profiles/{id}/left-out', { params: { path: { id: profile } }, body: { without } })),
   onSuccess: () => emit('changed'),
 })
-const error = computed(() => keep.error.value ?? forget.error.value ?? remember.error.value)
+const error = computed(() => forget.error.value ?? remember.error.value)
 
 /** This plan stays as it is, whatever is remembered for the next. */
 function toggle(remembered: Schemas['Remembered']) {
@@ -60,13 +49,13 @@ function toggle(remembered: Schemas['Remembered']) {
     >
     <VBtn v-if="chosen?.id" class="bare" @click="forget.mutate(chosen.id)">Forget {{ chosen.name }}</VBtn>
     <NameForm
-      v-if="isNaming"
+      v-if="!chosen"
+      opens="Name this choice…"
       verb="Keep it"
-      :is-pending="keep.isPending.value"
-      @name="keep.mutate"
-      @leave="leave"
+      :give="keep"
+      is-bare
+      @given="focusFirst"
     />
-    <VBtn v-else-if="!chosen" ref="opener" class="bare" @click="isNaming = true">Name this choice…</VBtn>
     <label v-if="plan.remembered && (without.length > 0 || plan.remembered.isAny)" class="always">
       <input type="checkbox" :checked="plan.remembered.isThis" @change="toggle(plan.remembered)" />
       Always so for {{ plan.name }}

@@ -44,10 +44,17 @@ export function size(bytes: number): string {
 /** Whether a look is what is on, so that there is nothing to switch to. */
 export const isOnNow = ({ state }: Schemas['ReadinessView']) => state === 'On' || state === 'Same'
 
+/** That something was deleted. */
+export const deletedWords = ({ what, name }: Schemas['DeletedView']) =>
+  what === 'SafeStates'
+    ? `${name} ${name.startsWith('1 ') ? 'is' : 'are'} deleted.`
+    : `The ${DELETED[what]} ${name} is deleted.`
+
 /** What was deleted. */
 export const DELETED: Record<Schemas['DeletedWhat'], string> = {
   Profile: 'profile',
   Saving: 'saving',
   SafeState: 'safe state',
+  SafeStates: 'by the rule for old ones',
   Desktop: 'desktop',
 }

@@ -8,6 +8,7 @@ import DesktopPicture from '@/components/DesktopPicture.vue'
 import SignalWord from '@/components/SignalWord.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import ProfileFields from '@/components/ProfileFields.vue'
+import { useLook } from '@/api/queries'
 import { useAddress } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
 import { useTitle } from '@/composables/useTitle'
@@ -16,6 +17,14 @@ const router = useRouter()
 const changed = useChanged()
 const { id, now } = useDesktop()
 const as = useAddress('as')
+/** A safe state that is saved instead of what is on now. */
+const state = useAddress('state')
+const { data: ofState } = useLook(
+  id,
+  computed(() => (state.value ? `state-${state.value}` : '')),
+)
+const look = computed(() => (state.value ? ofState.value?.look : now.value?.look))
+const partsOf = computed(() => (state.value ? ofState.value?.parts : now.value?.parts) ?? [])
 
 const form = ref<Schemas['ProfileForm']>({ name: '', description: '', author: '', licence: '', tags: [] })
 const note = ref('')
@@ -24,25 +33,34 @@ const parts = useAddress('parts')
 const keepsSystem = ref(false)
 
 const on = computed(() => now.value?.on)
-useTitle(() => now.value && `Save what is on ${now.value.desktop.name}`)
+const title = computed(() =>
+  state.value
+    ? `Save the safe state ${ofState.value?.name ?? ''}`
+    : now.value && `Save what is on ${now.value.desktop.name}`,
+)
+useTitle(() => title.value)
 const isNext = computed(
   () => on.value !== null && on.value !== undefined && as.value === String(on.value.profileId),
 )
 const cover = computed(() =>
-  (now.value?.parts ?? []).map((part) => part.kind).filter((kind) => !left.value.includes(kind)),
+  partsOf.value.map((part) => part.kind).filter((kind) => !left.value.includes(kind)),
 )
 
 /** The drifted parts that stay as they were saved, where a person chose to save only some. */
 const asSaved = computed(() => {
-  if (!isNext.value || !parts.value) return []
+  if (state.value || !isNext.value || !parts.value) return []
   const taken = parts.value.split(',')
   return (now.value?.drift ?? []).map((part) => part.kind).filter((kind) => !taken.includes(kind))
 })
 /** The parts that a file takes out that cannot be read. */
 const unread = computed(() =>
-  (now.value?.unread ?? []).flatMap((file) => file.parts.map((part) => ({ ...part, reason: file.reason }))),
+  (state.value ? [] : (now.value?.unread ?? [])).flatMap((file) =>
+    file.parts.map((part) => ({ ...part, reason: file.reason })),
+  ),
 )
-const gaps = computed(() => (now.value?.gaps ?? []).filter((gap) => cover.value.includes(gap.kind)))
+const gaps = computed(() =>
+  (state.value ? [] : (now.value?.gaps ?? [])).filter((gap) => cover.value.includes(gap.kind)),
+)
 
 /** A next saving covers what the profile covered, until a person says otherwise. */
 watch(
@@ -56,7 +74,7 @@ watch(
       }),
     )
     const covered = profile.parts.map((part) => part.kind)
-    left.value = now.value.parts.map((part) => part.kind).filter((kind) => !covered.includes(kind))
+    left.value = partsOf.value.map((part) => part.kind).filter((kind) => !covered.includes(kind))
   },
   { immediate: true },
 )
@@ -76,6 +94,7 @@ const save = useMutation({
           ],
           asSaved: asSaved.value,
           keepSystem: keepsSystem.value,
+          state: state.value ? Number(state.value) : null,
         },
       }),
     ),
@@ -109,7 +128,7 @@ function toggle(kind: string) {
 <template>
   <form v-if="now" class="save" @submit.prevent="save.mutate()">
     <div class="words">
-      <h1>Save what’s on now</h1>
+      <h1>{{ state ? title : 'Save what’s on now' }}</h1>
       <div v-if="on" class="row" role="group" aria-label="Save as">
         <VBtn class="chip" :aria-pressed="!isNext" @click="as = ''">As a new profile</VBtn>
         <VBtn class="chip" :aria-pressed="isNext" @click="as = String(on.profileId)"
@@ -133,15 +152,16 @@ function toggle(kind: string) {
       <div class="row">
         <VBtn class="main" type="submit" :loading="save.isPending.value">Save</VBtn>
         <VBtn @click="$router.back()">Leave</VBtn>
-        <span class="third">{{ cover.length }} of {{ now.parts.length + now.unread.length }} parts</span>
+        <span class="third">{{ cover.length }} of {{ partsOf.length + unread.length }} parts</span>
       </div>
     </div>
 
     <div class="what">
       <DesktopPicture
-        :look="now.look"
+        v-if="look"
+        :look="look"
         :desktop="id"
-        :name="`${now.desktop.name} now`"
+        :name="state ? (ofState?.name ?? '') : `${now.desktop.name} now`"
         cloth
         corner
         pointable
@@ -150,7 +170,7 @@ function toggle(kind: string) {
       <h2>What it covers</h2>
       <p class="third">A part that is not covered stays as it is when this look is put on.</p>
       <ul class="cover paper">
-        <li v-for="part in now.parts" :key="part.kind">
+        <li v-for="part in partsOf" :key="part.kind">
           <label>
             <input
               :id="`cover-${part.kind}`"

@@ -43,7 +43,9 @@ const target = computed<Schemas['Target'] | null>(() => {
   if (of) return { kind: 'Parts', id: 0, looks: [of].flat().map(looked), ...shaped }
   if (Number(saving) > 0) return { kind: 'Saving', id: Number(saving), kinds: list(parts), ...shaped }
   if (Number(aside) > 0) return { kind: 'Aside', id: Number(aside) }
-  return Number(state) > 0 ? { kind: 'SafeState', id: Number(state), files: list(files) } : null
+  return Number(state) > 0
+    ? { kind: 'SafeState', id: Number(state), files: list(files)?.map(decodeURIComponent) ?? null }
+    : null
 })
 const { data: plan, error, refetch, isPlaceholderData: isReshaped } = usePlan(id, target)
 const run = useSwitchRun(id)
@@ -51,11 +53,16 @@ const canLeaveOut = computed(() => !!target.value && 'without' in target.value &
 const leftOut = computed(() => plan.value?.target.without ?? [])
 const leaveOut = (what: string) => (without.value = [...leftOut.value, what])
 const putOn = (what: string) => (without.value = leftOut.value.filter((one) => one !== what))
-const kind = computed(() => target.value?.kind ?? 'Saving')
+const kind = computed(() =>
+  target.value?.looks?.every(({ look }) => look.startsWith('state-'))
+    ? 'StateParts'
+    : (target.value?.kind ?? 'Saving'),
+)
 /** What the page does, by what its plan leads to. */
 const WORDS = {
   Saving: (name: string) => ({ verb: `Switch to ${name}`, done: `${name} is on` }),
   Parts: (name: string) => ({ verb: `Switch to parts of ${name}`, done: `Parts of ${name} are on` }),
+  StateParts: (name: string) => ({ verb: `Go back to parts of ${name}`, done: 'They are back' }),
   PutBack: () => ({ verb: 'Put back', done: 'It is put back' }),
   SafeState: () => ({ verb: 'Go back to this', done: 'The desktop is back' }),
   Aside: () => ({ verb: 'Bring it back', done: 'It is back' }),

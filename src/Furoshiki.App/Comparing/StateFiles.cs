@@ -1,0 +1,165 @@
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
+using Furoshiki.App.SafeStates;
+using Furoshiki.App.Views;
+using Furoshiki.Core.Compare;
+using Furoshiki.Core.Content;
+using Furoshiki.Store;
+
+namespace Furoshiki.App.Comparing;
+
+/// <summary>A file that is another than in a safe state.</summary>
+/// <param name="Path">Its path, percent-encoded where it is no plain text.</param>
+/// <param name="Words">Its path for people.</param>
+/// <param name="Parts">The names of the parts that it can be of; none where it is of no part.</param>
+/// <param name="File">What it was in the safe state and what it is.</param>
+public sealed record StateFileView(
+    string Path,
+    string Words,
+    IReadOnlyList<string> Parts,
+    ChangedFileView File
+);
+
+/// <summary>A file as it was for a while.</summary>
+/// <param name="State">The number of the newest safe state that has it so; null if it is only so now.</param>
+/// <param name="Title">What that safe state held, in words.</param>
+/// <param name="From">When the oldest safe state of them was made (UTC); null if it is only so now.</param>
+/// <param name="To">When the newest of them was made (UTC); null if it is only so now.</param>
+/// <param name="States">How many safe states in a row have it so.</param>
+/// <param name="IsNow">Whether it is so now.</param>
+/// <param name="File">What it was, and what it is now.</param>
+public sealed record FileVersionView(
+    long? State,
+    string Title,
+    DateTime? From,
+    DateTime? To,
+    int States,
+    bool IsNow,
+    ChangedFileView File
+);
+
+/// <summary>Tells what became of single files between safe states and now.</summary>
+public sealed class StateFiles(
+    SafeStateShelf safeStates,
+    IContentStore content,
+    LookLibrary library,
+    FileChanges changes
+)
+{
+    private const int MostFound = 50;
+
+    /// <summary>The files in which a safe state differs from the desktop as it is, or from another safe state.</summary>
+    /// <param name="desktop">The desktop.</param>
+    /// <param name="state">The safe state's number.</param>
+    /// <param name="other">The number of the other one; null for the desktop as it is.</param>
+    /// <exception cref="ProblemException">There is no such safe state, or the list of what it holds is damaged.</exception>
+    public IReadOnlyList<StateFileView> Differing(LiveDesktop desktop, long state, long? other)
+    {
+        var then = safeStates.TreeOf(safeStates.Get(desktop, state));
+        var now = other is { } number
+            ? safeStates.TreeOf(safeStates.Get(desktop, number))
+            : Now(desktop);
+        return
+        [
+            .. Tree.Between(then, now)
+                .Where(one =>
+                    !IsFolder(one.Before ?? one.After) || !IsFolder(one.After ?? one.Before)
+                )
+                .Select(one => new StateFileView(
+                    PathText.Escape(one.Path),
+                    PathText.Printable(one.Path),
+                    [
+                        .. desktop
+                            .Map.Kinds.Where(kind => kind.IsOf(one.Path))
+                            .Select(kind => kind.Kind.Title),
+                    ],
+                    View(desktop, one.Path, one.Before, one.After, isNow: other is null)
+                )),
+        ];
+    }
+
+    /// <summary>The paths of managed files in which a text stands, those that are there now and those of the last safe states.</summary>
+    /// <returns>So many of them at most; percent-encoded where they are no plain text.</returns>
+    public IReadOnlyList<string> Find(LiveDesktop desktop, string text) =>
+        [
+            .. safeStates
+                .Rows(desktop)
+                .Select(row => content.FindWhatIsLeft(row.Tree, out _))
+                .OfType<Tree>()
+                .Take(1)
+                .Prepend(Now(desktop))
+                .SelectMany(tree => tree.All)
+                .Where(one =>
+                    !IsFolder(one.Value)
+                    && PathText
+                        .Printable(one.Key)
+                        .Contains(text, StringComparison.OrdinalIgnoreCase)
+                )
+                .Select(one => PathText.Escape(one.Key))
+                .Distinct()
+                .Take(MostFound),
+        ];
+
+    /// <summary>A file as it is and as it was in the safe states, the newest first; where it stayed the same, once.</summary>
+    /// <param name="desktop">The desktop.</param>
+    /// <param name="path">The file's path, percent-encoded as it is told.</param>
+    /// <exception cref="ProblemException">This is no path, or nothing that is managed was ever there.</exception>
+    public IReadOnlyList<FileVersionView> Over(LiveDesktop desktop, string path)
+    {
+        var file = AskedPath.Of(path, "path");
+        var now = Now(desktop).Find(file);
+        var known = new Dictionary<Digest, FileState?>();
+        var rows = safeStates.Rows(desktop);
+        var versions = new List<(FileState? State, List<SafeStateRow> Rows)>();
+        if (rows.Count == 0 || StateIn(rows[0]) != now)
+            versions.Add((now, []));
+        foreach (var row in rows)
+            if (versions.Count > 0 && versions[^1].State == StateIn(row))
+                versions[^1].Rows.Add(row);
+            else
+                versions.Add((StateIn(row), [row]));
+        if (versions.All(one => one.State is null))
+            throw ProblemException.NotFound("This file");
+        return
+        [
+            .. versions.Select(
+                (one, i) =>
+                    new FileVersionView(
+                        one.Rows.Count == 0 ? null : one.Rows[0].Id,
+                        one.Rows.Count == 0 ? "Now" : SafeStateShelf.NameOf(one.Rows[0]),
+                        one.Rows.Count == 0 ? null : Utc(one.Rows[^1].MadeAt),
+                        one.Rows.Count == 0 ? null : Utc(one.Rows[0].MadeAt),
+                        one.Rows.Count,
+                        i == 0 || one.State == now,
+                        View(desktop, file, one.State, now, isNow: true)
+                    )
+            ),
+        ];
+
+        FileState? StateIn(SafeStateRow row)
+        {
+            if (!known.TryGetValue(row.Tree, out var state))
+                known[row.Tree] = state = content.FindIn(row.Tree, file);
+            return state;
+        }
+    }
+
+    private static DateTime Utc(DateTime time) => DateTime.SpecifyKind(time, DateTimeKind.Utc);
+
+    private static bool IsFolder(FileState? state) => state?.Type == FileType.Folder;
+
+    private static Tree Now(LiveDesktop desktop) => desktop.Folder.ManagedTree(desktop.Maps);
+
+    private ChangedFileView View(
+        LiveDesktop desktop,
+        string path,
+        FileState? before,
+        FileState? after,
+        bool isNow
+    )
+    {
+        if (isNow && after?.Content is { } digest)
+            library.Locate(digest, desktop.Folder.PathOf(path));
+        return changes.View(path, new FileDifference("", before, after));
+    }
+}

@@ -1,0 +1,71 @@
+using OpenQA.Selenium;
+
+namespace Furoshiki.Browser.Tests;
+
+/// <summary>What a person takes back of older states, piece by piece.</summary>
+public sealed class WayBackTests : IAsyncLifetime
+{
+    private const string Surface = "home/.config/engawa/surface.conf";
+    private const string Windows = "home/.config/engawa/windows.conf";
+
+    private readonly Person _person = new();
+
+    public ValueTask InitializeAsync() => _person.InitializeAsync();
+
+    public ValueTask DisposeAsync() => _person.DisposeAsync();
+
+    private string Text(string path) => File.ReadAllText(_person.App.At(path));
+
+    private void Make(string name)
+    {
+        _person.Press("Make a safe state…");
+        _person.See(".title input").SendKeys(name + Keys.Enter);
+        _person.See("[aria-pressed='true'].state", name);
+    }
+
+    [Fact]
+    public void One_file_comes_back_from_an_older_state_and_nothing_else()
+    {
+        var before = Text(Surface);
+        _person.GoTo("/safe-states");
+        Make("Monday");
+        _person.App.Edit(Surface, "tone=dark", "tone=light");
+        Make("Tuesday");
+        _person.App.Edit(Windows, "size=", "size=1");
+        var windows = Text(Windows);
+
+        _person.Press("By file");
+        _person.See("[data-test='state-file']", "windows.conf");
+        _person.Press("A file over time");
+        _person.See(".files input").SendKeys("surface");
+        _person.Press(Surface);
+        _person.See("[data-test='version']", "Tuesday");
+        _person.Press("Show the lines", "[data-test='version']:nth-child(2)");
+        _person.See(".lines .Removed", "tone=dark");
+        _person.Press("Go back to this file…", "[data-test='version']:nth-child(2)");
+        _person.See("[data-step='colours']", "dark");
+        _person.Press("Go back to this", ".going");
+        _person.See("[data-test='result']", "The desktop is back");
+        Text(Surface).ShouldBe(before);
+        Text(Windows).ShouldBe(windows);
+    }
+
+    [Fact]
+    public void Parts_of_a_state_are_chosen_and_come_back_together()
+    {
+        _person.GoTo("/safe-states");
+        Make("Evening");
+        _person.App.Edit(Surface, "tone=dark", "tone=light");
+        _person.App.Edit(Windows, "size=", "size=1");
+        _person.See(".chosen li", "Colours");
+        foreach (var box in _person.Driver.FindElements(By.CssSelector(".chosen li")))
+            if (!box.Text.Contains("Colours", StringComparison.Ordinal))
+                box.Click();
+        _person.Press("Go back to 1 part…");
+        _person.See("[data-step='colours']", "light → dark");
+        _person.Press("Go back to parts of Evening");
+        _person.See("[data-test='result']", "They are back");
+        Text(Surface).ShouldContain("tone=dark");
+        Text(Windows).ShouldContain("size=1");
+    }
+}
