@@ -93,6 +93,7 @@ public static class AppServices
             .AddSingleton<Preferences>()
             .AddSingleton<UnsavedParts>()
             .AddSingleton<Thinner>()
+            .AddSingleton<Administrator>()
             .AddSingleton<PlanMaker>()
             .AddSingleton<PlanTeller>()
             .AddSingleton<Countdowns>()

@@ -22,7 +22,8 @@ public sealed class PlanTeller(LookLibrary library, NowReader nowReader)
         var now = ready.Seen.Reading.Look;
         var leftAlone = plan
             .LeftAlone.Select(kind => now[kind])
-            .Concat(plan.Refused.Select(part => now[part.Kind]));
+            .Concat(plan.Refused.Select(part => now[part.Kind]))
+            .Concat(plan.Rights.Select(step => now[step.Difference.Kind]));
         var next = Look.Of(plan.Wanted.Components.Concat(leftAlone.OfType<Component>()));
         library.Remember(next);
         var drift = nowReader.DriftOf(desktop, ready.Seen);
@@ -66,6 +67,7 @@ public sealed class PlanTeller(LookLibrary library, NowReader nowReader)
                     part.Reason
                 )),
             ],
+            RightsOf(ready),
             [
                 .. plan.Losses.Select(loss => new LossView(
                     loss.Kind,
@@ -97,6 +99,18 @@ public sealed class PlanTeller(LookLibrary library, NowReader nowReader)
             fingerprint
         );
     }
+
+    private static RightsView? RightsOf(ReadyPlan ready) =>
+        ready.Plan.Rights.IsEmpty
+            ? null
+            : new RightsView(
+                [.. ready.Plan.Rights.Select(Step)],
+                RightsScript.Of(
+                    $"Puts on {string.Join(", ", ready.Plan.Rights.Select(step => step.Difference.Kind.Title))} of {ready.Name}, on {ready.Desktop.Name}.",
+                    ready.Desktop.Folder.Root,
+                    ready.Plan.AdministratorsEdits
+                )
+            );
 
     private static StepView Step(PartStep step) =>
         new(

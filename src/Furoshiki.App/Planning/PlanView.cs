@@ -52,6 +52,11 @@ public sealed record StepGroup(Shows Shows, IReadOnlyList<StepView> Steps, Shows
 /// <summary>A part that cannot be put on.</summary>
 public sealed record RefusedView(string Kind, string Title, string Reason);
 
+/// <summary>What only the administrator may do.</summary>
+/// <param name="Parts">The parts that it is for.</param>
+/// <param name="Script">A script for the shell that does it, once the plan was carried out.</param>
+public sealed record RightsView(IReadOnlyList<StepView> Parts, string Script);
+
 /// <summary>What a part loses on the desktop.</summary>
 /// <param name="Share">What it loses of all that it sets: more than 0, and 1 for the whole part.</param>
 /// <param name="Words">How much that is, in the part's measure.</param>
@@ -69,6 +74,7 @@ public sealed record LeftAloneView(IReadOnlyList<string> Titles, string Reason);
 
 /// <summary>A switch plan.</summary>
 /// <param name="Before">The name of the profile that is on before it; "Now" where none is.</param>
+/// <param name="Rights">What only the administrator may do; null if nothing is.</param>
 /// <param name="Losses">What has no match, the worst first.</param>
 /// <param name="LeftOut">What of the look was left out of the plan.</param>
 /// <param name="LeftAlone">The parts that it leaves alone, and why.</param>
@@ -89,6 +95,7 @@ public sealed record PlanView(
     string NextLook,
     IReadOnlyList<StepGroup> Groups,
     IReadOnlyList<RefusedView> Refused,
+    RightsView? Rights,
     IReadOnlyList<LossView> Losses,
     IReadOnlyList<string> Same,
     IReadOnlyList<LeftOutView> LeftOut,

@@ -44,20 +44,28 @@ public sealed class ShownPlans(PlanMaker plans, PlanTeller teller)
         return view;
     }
 
+    /// <summary>A plan as it was shown, whether or not it still holds.</summary>
+    /// <param name="fingerprint">The plan's fingerprint.</param>
+    /// <exception cref="ProblemException">It is not remembered any more.</exception>
+    public PlanView ViewOf(string fingerprint) => Find(fingerprint).View;
+
+    private Shown Find(string fingerprint)
+    {
+        lock (_lock)
+            return _shown.Find(one => one.Fingerprint == fingerprint)
+                ?? throw Outdated(
+                    "This plan is not known here any more: Furoshiki was started again, or many plans were made after it. Plan again.",
+                    []
+                );
+    }
+
     /// <summary>The plan that was shown, if it still holds, and how it was shown.</summary>
     /// <param name="desktop">The desktop's number.</param>
     /// <param name="fingerprint">The plan's fingerprint.</param>
     /// <exception cref="ProblemException">It is not remembered any more, or the desktop changed after it was made.</exception>
     public (ReadyPlan Plan, PlanView View) Again(long desktop, string fingerprint)
     {
-        Shown? shown;
-        lock (_lock)
-            shown = _shown.Find(one => one.Fingerprint == fingerprint);
-        if (shown is null)
-            throw Outdated(
-                "This plan is not known here any more: Furoshiki was started again, or many plans were made after it. Plan again.",
-                []
-            );
+        var shown = Find(fingerprint);
         var today = plans.Make(desktop, shown.Target);
         if (FingerprintOf(today) == fingerprint)
             return (today, shown.View);

@@ -244,6 +244,13 @@ public sealed class SwitchRuns(
         return
         [
             .. plan.Steps.Select(step => Check(step, plan.Wanted, reading)),
+            .. plan.Rights.Select(step =>
+                Result(
+                    step.Difference.Kind,
+                    PartOutcome.Waiting,
+                    "waits for the administrator's script"
+                )
+            ),
             .. plan.Refused.Select(part => Result(part.Kind, PartOutcome.NotTaken, part.Reason)),
         ];
     }

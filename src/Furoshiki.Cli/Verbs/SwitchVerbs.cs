@@ -49,6 +49,18 @@ internal static class SwitchVerbs
             $"Go back by itself unless it is kept within so many seconds ({Countdowns.Fewest} to {Countdowns.Most})",
     };
 
+    private static readonly Option<bool> Script = new("--script")
+    {
+        Description = "Print the script for what takes the administrator's rights",
+    };
+
+    private static readonly Option<string[]> Files = new("--files")
+    {
+        Description =
+            "Only these files, by their paths in the desktop's folder, percent-encoded where they are no plain text",
+        AllowMultipleArgumentsPerToken = true,
+    };
+
     public static IEnumerable<Command> Make() =>
         [
             .. Verb.Looking(
@@ -60,7 +72,8 @@ internal static class SwitchVerbs
                     Verb.Parts,
                     Without,
                     Grouping,
-                    With
+                    With,
+                    Script
                 )
             ),
             .. Verb.Looking(
@@ -84,6 +97,8 @@ internal static class SwitchVerbs
                 "Go back to a safe state, or from what waits to be kept",
                 Back,
                 State,
+                Verb.Parts,
+                Files,
                 KeepWithin,
                 Verb.Yes
             ),
@@ -127,15 +142,11 @@ internal static class SwitchVerbs
             ),
             LookSource.SafeState when (kinds, without, grouping) is (null, null, null) =>
                 new Target(TargetKind.SafeState, look.Id),
-            LookSource.SafeState => throw new ProblemException(
-                new Problem(
-                    ProblemKind.Invalid,
-                    "parts-of-state",
-                    "A safe state is gone back to as a whole here. The page goes back to single parts.",
-                    "Nothing was changed.",
-                    "parts"
-                )
-            ),
+            LookSource.SafeState => PartsOf(look, kinds) with
+            {
+                Without = without,
+                Grouping = grouping,
+            },
             _ => throw new ProblemException(
                 new Problem(
                     ProblemKind.Invalid,
@@ -193,7 +204,19 @@ internal static class SwitchVerbs
     {
         var desktop = call.Desktop;
         var plan = call.Session.Get<ShownPlans>().Show(desktop.Id, TargetOf(call));
-        call.Output.Show(plan, () => SwitchWords.Tell(call.Output, plan));
+        var isScript = call.Given.GetValue(Script);
+        if (isScript && plan.Rights is null)
+            throw ProblemException.NotFound("Something that takes the administrator's rights");
+        call.Output.Show(
+            plan,
+            () =>
+            {
+                if (isScript)
+                    call.Output.Line(plan.Rights!.Script);
+                else
+                    SwitchWords.Tell(call.Output, plan);
+            }
+        );
         return ExitCode.Done;
     }
 
@@ -218,8 +241,34 @@ internal static class SwitchVerbs
                 is { Source: LookSource.SafeState, Id: var found }
                 ? found
             : throw ProblemException.NotFound("A safe state of this name");
-        return CarryOut(call, desktop, new Target(TargetKind.SafeState, id));
+        var (kinds, files) = (
+            Verb.KindsOf(call.Given.GetValue(Verb.Parts) ?? []),
+            call.Given.GetValue(Files) is { Length: > 0 } some ? some : null
+        );
+        if (kinds is not null && files is not null)
+            throw ProblemException.Field("files", "Either parts come back, or files.");
+        return CarryOut(
+            call,
+            desktop,
+            kinds is null
+                ? new Target(TargetKind.SafeState, id, Files: files)
+                : PartsOf(call.Session.Get<LookFinder>().Find(desktop, $"state-{id}"), kinds)
+        );
     }
+
+    /// <summary>Some parts of a look, or all that it has.</summary>
+    private static Target PartsOf(NamedLook look, IReadOnlyList<string>? kinds) =>
+        new(
+            TargetKind.Parts,
+            0,
+            Looks:
+            [
+                new LookParts(
+                    look.Ref,
+                    kinds ?? [.. look.Look.Components.Select(part => part.Kind.Name)]
+                ),
+            ]
+        );
 
     private static int History(Call call)
     {

@@ -27,6 +27,10 @@ internal static class SwitchWords
         }
         if (plan.Groups.Count == 0)
             output.Line("Nothing differs, so there is nothing to do.");
+        foreach (var part in plan.Rights?.Parts ?? [])
+            output.Line(
+                $"Takes the administrator's rights: {part.Title}, {part.Words}. plan --script prints a script for it."
+            );
         foreach (var part in plan.Refused)
             output.Line($"Not put on: {part.Title}. {part.Reason}");
         foreach (var loss in plan.Losses)

@@ -9,12 +9,7 @@ namespace Furoshiki.Core.Switching;
 public sealed record PartCheck(Func<Component, KindMap, PartFitter, string?> WhyNot)
 {
     /// <summary>Every check there is, in the order in which they are made; the first that finds something is told.</summary>
-    public static IReadOnlyList<PartCheck> All { get; } = [new(Rights), new(Assets)];
-
-    private static string? Rights(Component wanted, KindMap kind, PartFitter fitter) =>
-        kind.TakesAdministrator
-            ? "Putting it on takes the administrator's rights, so it is left as it is."
-            : null;
+    public static IReadOnlyList<PartCheck> All { get; } = [new(Assets)];
 
     private static string? Assets(Component wanted, KindMap kind, PartFitter fitter)
     {

@@ -58,6 +58,12 @@ public sealed record SwitchPlan(
     /// <summary>What stands in the way and cannot be held: it is left as it is.</summary>
     public ImmutableArray<Gap> NotTouched { get; init; } = [];
 
+    /// <summary>The parts that take the administrator's rights: they are not put on, but can be by a script.</summary>
+    public ImmutableArray<PartStep> Rights { get; init; } = [];
+
+    /// <summary>What the administrator has to edit for them once the plan was carried out.</summary>
+    public ImmutableArray<AdministratorsEdit> AdministratorsEdits { get; init; } = [];
+
     /// <summary>What files that are written anew will not have any more, by path.</summary>
     public ImmutableArray<Gap> NotKept { get; init; } = [];
 

@@ -29,6 +29,7 @@ public sealed class SwitchPlanner(
     private readonly Dictionary<string, FileChange> _assetChanges = [];
     private readonly PartFitter _fitter = new(map, reading, view, saved);
     private readonly List<PartStep> _steps = [];
+    private readonly List<PartStep> _rights = [];
     private readonly List<PartRefusal> _refused = [];
     private readonly List<PartLoss> _losses = [];
     private readonly List<Component> _same = [];
@@ -47,13 +48,16 @@ public sealed class SwitchPlanner(
             _losses.Add(
                 PartLoss.Whole(kept, kept, "This version of Furoshiki knows no such part.")
             );
-        foreach (
-            var component in InOrder(wanted.Components.Where(one => cover.Contains(one.Kind.Name)))
-        )
+        // What only the administrator may do comes after all that is done without.
+        var all = InOrder(wanted.Components.Where(one => cover.Contains(one.Kind.Name)))
+            .ToLookup(one => map.Find(one.Kind)?.TakesAdministrator == true);
+        foreach (var component in all[false])
+            PlanPart(component, leftOut?.GetValueOrDefault(component.Kind.Name));
+        var own = _documents.ToDictionary();
+        foreach (var component in all[true])
             PlanPart(component, leftOut?.GetValueOrDefault(component.Kind.Name));
 
-        var edits = _documents
-            .Select(EditOf)
+        var edits = own.Select(EditOf)
             .Where(edit => edit.Change.Before != edit.Change.After)
             .ToList();
         // Assets come before the settings that name them, so that no moment names what is not there.
@@ -65,7 +69,8 @@ public sealed class SwitchPlanner(
         var untouched = map
             .Kinds.Select(kind => kind.Kind)
             .Except(covered.Select(part => part.Kind))
-            .Except(_refused.Select(part => part.Kind));
+            .Except(_refused.Select(part => part.Kind))
+            .Except(_rights.Select(step => step.Difference.Kind));
         return new SwitchPlan(
             [.. _steps.OrderBy(step => step.Difference.Kind.Place)],
             [.. _refused],
@@ -84,8 +89,30 @@ public sealed class SwitchPlanner(
         )
         {
             NotKept = [.. NotKeptOf(changes, view)],
+            Rights = [.. _rights],
+            AdministratorsEdits =
+            [
+                .. _documents
+                    .Where(one => own.GetValueOrDefault(one.Key) != one.Value)
+                    .Select(one => AdministratorsEditOf(one, own.GetValueOrDefault(one.Key))),
+            ],
         };
     }
+
+    private AdministratorsEdit AdministratorsEditOf(
+        KeyValuePair<string, SettingsDocument> edited,
+        SettingsDocument? own
+    ) =>
+        new(
+            edited.Key,
+            own?.Bytes ?? (view.Find(edited.Key) is null ? null : view.ReadFile(edited.Key)),
+            IsBlank(edited.Key, edited.Value.Bytes) ? null : edited.Value.Bytes
+        );
+
+    /// <summary>Whether a file is as a new one would start, and need not be there.</summary>
+    private bool IsBlank(string path, ReadOnlyMemory<byte> bytes) =>
+        map.Files.First(one => reading.Files[one.Name].Path == path).Blank is { } blank
+        && bytes.Span.SequenceEqual(Encoding.UTF8.GetBytes(blank));
 
     /// <summary>What the files that are written anew will not have any more.</summary>
     internal static IEnumerable<Gap> NotKeptOf(IEnumerable<FileChange> changes, IDesktopView view)
@@ -142,7 +169,9 @@ public sealed class SwitchPlanner(
                 _assetChanges[change.Path] = change;
             var files = edits.Keys.Concat(assets.Select(change => change.Path));
             var shows = kind.ShowsFor(difference.Settings.Select(one => one.Key));
-            _steps.Add(new PartStep(difference, shows, [.. files], [.. notes]));
+            (kind.TakesAdministrator ? _rights : _steps).Add(
+                new PartStep(difference, shows, [.. files], [.. notes])
+            );
         }
         catch (SettingsFileException problem)
         {
@@ -279,19 +308,16 @@ public sealed class SwitchPlanner(
         var path = edited.Key;
         var before = view.Find(path);
         var bytes = edited.Value.Bytes;
-        var blank = map.Files.First(one => reading.Files[one.Name].Path == path).Blank;
-        // A file that is as a new one would start, and need not be there, goes.
-        var after =
-            blank is not null && bytes.Span.SequenceEqual(Encoding.UTF8.GetBytes(blank))
-                ? null
-                : FileState.OfFile(
-                    before?.Mode ?? TreeChanges.NewFileMode,
-                    bytes.Length,
-                    Digest.Of(bytes.Span)
-                ) with
-                {
-                    Attributes = before?.Attributes ?? "",
-                };
+        var after = IsBlank(path, bytes)
+            ? null
+            : FileState.OfFile(
+                before?.Mode ?? TreeChanges.NewFileMode,
+                bytes.Length,
+                Digest.Of(bytes.Span)
+            ) with
+            {
+                Attributes = before?.Attributes ?? "",
+            };
         if (before is null && after is not null)
             foreach (var parent in TreeChanges.MissingParents(path, view))
                 _assetChanges[parent.Path] = parent;

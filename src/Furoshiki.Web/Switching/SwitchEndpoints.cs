@@ -12,6 +12,14 @@ namespace Furoshiki.Web.Switching;
 /// <param name="KeepWithin">In how many seconds (5 to 600) it has to be kept once it is done, or goes back by itself; null to keep it as it is.</param>
 internal sealed record SwitchRequest(string Fingerprint, int? KeepWithin = null);
 
+/// <summary>A request to the administrator of a simulated desktop to run the script of a plan that was shown.</summary>
+/// <param name="Fingerprint">The plan's fingerprint.</param>
+/// <param name="Password">The administrator's password.</param>
+internal sealed record AdministratorRequest(string Fingerprint, string Password);
+
+/// <summary>What a script said.</summary>
+internal sealed record ScriptAnswer(string Said);
+
 /// <summary>A switch that was started.</summary>
 internal sealed record StartedSwitch(long Id);
 
@@ -33,6 +41,27 @@ internal static class SwitchEndpoints
             )
             .WithName("planSwitch")
             .WithSummary("Make a plan; nothing is changed");
+        group
+            .MapPost(
+                "/desktops/{id:long}/administrator",
+                async (
+                    long id,
+                    AdministratorRequest request,
+                    DesktopRegister register,
+                    Administrator administrator
+                ) =>
+                    new ScriptAnswer(
+                        await administrator.Run(
+                            register.Get(id),
+                            request.Fingerprint,
+                            request.Password
+                        )
+                    )
+            )
+            .WithName("askAdministrator")
+            .WithSummary("Let the administrator of a simulated desktop run the script of a plan")
+            .ProducesProblem(StatusCodes.Status409Conflict)
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         group
             .MapPost("/desktops/{id:long}/switches", Start)
             .WithName("startSwitch")

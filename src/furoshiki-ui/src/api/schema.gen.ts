@@ -656,6 +656,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desktops/{id}/administrator": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Let the administrator of a simulated desktop run the script of a plan */
+        post: operations["askAdministrator"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desktops/{id}/switches": {
         parameters: {
             query?: never;
@@ -970,6 +987,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AdministratorRequest: {
+            fingerprint: string;
+            password: string;
+        };
         AllKeptView: {
             together: components["schemas"]["ContentCost"];
             each: components["schemas"]["KeptView"][];
@@ -1357,6 +1378,7 @@ export interface components {
             nextLook: string;
             groups: components["schemas"]["StepGroup"][];
             refused: components["schemas"]["RefusedView"][];
+            rights: null | components["schemas"]["RightsView"];
             losses: components["schemas"]["LossView"][];
             same: string[];
             leftOut: components["schemas"]["LeftOutView"][];
@@ -1446,6 +1468,10 @@ export interface components {
             isThis: boolean;
             isAny: boolean;
         };
+        RightsView: {
+            parts: components["schemas"]["StepView"][];
+            script: string;
+        };
         RunProgress: {
             stage: components["schemas"]["RunStage"];
             /** Format: int32 */
@@ -1532,6 +1558,9 @@ export interface components {
             /** Format: int32 */
             height: number;
             svg: string;
+        };
+        ScriptAnswer: {
+            said: string;
         };
         /** @enum {unknown} */
         SessionAction: "SignIn" | "Restart" | "RestartProgram" | "AllThatWaits";
@@ -3864,6 +3893,77 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    askAdministrator: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdministratorRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScriptAnswer"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Something stands in the way now that may not later. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

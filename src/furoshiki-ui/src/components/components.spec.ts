@@ -157,6 +157,7 @@ describe('the steps of a plan', () => {
       { shows: 'AtOnce', steps: [step('panels', ['p']), step('borders', ['w'])] },
       { shows: 'AfterSignIn', steps: [step('cursor', ['w'])] },
     ],
+    rights: null,
     refused: [],
     losses: [],
     same: ['Fonts'],

@@ -8,6 +8,7 @@ import { usePlan } from '@/api/queries'
 import DesktopPicture from '@/components/DesktopPicture.vue'
 import PlanDecisions from '@/components/PlanDecisions.vue'
 import PlanGroupings from '@/components/PlanGroupings.vue'
+import PlanRights from '@/components/PlanRights.vue'
 import PlanSteps from '@/components/PlanSteps.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import { storeToRefs } from 'pinia'
@@ -164,6 +165,14 @@ function planAgain() {
 
     <div class="deciding">
       <PlanDecisions :plan="plan" :ended="!!result" />
+      <PlanRights
+        v-if="plan.rights && now"
+        :key="plan.fingerprint"
+        :desktop="id"
+        :is-simulated="now.desktop.isSimulated"
+        :plan="plan"
+        :is-done="isNothing || !!result?.switched"
+      />
       <ProblemNote v-if="run.problem.value" :error="run.problem.value"
         ><VBtn @click="planAgain">Plan again</VBtn></ProblemNote
       >
@@ -209,11 +218,13 @@ function planAgain() {
       </div>
       <p v-else-if="isNothing" class="nothing paper">
         {{
-          plan.refused.length > 0 || notes.length > 0
-            ? 'Nothing of it can be written by Furoshiki. What the administrator would have to do is listed.'
-            : plan.leftOut.length > 0
-              ? 'Nothing differs but what is left out.'
-              : 'Nothing differs: this is on already.'
+          plan.rights
+            ? 'Nothing of it can be written by Furoshiki alone. What the administrator has to do is listed.'
+            : plan.refused.length > 0 || notes.length > 0
+              ? 'Nothing of it can be written by Furoshiki. What the administrator would have to do is listed.'
+              : plan.leftOut.length > 0
+                ? 'Nothing differs but what is left out.'
+                : 'Nothing differs: this is on already.'
         }}
       </p>
       <div v-else-if="!run.problem.value" class="going">

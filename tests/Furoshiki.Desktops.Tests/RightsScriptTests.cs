@@ -1,0 +1,133 @@
+using System.Diagnostics;
+using CsCheck;
+using Furoshiki.Core.Switching;
+
+namespace Furoshiki.Desktops.Tests;
+
+/// <summary>The script for what only the administrator may do, run by a real shell on real files.</summary>
+public sealed class RightsScriptTests : IDisposable
+{
+    private readonly string _root = Directory.CreateTempSubdirectory("rights ' ").FullName;
+
+    public void Dispose() => Directory.Delete(_root, recursive: true);
+
+    /// <summary>Any bytes, and texts with what means something to a shell.</summary>
+    private static readonly Gen<byte[]?> Bytes = Gen.OneOf(
+        Gen.Byte.Array[0, 80].Select(bytes => (byte[]?)bytes),
+        Gen.OneOf([
+                .. new[]
+                {
+                    "$HOME\n",
+                    "END\n'\n",
+                    "`ls` \\n \"x\"\n",
+                    "no end",
+                    "\n\n",
+                    "%s %d\n",
+                }.Select(Gen.Const),
+            ])
+            .Select(text => (byte[]?)System.Text.Encoding.UTF8.GetBytes(text)),
+        Gen.Const((byte[]?)null)
+    );
+
+    private string At(string path) => Path.Combine(_root, path);
+
+    private string Script(params AdministratorsEdit[] edits) =>
+        RightsScript.Of("Puts on a test.", _root, edits);
+
+    private static (int Code, string Said) Run(string script)
+    {
+        using var shell = Process.Start(
+            new ProcessStartInfo("/bin/sh", ["-s"])
+            {
+                RedirectStandardInput = true,
+                RedirectStandardOutput = true,
+                RedirectStandardError = true,
+            }
+        )!;
+        shell.StandardInput.Write(script);
+        shell.StandardInput.Close();
+        var said = shell.StandardOutput.ReadToEnd() + shell.StandardError.ReadToEnd();
+        shell.WaitForExit();
+        return (shell.ExitCode, said);
+    }
+
+    private static AdministratorsEdit Edit(string path, byte[]? before, byte[]? after) =>
+        new(
+            path,
+            before is null ? null : (ReadOnlyMemory<byte>?)before,
+            after is null ? null : (ReadOnlyMemory<byte>?)after
+        );
+
+    private void Write(string path, byte[]? bytes)
+    {
+        Directory.CreateDirectory(Path.GetDirectoryName(At(path))!);
+        if (bytes is null)
+            File.Delete(At(path));
+        else
+            File.WriteAllBytes(At(path), bytes);
+    }
+
+    private byte[]? Read(string path) => File.Exists(At(path)) ? File.ReadAllBytes(At(path)) : null;
+
+    [Fact]
+    public void It_makes_of_any_bytes_any_others_keeps_a_copy_and_can_be_run_twice() =>
+        Gen.Select(Bytes, Bytes, Bytes, Bytes)
+            .Sample(
+                (a, b, c, d) =>
+                {
+                    foreach (var path in Directory.EnumerateFileSystemEntries(_root))
+                        Directory.Delete(path, recursive: true);
+                    Write("etc/a.conf", a);
+                    Write("etc/it's b", c);
+                    var script = Script(Edit("etc/a.conf", a, b), Edit("etc/it's b", c, d));
+                    for (var time = 0; time < 2; time++)
+                    {
+                        var (code, said) = Run(script);
+                        code.ShouldBe(0, said);
+                        Read("etc/a.conf").ShouldBe(b);
+                        Read("etc/it's b").ShouldBe(d);
+                        if (a is not null && !(b ?? [256 - 1]).SequenceEqual(a))
+                            Directory
+                                .GetFiles(At("etc"), "a.conf.before-*")
+                                .ShouldHaveSingleItem()
+                                .ShouldSatisfyAllConditions(copy =>
+                                    File.ReadAllBytes(copy).ShouldBe(a)
+                                );
+                    }
+                },
+                iter: 60,
+                threads: 1
+            );
+
+    [Fact]
+    public void Where_one_file_is_not_as_expected_nothing_at_all_is_changed()
+    {
+        Write("etc/a", "old a\n"u8.ToArray());
+        Write("etc/b", "another\n"u8.ToArray());
+        var before = Directory.GetFiles(At("etc")).Order().ToList();
+        var (code, said) = Run(
+            Script(
+                Edit("etc/a", "old a\n"u8.ToArray(), "new a\n"u8.ToArray()),
+                Edit("etc/b", "old b\n"u8.ToArray(), "new b\n"u8.ToArray())
+            )
+        );
+        code.ShouldBe(1);
+        said.ShouldContain("nothing was changed");
+        Directory.GetFiles(At("etc")).Order().ShouldBe(before);
+        File.ReadAllText(At("etc/a")).ShouldBe("old a\n");
+    }
+
+    [Fact]
+    public void A_link_in_the_place_of_a_file_is_not_followed_and_the_mode_of_a_file_stays()
+    {
+        Write("etc/a", "old\n"u8.ToArray());
+        Write("elsewhere", "old\n"u8.ToArray());
+        File.CreateSymbolicLink(At("etc/link"), At("elsewhere"));
+        File.SetUnixFileMode(At("etc/a"), UnixFileMode.UserRead | UnixFileMode.GroupRead);
+        Run(Script(Edit("etc/link", "old\n"u8.ToArray(), "new\n"u8.ToArray()))).Code.ShouldBe(1);
+        File.ReadAllText(At("elsewhere")).ShouldBe("old\n");
+        Run(Script(Edit("etc/a", "old\n"u8.ToArray(), "new\n"u8.ToArray()))).Code.ShouldBe(0);
+        File.ReadAllText(At("etc/a")).ShouldBe("new\n");
+        File.GetUnixFileMode(At("etc/a")).ShouldBe(UnixFileMode.UserRead | UnixFileMode.GroupRead);
+    }
+}
