@@ -37,12 +37,12 @@ public sealed class PlanMaker(
     public ReadyPlan Make(long desktopId, Target target)
     {
         if (
-            target is { Without.Count: > 0 } or { Grouping: not null }
+            target is { Without.Count: > 0 } or { Grouping: not null } or { Instead.Count: > 0 }
             && target.Kind is TargetKind.SafeState or TargetKind.Aside
         )
             throw ProblemException.Field(
                 "without",
-                "Nothing is left out of what comes back as it was; choose some of its files instead."
+                "What comes back as it was is not shaped; choose some of its files instead."
             );
         recoverer.Settle(register.Get(desktopId));
         var desktop = register.Get(desktopId);
@@ -97,10 +97,13 @@ public sealed class PlanMaker(
                 : shaping.Words.Length > 0
                     ? $"{Counting.Ordinal(row.Number)} saving without {shaping.Words}"
                 : $"{Counting.Ordinal(row.Number)} saving",
-            desktop.On.With(row.Id, OnOf(plan), target.Kinds is null, shaping.Pieces),
+            desktop
+                .On.With(row.Id, OnOf(plan), target.Kinds is null, shaping.Pieces)
+                .WithInstead(InsteadOn(target, look, plan)),
             seen
         )
         {
+            Instead = Replacing.Views(target.Instead ?? [], look),
             Shaping = shaping,
             Groupings = choices,
             Remembered = target.Kinds is not null
@@ -138,13 +141,14 @@ public sealed class PlanMaker(
             throw ProblemException.Field("looks", "Choose at least one part of a look.");
         var seen = observer.See(desktop);
         var looks = from.Values.DistinctBy(look => look.Ref).ToList();
+        var parts = Look.Of(from.Select(one => one.Value.Look.Find(one.Key)!));
         var title = string.Join(" and ", looks.Select(look => look.Name).Distinct());
         var (plan, shaping, choices) = Shape(
             desktop,
             seen,
             target,
             title,
-            Look.Of(from.Select(one => one.Value.Look.Find(one.Key)!)),
+            parts,
             [.. from.Keys],
             kind => from[kind].Map
         );
@@ -157,10 +161,11 @@ public sealed class PlanMaker(
             looks.Count == 1
                 ? Counting.Of(from.Count, "part")
                 : $"{Counting.Of(from.Count, "part")} of {looks.Count} looks",
-            looks.Aggregate(desktop.On, After),
+            looks.Aggregate(desktop.On, After).WithInstead(InsteadOn(target, parts, plan)),
             seen
         )
         {
+            Instead = Replacing.Views(target.Instead ?? [], parts),
             Shaping = shaping,
             Groupings = choices,
         };
@@ -232,6 +237,20 @@ public sealed class PlanMaker(
         };
     }
 
+    /// <summary>What is put on in place of what a look has, of the kinds that are on afterwards.</summary>
+    private static IReadOnlyDictionary<string, Instead> InsteadOn(
+        Target target,
+        Look look,
+        SwitchPlan plan
+    ) =>
+        target.Instead is { Count: > 0 } instead
+            ? Replacing.Of(
+                [.. instead.Where(one => OnOf(plan).Contains(one.Split('/')[0]))],
+                look,
+                [.. OnOf(plan)]
+            )
+            : new Dictionary<string, Instead>();
+
     private static IEnumerable<string> OnOf(SwitchPlan plan) =>
         plan.Steps.Select(step => step.Difference.Kind).Concat(plan.Same).Select(kind => kind.Name);
 
@@ -266,7 +285,12 @@ public sealed class PlanMaker(
             seen.View,
             library.Saved,
             kind => maps.Get(map(kind))
-        ).Plan(look, [.. cover.Except(shaping.Parts)], shaping.Pieces);
+        ).Plan(
+            look,
+            [.. cover.Except(shaping.Parts)],
+            shaping.Pieces,
+            Replacing.Of(target.Instead ?? [], look, cover)
+        );
         return (plan, shaping, Choices());
 
         // Of a grouping that leaves nothing of this look out, or nothing of it on, nobody has to know.

@@ -64,7 +64,8 @@ public sealed class PlanTeller(LookLibrary library, NowReader nowReader)
                 .. plan.Refused.Select(part => new RefusedView(
                     part.Kind.Name,
                     part.Kind.Title,
-                    part.Reason
+                    part.Reason,
+                    part.Remedies
                 )),
             ],
             RightsOf(ready),
@@ -74,11 +75,13 @@ public sealed class PlanTeller(LookLibrary library, NowReader nowReader)
                     Kind.TitleOf(loss.Kind),
                     loss.Share,
                     loss.Words,
-                    loss.Reasons
+                    loss.Reasons,
+                    loss.Remedies
                 )),
             ],
             [.. plan.Same.Select(kind => kind.Title)],
             ready.LeftOut,
+            ready.Instead,
             leftToOthers.Count == 0
                 ? null
                 : new LeftAloneView(

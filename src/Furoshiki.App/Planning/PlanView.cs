@@ -50,7 +50,19 @@ public sealed record StepView(
 public sealed record StepGroup(Shows Shows, IReadOnlyList<StepView> Steps, Shows? With = null);
 
 /// <summary>A part that cannot be put on.</summary>
-public sealed record RefusedView(string Kind, string Title, string Reason);
+/// <param name="Remedies">What can be chosen instead.</param>
+public sealed record RefusedView(
+    string Kind,
+    string Title,
+    string Reason,
+    IReadOnlyList<Remedy> Remedies
+);
+
+/// <summary>What is put on in place of what a look has.</summary>
+/// <param name="Instead">What stands for it in a target.</param>
+/// <param name="Title">The kind's name for people.</param>
+/// <param name="Words">What is put on in place of what, in words.</param>
+public sealed record InsteadView(string Instead, string Title, string Words);
 
 /// <summary>What only the administrator may do.</summary>
 /// <param name="Parts">The parts that it is for.</param>
@@ -66,7 +78,8 @@ public sealed record LossView(
     string Title,
     double Share,
     string Words,
-    IReadOnlyList<LossReason> Reasons
+    IReadOnlyList<LossReason> Reasons,
+    IReadOnlyList<Remedy> Remedies
 );
 
 /// <summary>The parts that a plan leaves alone, and why.</summary>
@@ -77,6 +90,7 @@ public sealed record LeftAloneView(IReadOnlyList<string> Titles, string Reason);
 /// <param name="Rights">What only the administrator may do; null if nothing is.</param>
 /// <param name="Losses">What has no match, the worst first.</param>
 /// <param name="LeftOut">What of the look was left out of the plan.</param>
+/// <param name="Instead">What is put on in place of what the look has.</param>
 /// <param name="LeftAlone">The parts that it leaves alone, and why.</param>
 /// <param name="Unsaved">What drifted, is in no saving and is changed: the safe state keeps it.</param>
 /// <param name="Discards">What drifted and is put back: the safe state keeps it.</param>
@@ -99,6 +113,7 @@ public sealed record PlanView(
     IReadOnlyList<LossView> Losses,
     IReadOnlyList<string> Same,
     IReadOnlyList<LeftOutView> LeftOut,
+    IReadOnlyList<InsteadView> Instead,
     LeftAloneView? LeftAlone,
     IReadOnlyList<DriftView> Unsaved,
     IReadOnlyList<DriftView> Discards,

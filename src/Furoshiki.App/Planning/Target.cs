@@ -34,6 +34,9 @@ public sealed record LookParts(string Look, IReadOnlyList<string> Kinds);
 /// setting "colours/accent" or "panels/main/opacity"; null for what is remembered for the profile, if all of it is put on.
 /// </param>
 /// <param name="Grouping">The name of a grouping, which is left out too; null for none.</param>
+/// <param name="Instead">
+/// What is put on in place of what was saved, each as "kind/setting=value" or "kind/item/setting=value"; null for nothing.
+/// </param>
 public sealed record Target(
     TargetKind Kind,
     long Id,
@@ -41,5 +44,6 @@ public sealed record Target(
     IReadOnlyList<string>? Files = null,
     IReadOnlyList<LookParts>? Looks = null,
     IReadOnlyList<string>? Without = null,
-    string? Grouping = null
+    string? Grouping = null,
+    IReadOnlyList<string>? Instead = null
 );

@@ -15,6 +15,7 @@ internal static class PlanText
     {
         var plan = JsonNode.Parse(text)!.AsObject();
         plan.TryAdd("groupings", new JsonArray());
+        plan.TryAdd("instead", new JsonArray());
         var losses = plan["losses"]!.AsArray();
         if (losses.Any(loss => loss!["reasons"] is null))
             plan["losses"] = new JsonArray([
@@ -35,6 +36,8 @@ internal static class PlanText
                         ]),
                     }),
             ]);
+        foreach (var one in plan["losses"]!.AsArray().Concat(plan["refused"]!.AsArray()))
+            one!.AsObject().TryAdd("remedies", new JsonArray());
         return plan.Deserialize<PlanView>(SwitchRuns.Json)!;
     }
 }

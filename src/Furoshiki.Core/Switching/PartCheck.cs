@@ -4,14 +4,19 @@ using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Core.Switching;
 
+/// <summary>What keeps a part from being put on.</summary>
+/// <param name="Reason">Why, in a sentence.</param>
+/// <param name="Missing">The asset that is not here; null if it is something else.</param>
+public sealed record Hindrance(string Reason, Asset? Missing = null);
+
 /// <summary>Something that can keep a part from being put on, though the desktop has a place for it.</summary>
-/// <param name="WhyNot">Why a part as the desktop can hold it cannot be put on, in a sentence; null if it can.</param>
-public sealed record PartCheck(Func<Component, KindMap, PartFitter, string?> WhyNot)
+/// <param name="WhyNot">Why a part as the desktop can hold it cannot be put on; null if it can.</param>
+public sealed record PartCheck(Func<Component, KindMap, PartFitter, Hindrance?> WhyNot)
 {
     /// <summary>Every check there is, in the order in which they are made; the first that finds something is told.</summary>
     public static IReadOnlyList<PartCheck> All { get; } = [new(Assets)];
 
-    private static string? Assets(Component wanted, KindMap kind, PartFitter fitter)
+    private static Hindrance? Assets(Component wanted, KindMap kind, PartFitter fitter)
     {
         foreach (var asset in wanted.Assets.Where(asset => asset.Setting is not null))
         {
@@ -20,7 +25,10 @@ public sealed record PartCheck(Func<Component, KindMap, PartFitter, string?> Why
                 // What an asset inherits from and was not there then is not needed to put on what was.
                 if (!AssetFinder.NamesIn(wanted, asset.Setting!).Contains(asset.Name))
                     continue;
-                return $"{asset.Name} was not found when this was saved, so there is nothing to put on.";
+                return new Hindrance(
+                    $"{asset.Name} was not found when this was saved, so there is nothing to put on.",
+                    asset
+                );
             }
             var (path, stands) = fitter.Locate(kind, asset);
             if (
@@ -29,9 +37,15 @@ public sealed record PartCheck(Func<Component, KindMap, PartFitter, string?> Why
             )
                 continue;
             if (stands is null)
-                return $"{asset.Name} is not here, and its content was not kept when this was saved.";
+                return new Hindrance(
+                    $"{asset.Name} is not here, and its content was not kept when this was saved.",
+                    asset
+                );
             if (path.Place.IsPersons)
-                return $"{asset.Name} is another here, and its saved content is not held.";
+                return new Hindrance(
+                    $"{asset.Name} is another here, and its saved content is not held.",
+                    asset
+                );
         }
         return null;
     }

@@ -11,11 +11,13 @@ namespace Furoshiki.Core.Switching;
 /// <param name="Losses">What of it has no match.</param>
 /// <param name="Refusal">Why it cannot be put on, in sentences; null if it can, or has no match.</param>
 /// <param name="IsSame">Whether it is on already.</param>
+/// <param name="Missing">The asset that is not here, where that is why it cannot be put on.</param>
 public sealed record PartFit(
     Component? Held,
     ImmutableArray<Loss> Losses,
     string? Refusal,
-    bool IsSame
+    bool IsSame,
+    Asset? Missing = null
 );
 
 /// <summary>Holds parts of looks against a desktop.</summary>
@@ -63,10 +65,16 @@ public sealed class PartFitter(
         ];
         if (now.Equals(held))
             return new PartFit(held, losses, null, true);
-        var reason = PartCheck
+        var hindrance = PartCheck
             .All.Select(check => check.WhyNot(held, kind, this))
             .FirstOrDefault(why => why is not null);
-        return new PartFit(reason is null ? held : null, losses, reason, false);
+        return new PartFit(
+            hindrance is null ? held : null,
+            losses,
+            hindrance?.Reason,
+            false,
+            hindrance?.Missing
+        );
 
         PartFit Refused(string why) => new(null, [], why, false);
     }

@@ -21,6 +21,9 @@ public sealed record PartLoss(
     ImmutableArray<LossReason> Reasons
 )
 {
+    /// <summary>What can be chosen instead; empty where nothing can.</summary>
+    public ImmutableArray<Remedy> Remedies { get; init; } = [];
+
     private const int MostNamed = 6;
 
     /// <summary>A part of which nothing has a match.</summary>
@@ -64,7 +67,10 @@ public sealed record PartLoss(
                     .GroupBy(loss => loss.Reason, loss => loss.What)
                     .Select(reason => new LossReason(Named([.. reason.Distinct()]), reason.Key)),
             ]
-        );
+        )
+        {
+            Remedies = [.. away.SelectMany(item => Remedy.ForAway(wanted.Kind, item))],
+        };
     }
 
     private static string ItemsOf(Component wanted, HashSet<string> away)

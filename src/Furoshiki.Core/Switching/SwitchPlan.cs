@@ -28,7 +28,8 @@ public sealed record PartStep(
 /// <summary>A part that was wanted and cannot be put on. It is left as it is.</summary>
 /// <param name="Kind">The kind.</param>
 /// <param name="Reason">Why not, in a sentence.</param>
-public sealed record PartRefusal(Kind Kind, string Reason);
+/// <param name="Remedies">What can be chosen instead; empty where nothing can.</param>
+public sealed record PartRefusal(Kind Kind, string Reason, ImmutableArray<Remedy> Remedies);
 
 /// <summary>Everything that a switch will do, worked out before the first byte moves.</summary>
 /// <param name="Steps">The parts that change, in the order in which people read them.</param>

@@ -38,10 +38,12 @@ public sealed class SwitchPlanner(
     /// <param name="wanted">The look.</param>
     /// <param name="cover">The kinds that are put on; all others are left alone.</param>
     /// <param name="leftOut">What of a part stays as it is, by the kind's name; null for nothing.</param>
+    /// <param name="instead">What of a part is put on in place of what was saved, by the kind's name; null for nothing.</param>
     public SwitchPlan Plan(
         Look wanted,
         IReadOnlyCollection<string> cover,
-        IReadOnlyDictionary<string, LeftOut>? leftOut = null
+        IReadOnlyDictionary<string, LeftOut>? leftOut = null,
+        IReadOnlyDictionary<string, Instead>? instead = null
     )
     {
         foreach (var kept in wanted.Kept.Keys.Where(cover.Contains))
@@ -52,10 +54,10 @@ public sealed class SwitchPlanner(
         var all = InOrder(wanted.Components.Where(one => cover.Contains(one.Kind.Name)))
             .ToLookup(one => map.Find(one.Kind)?.TakesAdministrator == true);
         foreach (var component in all[false])
-            PlanPart(component, leftOut?.GetValueOrDefault(component.Kind.Name));
+            PlanOne(component);
         var own = _documents.ToDictionary();
         foreach (var component in all[true])
-            PlanPart(component, leftOut?.GetValueOrDefault(component.Kind.Name));
+            PlanOne(component);
 
         var edits = own.Select(EditOf)
             .Where(edit => edit.Change.Before != edit.Change.After)
@@ -97,6 +99,12 @@ public sealed class SwitchPlanner(
                     .Select(one => AdministratorsEditOf(one, own.GetValueOrDefault(one.Key))),
             ],
         };
+
+        void PlanOne(Component part) =>
+            PlanPart(
+                instead?.GetValueOrDefault(part.Kind.Name)?.In(part, map, view) ?? part,
+                leftOut?.GetValueOrDefault(part.Kind.Name)
+            );
     }
 
     private AdministratorsEdit AdministratorsEditOf(
@@ -145,7 +153,21 @@ public sealed class SwitchPlanner(
             );
         if (fit.Refusal is { } reason)
         {
-            _refused.Add(new PartRefusal(wanted.Kind, reason));
+            _refused.Add(
+                new PartRefusal(
+                    wanted.Kind,
+                    reason,
+                    fit.Missing is { } missing
+                        ? Remedy.ForMissing(
+                            wanted,
+                            missing,
+                            map.Find(wanted.Kind)!,
+                            view,
+                            saved.FindTree
+                        )
+                        : []
+                )
+            );
             return;
         }
         if (fit.Held is not { } held)
@@ -175,7 +197,7 @@ public sealed class SwitchPlanner(
         }
         catch (SettingsFileException problem)
         {
-            _refused.Add(new PartRefusal(wanted.Kind, problem.Message));
+            _refused.Add(new PartRefusal(wanted.Kind, problem.Message, []));
         }
 
         Tree? TreeOf(Digest digest) =>

@@ -64,6 +64,31 @@ public sealed record WhatIsOn(long? Saving, ImmutableSortedDictionary<string, Pa
             )
         );
 
+    /// <summary>After something was put on in place of what a saving has: no saving holds that, and it is no drift.</summary>
+    /// <param name="instead">What that was, by the kind's name.</param>
+    public WhatIsOn WithInstead(IReadOnlyDictionary<string, Instead> instead) =>
+        this with
+        {
+            Parts = Parts.SetItems(
+                instead
+                    .Where(one => Parts.ContainsKey(one.Key))
+                    .Select(one =>
+                        KeyValuePair.Create(
+                            one.Key,
+                            Parts[one.Key] with
+                            {
+                                LeftOut = Parts[one.Key]
+                                    .LeftOut.SetItems(
+                                        one.Value.Values.Keys.Select(key =>
+                                            KeyValuePair.Create(key, (long?)null)
+                                        )
+                                    ),
+                            }
+                        )
+                    )
+            ),
+        };
+
     /// <summary>After parts of what was on at another time came back.</summary>
     /// <param name="then">What was on then.</param>
     /// <param name="kinds">The kinds that came back.</param>

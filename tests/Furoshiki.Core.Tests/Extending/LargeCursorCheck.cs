@@ -13,7 +13,9 @@ internal static class LargeCursorCheck
         new(
             (wanted, _, _) =>
                 wanted.Kind == CursorKind.Kind && wanted.Get(CursorKind.Size) > LargestSize
-                    ? $"A cursor of more than {LargestSize} px hides what it points at."
+                    ? new Hindrance(
+                        $"A cursor of more than {LargestSize} px hides what it points at."
+                    )
                     : null
         );
 }

@@ -1183,6 +1183,11 @@ export interface components {
             name: string;
             without: string[];
         };
+        InsteadView: {
+            instead: string;
+            title: string;
+            words: string;
+        };
         KeptForm: {
             isKept: boolean;
         };
@@ -1250,6 +1255,7 @@ export interface components {
             share: number;
             words: string;
             reasons: components["schemas"]["LossReason"][];
+            remedies: components["schemas"]["Remedy"][];
         };
         MapView: {
             name: string;
@@ -1382,6 +1388,7 @@ export interface components {
             losses: components["schemas"]["LossView"][];
             same: string[];
             leftOut: components["schemas"]["LeftOutView"][];
+            instead: components["schemas"]["InsteadView"][];
             leftAlone: null | components["schemas"]["LeftAloneView"];
             unsaved: components["schemas"]["DriftView"][];
             discards: components["schemas"]["DriftView"][];
@@ -1461,6 +1468,13 @@ export interface components {
             kind: string;
             title: string;
             reason: string;
+            remedies: components["schemas"]["Remedy"][];
+        };
+        Remedy: {
+            words: string;
+            reason: string;
+            instead: string[];
+            without: string[];
         };
         Remembered: {
             /** Format: int64 */
@@ -1673,6 +1687,7 @@ export interface components {
             looks?: null | components["schemas"]["LookParts"][];
             without?: null | string[];
             grouping?: null | string;
+            instead?: null | string[];
         };
         /** @enum {unknown} */
         TargetKind: "Saving" | "SafeState" | "PutBack" | "Parts" | "Aside";

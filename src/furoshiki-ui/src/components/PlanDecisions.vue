@@ -3,9 +3,11 @@ import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useDesktop } from '@/composables/useDesktop'
 import { count } from '@/composables/words'
+import RemedyList from './RemedyList.vue'
 import SignalWord from './SignalWord.vue'
 
-const props = defineProps<{ plan: Schemas['PlanView']; ended: boolean }>()
+const props = defineProps<{ plan: Schemas['PlanView']; ended: boolean; canChoose?: boolean }>()
+defineEmits<{ choose: [remedy: Schemas['Remedy']] }>()
 const { now } = useDesktop()
 
 /** The paths that there is something to say of. */
@@ -39,9 +41,15 @@ const places = computed(() =>
   <div class="decisions">
     <section v-if="plan.refused.length > 0" class="paper">
       <SignalWord signal="cannot" :word="`${count(plan.refused.length, 'part')} cannot go on`" />
-      <p v-for="part in plan.refused" :key="part.kind">
+      <div v-for="part in plan.refused" :key="part.kind" :data-refused="part.kind">
         <strong>{{ part.title }}.</strong> {{ part.reason }}
-      </p>
+        <RemedyList
+          v-if="canChoose && part.remedies.length > 0"
+          :remedies="[...part.remedies]"
+          :of="part.title"
+          @choose="$emit('choose', $event)"
+        />
+      </div>
       <p class="second">{{ plan.refused.length === 1 ? 'It stays' : 'They stay' }} as now.</p>
     </section>
     <section v-if="plan.losses.length > 0" class="paper" data-test="losses">
@@ -51,6 +59,12 @@ const places = computed(() =>
           <strong>{{ loss.title }}</strong> {{ loss.words }}
         </summary>
         <p v-for="one in loss.reasons" :key="one.reason" class="second">{{ one.what }}. {{ one.reason }}</p>
+        <RemedyList
+          v-if="canChoose && loss.remedies.length > 0"
+          :remedies="[...loss.remedies]"
+          :of="loss.title"
+          @choose="$emit('choose', $event)"
+        />
       </details>
     </section>
     <section v-for="list in places" :key="list.test" class="paper" :data-test="list.test">

@@ -91,6 +91,7 @@ const ask = useMutation({
 
 <style scoped>
 section {
+  grid-template-columns: minmax(0, 1fr);
   display: grid;
   gap: 6px;
   padding: 10px 12px;

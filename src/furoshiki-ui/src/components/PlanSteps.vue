@@ -11,7 +11,7 @@ const props = defineProps<{
   outcomes: Map<string, Schemas['PartResult']>
   canLeaveOut?: boolean
 }>()
-defineEmits<{ leaveOut: [without: string]; putOn: [without: string] }>()
+defineEmits<{ leaveOut: [without: string]; putOn: [without: string]; asSaved: [instead: string] }>()
 
 const TITLES: Record<Schemas['Shows'], string> = {
   AtOnce: 'Shows at once',
@@ -109,6 +109,20 @@ const isMade = computed(
           :aria-label="one.words ? `Put on ${one.title}, ${one.words}` : `Put on ${one.title}`"
           @click="$emit('putOn', one.without)"
           >Put on</VBtn
+        >
+      </div>
+    </li>
+    <li v-if="plan.instead.length > 0" class="group paper" data-test="instead">
+      <div class="head"><h2>Put on instead</h2></div>
+      <div v-for="one in plan.instead" :key="one.instead" class="step">
+        <strong>{{ one.title }}</strong>
+        <span>{{ one.words }}</span>
+        <VBtn
+          v-if="canLeaveOut"
+          class="bare"
+          :aria-label="`As saved: ${one.title}`"
+          @click="$emit('asSaved', one.instead)"
+          >As saved</VBtn
         >
       </div>
     </li>

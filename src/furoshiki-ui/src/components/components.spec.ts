@@ -161,6 +161,7 @@ describe('the steps of a plan', () => {
     refused: [],
     losses: [],
     same: ['Fonts'],
+    instead: [],
     leftOut: [
       { without: 'dock', kind: 'dock', title: 'Dock', words: '' },
       { without: 'fonts/size', kind: 'fonts', title: 'Fonts', words: 'size stays 10 pt' },

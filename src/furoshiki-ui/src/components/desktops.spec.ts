@@ -135,6 +135,7 @@ describe('the decisions of a plan', () => {
     share: 0.5,
     words,
     reasons: [{ what, reason: 'Tansu has no place for it.' }],
+    remedies: [],
   })
   const plan = (losses: Schemas['LossView'][]) =>
     ({

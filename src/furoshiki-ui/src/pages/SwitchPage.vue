@@ -12,7 +12,7 @@ import PlanRights from '@/components/PlanRights.vue'
 import PlanSteps from '@/components/PlanSteps.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import { storeToRefs } from 'pinia'
-import { useAddressListOrNull } from '@/composables/useAddress'
+import { useAddressList, useAddressListOrNull } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
 import { useSwitchRun } from '@/composables/useSwitchRun'
 import { count } from '@/composables/words'
@@ -36,9 +36,11 @@ function looked(text: string | null): Schemas['LookParts'] {
 
 /** What is left out, in the address, so that the plan can be come back to; null for what is remembered for the profile. */
 const without = useAddressListOrNull('without')
+/** What is put on in place of what was saved. */
+const instead = useAddressList('instead')
 const target = computed<Schemas['Target'] | null>(() => {
   const { saving, state, aside, back, parts, files, of } = route.query
-  const shaped = { without: without.value }
+  const shaped = { without: without.value, instead: instead.value }
   const list = (text: typeof parts) => (text ? String(text).split(',') : null)
   if (back) return { kind: 'PutBack', id: 0, kinds: back === 'all' ? null : list(back), ...shaped }
   if (of) return { kind: 'Parts', id: 0, looks: [of].flat().map(looked), ...shaped }
@@ -54,6 +56,10 @@ const canLeaveOut = computed(() => !!target.value && 'without' in target.value &
 const leftOut = computed(() => plan.value?.target.without ?? [])
 const leaveOut = (what: string) => (without.value = [...leftOut.value, what])
 const putOn = (what: string) => (without.value = leftOut.value.filter((one) => one !== what))
+function choose(remedy: Schemas['Remedy']) {
+  if (remedy.instead.length > 0) instead.value = [...new Set([...instead.value, ...remedy.instead])]
+  if (remedy.without.length > 0) without.value = [...new Set([...leftOut.value, ...remedy.without])]
+}
 const kind = computed(() =>
   target.value?.looks?.every(({ look }) => look.startsWith('state-'))
     ? 'StateParts'
@@ -160,11 +166,12 @@ function planAgain() {
         :can-leave-out="canLeaveOut"
         @leave-out="leaveOut"
         @put-on="putOn"
+        @as-saved="instead = instead.filter((one) => one !== $event)"
       />
     </div>
 
     <div class="deciding">
-      <PlanDecisions :plan="plan" :ended="!!result" />
+      <PlanDecisions :plan="plan" :ended="!!result" :can-choose="canLeaveOut" @choose="choose" />
       <PlanRights
         v-if="plan.rights && now"
         :key="plan.fingerprint"

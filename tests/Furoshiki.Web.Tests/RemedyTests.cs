@@ -1,0 +1,95 @@
+using System.Net;
+using System.Text.Json.Nodes;
+
+namespace Furoshiki.Web.Tests;
+
+/// <summary>What can be chosen where something of a look is not here.</summary>
+public sealed class RemedyTests : OwnAppTests
+{
+    private const string Windows = "home/.config/engawa/windows.conf";
+
+    /// <summary>Saves the icons with a set of the administrator's, which goes away then.</summary>
+    private async Task<JsonNode> SavedWithASetThatIsGone()
+    {
+        App.Edit(Windows, "set=Inkstone-Red", "set=Fold");
+        App.Edit(Windows, "size=34", "size=40");
+        (
+            await Server.Post("/api/profiles", Api.SaveAs("Plain Folds", "icons", "colours"))
+        ).Status.ShouldBe(HttpStatusCode.Created);
+        App.Edit(Windows, "set=Fold", "set=Inkstone-Red");
+        App.Edit(Windows, "size=40", "size=34");
+        Directory.Delete(App.At("usr/share/icons/Fold"), recursive: true);
+        return await Server.SavingOf("Plain Folds");
+    }
+
+    private async Task<JsonNode> Plan(JsonNode saving, string name, JsonNode? value) =>
+        (
+            await Server.Post(
+                "/api/desktops/1/plans",
+                new JsonObject
+                {
+                    ["kind"] = "Saving",
+                    ["id"] = saving.DeepClone(),
+                    [name] = value?.DeepClone(),
+                }
+            )
+        ).Body;
+
+    [Fact]
+    public async Task A_set_that_is_not_here_is_settled_by_the_nearest_that_is_and_that_is_no_drift()
+    {
+        var saving = await SavedWithASetThatIsGone();
+        var refused = (await Plan(saving, "instead", null))["refused"]!
+            .AsArray()
+            .ShouldHaveSingleItem()!;
+        refused["kind"]!.GetValue<string>().ShouldBe("icons");
+        var remedies = refused["remedies"]!.AsArray();
+        remedies
+            .Select(one => one!["words"]!.GetValue<string>())
+            .TakeLast(2)
+            .ShouldBe(["What is on now", "Leave it alone"]);
+        var nearest = remedies[0]!;
+        nearest["words"]!.GetValue<string>().ShouldStartWith("Fold ");
+        nearest["reason"]!
+            .GetValue<string>()
+            .ShouldStartWith("another variant of its family, has ");
+
+        var plan = await Plan(saving, "instead", nearest["instead"]);
+        plan["refused"]!.AsArray().ShouldBeEmpty();
+        plan["instead"]!.AsArray().ShouldHaveSingleItem()!["words"]!
+            .GetValue<string>()
+            .ShouldEndWith("in place of Fold");
+        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        File.ReadAllText(App.At(Windows)).ShouldContain("set=Fold-");
+        File.ReadAllText(App.At(Windows)).ShouldContain("size=40");
+        var now = await Server.Now();
+        now["drift"]!
+            .AsArray()
+            .Select(one => one!["kind"]!.GetValue<string>())
+            .ShouldNotContain("icons");
+    }
+
+    [Fact]
+    public async Task What_is_on_now_stays_and_the_rest_of_the_part_is_put_on()
+    {
+        var saving = await SavedWithASetThatIsGone();
+        var plan = await Plan(saving, "without", new JsonArray("icons/set"));
+        plan["refused"]!.AsArray().ShouldBeEmpty();
+        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        File.ReadAllText(App.At(Windows)).ShouldContain("set=Inkstone-Red");
+        File.ReadAllText(App.At(Windows)).ShouldContain("size=40");
+    }
+
+    [Theory]
+    [InlineData("icons")]
+    [InlineData("icons/nothing=Fold")]
+    [InlineData("fonts/interface=Sans")]
+    [InlineData("icons/size=large")]
+    public async Task What_cannot_be_put_on_instead_is_refused_at_its_field(string instead)
+    {
+        var saving = await SavedWithASetThatIsGone();
+        (await Plan(saving, "instead", new JsonArray(instead)))["field"]!
+            .GetValue<string>()
+            .ShouldBe("instead");
+    }
+}
