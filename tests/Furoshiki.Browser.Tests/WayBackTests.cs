@@ -68,4 +68,41 @@ public sealed class WayBackTests : IAsyncLifetime
         Text(Surface).ShouldContain("tone=dark");
         Text(Windows).ShouldContain("size=1");
     }
+
+    [Fact]
+    public void A_set_that_is_not_here_is_settled_by_the_nearest_in_its_place()
+    {
+        _person.App.Edit(Windows, "set=Inkstone-Red", "set=Fold");
+        _person.GoTo("/save");
+        _person.See(".cover", "Fold");
+        _person.See("#name").SendKeys("Plain Folds");
+        _person.Press("Save", ".save");
+        _person.See("h1", "Plain Folds");
+        _person.App.Edit(Windows, "set=Fold", "set=Inkstone-Red");
+        Directory.Delete(_person.App.At("usr/share/icons/Fold"), recursive: true);
+
+        _person.Press("Switch…");
+        _person.See("[data-refused='icons']", "Fold is not here");
+        _person.Press("Fold Ash", "[data-refused='icons']");
+        _person.Gone("[data-refused='icons']");
+        _person.See("[data-test='instead']", "in place of Fold");
+        _person.Press("Switch to Plain Folds");
+        _person.See("[data-test='result']", "Plain Folds is on");
+        Text(Windows).ShouldContain("set=Fold-Ash");
+    }
+
+    [Fact]
+    public void What_takes_the_administrators_rights_is_run_by_the_stand_in_and_seen()
+    {
+        _person.App.Edit("etc/engawa/sign-in.conf", "theme=Plain", "theme=Heron");
+        _person.GoTo("/switch?saving=5");
+        _person.See("[data-test='rights']", "1 part takes the administrator’s rights");
+        _person.Press("Switch to Cloud Cover");
+        _person.See("[data-test='result']", "Cloud Cover is on");
+        Text("etc/engawa/sign-in.conf").ShouldContain("theme=Heron");
+        _person.See("[data-test='rights'] input").SendKeys("heron");
+        _person.Press("Run it here");
+        _person.See("[data-test='rights']", "1 part put on by the administrator");
+        Text("etc/engawa/sign-in.conf").ShouldContain("theme=Plain");
+    }
 }
