@@ -94,6 +94,7 @@ public static class AppServices
             .AddSingleton<UnsavedParts>()
             .AddSingleton<Thinner>()
             .AddSingleton<Administrator>()
+            .AddSingleton<Aftermath>()
             .AddSingleton<PlanMaker>()
             .AddSingleton<PlanTeller>()
             .AddSingleton<Countdowns>()

@@ -112,4 +112,34 @@ public sealed class HistoryTests : OwnAppTests
         using var wrong = await Server.Client.GetAsync(new Uri(All + "?by=Moon", UriKind.Relative));
         wrong.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
     }
+
+    [Fact]
+    public async Task A_part_that_another_program_writes_over_within_the_minute_did_not_take_and_the_others_did()
+    {
+        var result = await Server.Switch(
+            await Server.Plan("Saving", await Server.SavingOf("Cloud Cover"))
+        );
+        result["parts"]!
+            .AsArray()
+            .ShouldAllBe(part => part!["outcome"]!.GetValue<string>() != "NotTaken");
+        App.Edit(Surface, "accent=#566070", "accent=#112233");
+        var id = (await Server.Get("/api/desktops/1/switches"))[0]!["id"];
+        var late = DateTime.UtcNow.AddSeconds(20);
+        List<string> NotTaken(JsonNode now) =>
+            [
+                .. now["result"]!["parts"]!
+                    .AsArray()
+                    .Where(part => part!["outcome"]!.GetValue<string>() == "NotTaken")
+                    .Select(part => $"{part!["kind"]}: {part["words"]}"),
+            ];
+        var now = await Server.Get($"/api/switches/{id}");
+        while (NotTaken(now).Count == 0 && DateTime.UtcNow < late)
+        {
+            await Task.Delay(50);
+            now = await Server.Get($"/api/switches/{id}");
+        }
+        NotTaken(now)
+            .ShouldHaveSingleItem()
+            .ShouldStartWith("colours: Another program wrote over it within the minute");
+    }
 }

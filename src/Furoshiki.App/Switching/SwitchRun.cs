@@ -31,7 +31,25 @@ public sealed record RunProgress(
     int Total,
     string? Path,
     RunResult? Result
-);
+)
+{
+    private const double ToldFrom = 2;
+
+    /// <summary>The part that the file is of, by its name for people; null where it is of none.</summary>
+    public string? Part { get; init; }
+
+    /// <summary>How long it will still take, in whole seconds; null where that cannot be told yet.</summary>
+    public int? Left { get; init; }
+
+    /// <summary>How long it will still take, if the rest takes as long as what is done: told after two seconds.</summary>
+    /// <param name="done">Files that are in place.</param>
+    /// <param name="total">Files in all.</param>
+    /// <param name="taken">How long those took.</param>
+    public static int? LeftOf(int done, int total, TimeSpan taken) =>
+        taken.TotalSeconds < ToldFrom || done == 0
+            ? null
+            : (int)Math.Ceiling(taken.TotalSeconds * (total - done) / done);
+}
 
 /// <summary>A switch on its way, or ended.</summary>
 public sealed class SwitchRun(ReadyPlan plan) : IDisposable

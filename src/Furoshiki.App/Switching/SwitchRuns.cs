@@ -29,6 +29,8 @@ public sealed class SwitchRuns(
     NowReader nowReader,
     Observer observer,
     Sessions sessions,
+    Aftermath aftermath,
+    TimeProvider clock,
     ILogger<SwitchRuns> log
 )
 {
@@ -105,14 +107,29 @@ public sealed class SwitchRuns(
             new SwitchRequested(by.ToString(), PlanText.Write(view), keepWithin)
         );
         var run = _runs[id] = new SwitchRun(plan);
-        _ = Task.Run(() =>
+        _ = Task.Run(async () =>
         {
-            CarryOut(run, id);
+            var result = CarryOut(run, id);
             // From here on the journal tells how it ended.
             if (journal.Find(id)?.Result is not null)
                 _runs.TryRemove(id, out _);
+            await LookAfter(id, plan, result);
         });
         return id;
+    }
+
+    private async Task LookAfter(long id, ReadyPlan plan, RunResult result)
+    {
+        try
+        {
+            await aftermath.LookAfter(id, plan, result);
+        }
+#pragma warning disable CA1031 // The switch is done, whatever becomes of looking after it.
+        catch (Exception problem)
+#pragma warning restore CA1031
+        {
+            SwitchLog.BrokenOff(log, problem);
+        }
     }
 
     /// <summary>Carries a plan out and returns how it ended. However it does, the result is there for all who ask.</summary>
@@ -174,6 +191,13 @@ public sealed class SwitchRuns(
         var (plan, desktop) = (run.Plan.Plan, run.Plan.Desktop);
         var total = plan.Changes.Length;
         var done = 0;
+        var partOf = plan
+            .Steps.SelectMany(step =>
+                step.Files.Select(file => (File: file, step.Difference.Kind.Title))
+            )
+            .DistinctBy(one => one.File)
+            .ToDictionary(one => one.File, one => one.Title, StringComparer.Ordinal);
+        long? began = null;
         run.Report(new RunProgress(RunStage.SafeState, 0, total, null, null));
         var before = observer.See(desktop);
         var title = nowReader.DriftOf(desktop, before).Words;
@@ -205,7 +229,20 @@ public sealed class SwitchRuns(
             At = point =>
             {
                 if (point.Action == "in place")
-                    run.Report(new RunProgress(RunStage.Writing, ++done, total, point.Path, null));
+                {
+                    began ??= clock.GetTimestamp();
+                    run.Report(
+                        new RunProgress(RunStage.Writing, ++done, total, point.Path, null)
+                        {
+                            Part = partOf.GetValueOrDefault(point.Path ?? ""),
+                            Left = RunProgress.LeftOf(
+                                done,
+                                total,
+                                clock.GetElapsedTime(began.Value)
+                            ),
+                        }
+                    );
+                }
                 else if (point.Action == "verify")
                     run.Report(new RunProgress(RunStage.Checking, done, total, null, null));
                 faults.RaiseAt(point);

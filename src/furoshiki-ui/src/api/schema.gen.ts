@@ -1494,6 +1494,9 @@ export interface components {
             total: number;
             path: null | string;
             result: null | components["schemas"]["RunResult"];
+            part?: null | string;
+            /** Format: int32 */
+            left?: null | number;
         };
         RunResult: {
             switched: boolean;

@@ -150,7 +150,7 @@ const screens = (desktop: Schemas['DesktopView']) =>
           <p>{{ file.reason }}</p>
           <VBtn
             v-if="now.wayBack"
-            :to="{ name: 'switch', query: { state: now.wayBack.id, files: file.file } }"
+            :to="{ name: 'switch', query: { state: now.wayBack.id, files: encodeURIComponent(file.file) } }"
             >Put the file back…</VBtn
           >
         </div>

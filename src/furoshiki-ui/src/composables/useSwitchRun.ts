@@ -25,7 +25,7 @@ export function useSwitchRun(desktop: Ref<number>) {
     try {
       const { result } = await take(api.GET('/api/switches/{id}', { params: { path: { id } } }))
       if (!result || progress.value?.result) return
-      progress.value = { stage: 'Ended', done: 0, total: 0, path: null, result }
+      progress.value = { stage: 'Ended', done: 0, total: 0, path: null, part: null, left: null, result }
       end()
     } catch {
       // The stream opens again by itself when the server answers, and asks again.

@@ -212,8 +212,9 @@ function planAgain() {
       <div v-else-if="run.isRunning.value" class="running">
         <p class="unseen" role="status">{{ stage }}</p>
         <p>
-          {{ stage }}, {{ run.progress.value?.done ?? 0 }} of
-          {{ count(plan.files.length, 'file') }}
+          {{ stage }}, {{ run.progress.value?.done ?? 0 }} of {{ count(plan.files.length, 'file')
+          }}<template v-if="run.progress.value?.part">, {{ run.progress.value.part }}</template
+          ><template v-if="run.progress.value?.left">, about {{ run.progress.value.left }} s left</template>
         </p>
         <VProgressLinear
           :model-value="share"

@@ -1,0 +1,83 @@
+using System.Text.Json;
+using Furoshiki.App.Observing;
+using Furoshiki.App.Planning;
+using Furoshiki.Core.Content;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.App.Switching;
+
+/// <summary>
+/// Looks after a switch for a minute: a part that another program writes over in that time did not take, and the result says so for all
+/// who ask later.
+/// </summary>
+public sealed class Aftermath(
+    IDbContextFactory<FuroshikiDb> databases,
+    DesktopWatch watch,
+    Observer observer,
+    SqliteSwitchJournal journal,
+    TimeProvider clock
+)
+{
+    /// <summary>How long a switch is looked after.</summary>
+    public static TimeSpan Lasts { get; } = TimeSpan.FromMinutes(1);
+
+    /// <summary>Looks after a switch until its time is over, or another one has begun.</summary>
+    /// <param name="id">The switch's number.</param>
+    /// <param name="plan">What was carried out.</param>
+    /// <param name="result">How it ended.</param>
+    public async Task LookAfter(long id, ReadyPlan plan, RunResult result)
+    {
+        if (!result.Switched)
+            return;
+        using var over = new CancellationTokenSource(Lasts, clock);
+        await foreach (var state in watch.Follow(over.Token))
+        {
+            if (state.Desktop != plan.Desktop.Id)
+                continue;
+            if (IsOver(id, plan.Desktop.Folder.Root))
+                return;
+            var parts = result.Parts.Select(part => Again(part, plan)).ToList();
+            if (parts.SequenceEqual(result.Parts))
+                continue;
+            result = result with { Parts = parts };
+            journal.NoteResult(id, JsonSerializer.Serialize(result, SwitchRuns.Json));
+        }
+    }
+
+    /// <summary>Whether something else was put on in the folder since, or it was taken back.</summary>
+    private bool IsOver(long id, string root)
+    {
+        using var db = databases.CreateDbContext();
+        return db.Switches.Any(one =>
+            one.Root == root
+            && (
+                one.Id > id
+                    ? one.State != SwitchStand.Begun
+                    : one.Id == id && one.State != SwitchStand.Done
+            )
+        );
+    }
+
+    private PartResult Again(PartResult part, ReadyPlan plan)
+    {
+        if (
+            part.Outcome == PartOutcome.NotTaken
+            || plan.Plan.Steps.FirstOrDefault(step => step.Difference.Kind.Name == part.Kind)
+                is not { } step
+        )
+            return part;
+        var reading = observer
+            .See(plan.Desktop)
+            .Reading.Parts.First(one => one.Kind == step.Difference.Kind);
+        if (Equals(reading.Component, plan.Plan.Wanted[step.Difference.Kind]))
+            return part;
+        return part with
+        {
+            Outcome = PartOutcome.NotTaken,
+            Words = reading.Component is { } now
+                ? $"Another program wrote over it within the minute: it reads as {now.Words} now."
+                : $"Another program wrote over {PathText.Printable(reading.File!)} within the minute, so that it cannot be read any more.",
+        };
+    }
+}
