@@ -67,6 +67,11 @@ public sealed class FuzzTests(AppProcess app) : IClassFixture<AppProcess>
                 var sent =
                     $"{request.Method} {request.RequestUri} {(body is null ? "" : Start(await body.ReadAsStringAsync()))}";
                 await Check(answer, sent);
+                // Without its desktops there would be nothing left to send to.
+                if (
+                    answer.IsSuccessStatusCode && (method, path) is ("delete", "/api/desktops/{id}")
+                )
+                    await Undelete(client, await answer.Content.ReadAsStringAsync());
             }
         await CheckStored(client);
     }
@@ -95,6 +100,12 @@ public sealed class FuzzTests(AppProcess app) : IClassFixture<AppProcess>
         (await Save(client, one)).Status.ShouldBe(HttpStatusCode.Created);
         (await Save(client, other)).Status.ShouldBe(HttpStatusCode.UnprocessableEntity);
     }
+
+    private static Task Undelete(HttpClient client, string deleted) =>
+        new Api(client).Post(
+            $"/api/deletions/{JsonNode.Parse(deleted)!["id"]}/undelete",
+            new JsonObject()
+        );
 
     private static Task<(HttpStatusCode Status, JsonNode Body)> Save(
         HttpClient client,

@@ -279,7 +279,7 @@ public sealed class LineTests : OwnAppTests
             Api.SaveAs("Twin", "icons")
         );
         saved.StatusCode.ShouldBe(HttpStatusCode.Created);
-        (await Server.Get(saved.Headers.Location!.ToString()))["profile"]!
+        (await Server.Get(saved.Headers.Location!.ToString()))["name"]!
             .GetValue<string>()
             .ShouldBe("Twin");
         await Server.Switch(await Server.Plan("Saving", await Server.SavingOf("Open Night")));

@@ -92,4 +92,24 @@ public sealed class RemedyTests : OwnAppTests
             .GetValue<string>()
             .ShouldBe("instead");
     }
+
+    [Fact]
+    public async Task A_dock_and_a_panel_at_one_edge_are_found_before_the_switch_and_settled_in_place()
+    {
+        await Server.Switch(await Server.Plan("Saving", await Server.SavingOf("Open Night")));
+        var saving = await Server.SavingOf("First Light");
+        var fight = (await Plan(saving, "instead", null))["fights"]!
+            .AsArray()
+            .ShouldHaveSingleItem()!;
+        fight["words"]!
+            .GetValue<string>()
+            .ShouldBe("The dock and the panel main are both at the bottom of the main screen.");
+        foreach (var remedy in fight["remedies"]!.AsArray())
+        {
+            var name = remedy!["instead"]!.AsArray().Count > 0 ? "instead" : "without";
+            (await Plan(saving, name, remedy[name]))["fights"]!
+                .AsArray()
+                .ShouldBeEmpty(remedy["words"]!.GetValue<string>());
+        }
+    }
 }

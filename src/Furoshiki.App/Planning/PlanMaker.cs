@@ -232,6 +232,7 @@ public sealed class PlanMaker(
             seen
         )
         {
+            Instead = Replacing.Views(target.Instead ?? [], look),
             Shaping = shaping,
             Groupings = choices,
         };

@@ -79,6 +79,7 @@ public sealed class PlanTeller(LookLibrary library, NowReader nowReader)
                     loss.Remedies
                 )),
             ],
+            Fight.In(next, changed),
             [.. plan.Same.Select(kind => kind.Title)],
             ready.LeftOut,
             ready.Instead,

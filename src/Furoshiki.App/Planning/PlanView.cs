@@ -89,6 +89,7 @@ public sealed record LeftAloneView(IReadOnlyList<string> Titles, string Reason);
 /// <param name="Before">The name of the profile that is on before it; "Now" where none is.</param>
 /// <param name="Rights">What only the administrator may do; null if nothing is.</param>
 /// <param name="Losses">What has no match, the worst first.</param>
+/// <param name="Fights">Parts that are in each other's way afterwards.</param>
 /// <param name="LeftOut">What of the look was left out of the plan.</param>
 /// <param name="Instead">What is put on in place of what the look has.</param>
 /// <param name="LeftAlone">The parts that it leaves alone, and why.</param>
@@ -111,6 +112,7 @@ public sealed record PlanView(
     IReadOnlyList<RefusedView> Refused,
     RightsView? Rights,
     IReadOnlyList<LossView> Losses,
+    IReadOnlyList<Fight> Fights,
     IReadOnlyList<string> Same,
     IReadOnlyList<LeftOutView> LeftOut,
     IReadOnlyList<InsteadView> Instead,

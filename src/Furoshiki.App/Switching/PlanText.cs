@@ -16,6 +16,7 @@ internal static class PlanText
         var plan = JsonNode.Parse(text)!.AsObject();
         plan.TryAdd("groupings", new JsonArray());
         plan.TryAdd("instead", new JsonArray());
+        plan.TryAdd("fights", new JsonArray());
         var losses = plan["losses"]!.AsArray();
         if (losses.Any(loss => loss!["reasons"] is null))
             plan["losses"] = new JsonArray([

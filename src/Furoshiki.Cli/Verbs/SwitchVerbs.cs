@@ -49,6 +49,13 @@ internal static class SwitchVerbs
             $"Go back by itself unless it is kept within so many seconds ({Countdowns.Fewest} to {Countdowns.Most})",
     };
 
+    private static readonly Option<string[]> InsteadOf = new("--instead")
+    {
+        Description =
+            "What is put on in place of what was saved, such as icons/set=Fold-Ash; plan tells what can be chosen",
+        AllowMultipleArgumentsPerToken = true,
+    };
+
     private static readonly Option<bool> Script = new("--script")
     {
         Description = "Print the script for what takes the administrator's rights",
@@ -73,6 +80,7 @@ internal static class SwitchVerbs
                     Without,
                     Grouping,
                     With,
+                    InsteadOf,
                     Script
                 )
             ),
@@ -88,6 +96,7 @@ internal static class SwitchVerbs
                 Without,
                 Grouping,
                 With,
+                InsteadOf,
                 KeepWithin,
                 Verb.Yes
             ),
@@ -121,7 +130,13 @@ internal static class SwitchVerbs
             ),
         ];
 
-    private static Target TargetOf(Call call)
+    private static Target TargetOf(Call call) =>
+        LookedOf(call) with
+        {
+            Instead = call.Given.GetValue(InsteadOf) is { Length: > 0 } instead ? instead : null,
+        };
+
+    private static Target LookedOf(Call call)
     {
         var kinds = Verb.KindsOf(call.Given.GetValue(Verb.Parts) ?? []);
         var look = call

@@ -1,6 +1,7 @@
 using Furoshiki.App.Planning;
 using Furoshiki.App.Switching;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Switching;
 using Furoshiki.Core.Words;
 
 namespace Furoshiki.Cli.Verbs;
@@ -32,11 +33,17 @@ internal static class SwitchWords
                 $"Takes the administrator's rights: {part.Title}, {part.Words}. plan --script prints a script for it."
             );
         foreach (var part in plan.Refused)
-            output.Line($"Not put on: {part.Title}. {part.Reason}");
+            Remedies(output, $"Not put on: {part.Title}. {part.Reason}", part.Remedies);
         foreach (var loss in plan.Losses)
-            output.Line(
-                $"No match: {loss.Title}, {loss.Words}. {string.Join(' ', loss.Reasons.Select(one => one.Reason))}"
+            Remedies(
+                output,
+                $"No match: {loss.Title}, {loss.Words}. {string.Join(' ', loss.Reasons.Select(one => one.Reason))}",
+                loss.Remedies
             );
+        foreach (var fight in plan.Fights)
+            Remedies(output, fight.Words, fight.Remedies);
+        foreach (var one in plan.Instead)
+            output.Line($"Put on instead: {one.Title}, {one.Words}");
         foreach (var part in plan.Unsaved)
             output.Line($"In no saving, kept by the safe state only: {part.Title}, {part.Words}");
         foreach (var place in plan.NotTouched.Concat(plan.SafeGaps))
@@ -50,6 +57,15 @@ internal static class SwitchWords
         output.Line(
             $"\n{Counting.Of(plan.Files.Count, "path")} will change. The safe state holds {Counting.Of(plan.SafeFiles, "file")}."
         );
+    }
+
+    private static void Remedies(Output output, string words, IReadOnlyList<Remedy> remedies)
+    {
+        output.Line(words);
+        foreach (var remedy in remedies)
+            output.Line(
+                $"  {string.Join(' ', remedy.Instead.Select(one => $"--instead {one}").Concat(remedy.Without.Select(one => $"--without {one}")))}: {remedy.Words}, {remedy.Reason}"
+            );
     }
 
     /// <summary>Prints how a switch ended.</summary>

@@ -19,23 +19,32 @@ internal sealed partial class KeeperService(
     {
         while (!stoppingToken.IsCancellationRequested)
         {
-            try
-            {
-                await Task.Run(thinner.ThinAll, stoppingToken);
-                await Task.Run(deletions.Expire, stoppingToken);
-                await Task.Run(() => keeper.GiveBack(stoppingToken), stoppingToken);
-                await Task.Run(() => keeper.Check(stoppingToken), stoppingToken);
-            }
-#pragma warning disable CA1031 // What could not be given back now is later; nobody waits for it.
-            catch (Exception problem) when (problem is not OperationCanceledException)
-#pragma warning restore CA1031
-            {
-                NotGivenBack(log, problem);
-            }
+            await Try(() => Task.Run(thinner.ThinAll, stoppingToken));
+            await Try(() => Task.Run(deletions.Expire, stoppingToken));
+            await Try(() => Task.Run(() => keeper.GiveBack(stoppingToken), stoppingToken));
+            await Try(() => Task.Run(() => keeper.Check(stoppingToken), stoppingToken));
             await keeper.News.Wait(Longest, stoppingToken);
         }
     }
 
-    [LoggerMessage(Level = LogLevel.Warning, Message = "Not everything could be given back.")]
-    private static partial void NotGivenBack(ILogger logger, Exception problem);
+    /// <summary>Does one thing; that it could not be done keeps no other from being done.</summary>
+    private async Task Try(Func<Task> work)
+    {
+        try
+        {
+            await work();
+        }
+#pragma warning disable CA1031 // What could not be done now is later; nobody waits for it.
+        catch (Exception problem) when (problem is not OperationCanceledException)
+#pragma warning restore CA1031
+        {
+            NotDone(log, problem);
+        }
+    }
+
+    [LoggerMessage(
+        Level = LogLevel.Warning,
+        Message = "Not everything that is kept could be looked after."
+    )]
+    private static partial void NotDone(ILogger logger, Exception problem);
 }

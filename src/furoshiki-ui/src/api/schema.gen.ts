@@ -1112,6 +1112,10 @@ export interface components {
             /** Format: int32 */
             files: number;
         };
+        Fight: {
+            words: string;
+            remedies: components["schemas"]["Remedy"][];
+        };
         /** @enum {unknown} */
         FileChangeKind: "Edited" | "Added" | "Deleted";
         FileVersionView: {
@@ -1386,6 +1390,7 @@ export interface components {
             refused: components["schemas"]["RefusedView"][];
             rights: null | components["schemas"]["RightsView"];
             losses: components["schemas"]["LossView"][];
+            fights: components["schemas"]["Fight"][];
             same: string[];
             leftOut: components["schemas"]["LeftOutView"][];
             instead: components["schemas"]["InsteadView"][];

@@ -52,6 +52,18 @@ const places = computed(() =>
       </div>
       <p class="second">{{ plan.refused.length === 1 ? 'It stays' : 'They stay' }} as now.</p>
     </section>
+    <section v-if="plan.fights.length > 0" class="paper" data-test="fights">
+      <SignalWord signal="waiting" word="In each other’s way" />
+      <div v-for="fight in plan.fights" :key="fight.words">
+        {{ fight.words }}
+        <RemedyList
+          v-if="canChoose && fight.remedies.length > 0"
+          :remedies="[...fight.remedies]"
+          of="it"
+          @choose="$emit('choose', $event)"
+        />
+      </div>
+    </section>
     <section v-if="plan.losses.length > 0" class="paper" data-test="losses">
       <SignalWord signal="waiting" word="Without a match here" />
       <details v-for="loss in plan.losses" :key="loss.kind">

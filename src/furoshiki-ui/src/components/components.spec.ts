@@ -162,6 +162,7 @@ describe('the steps of a plan', () => {
     losses: [],
     same: ['Fonts'],
     instead: [],
+    fights: [],
     leftOut: [
       { without: 'dock', kind: 'dock', title: 'Dock', words: '' },
       { without: 'fonts/size', kind: 'fonts', title: 'Fonts', words: 'size stays 10 pt' },

@@ -140,6 +140,7 @@ describe('the decisions of a plan', () => {
   const plan = (losses: Schemas['LossView'][]) =>
     ({
       losses,
+      fights: [],
       refused: [],
       unsaved: [],
       discards: [],
