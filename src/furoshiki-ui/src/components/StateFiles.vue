@@ -45,7 +45,7 @@ const folderOf = (words: string) => words.slice(0, words.lastIndexOf('/') + 1)
           <div>
             <p class="third">
               <span class="mono">{{ folderOf(item.words) }}</span>
-              <template v-if="item.parts.length > 0"> {{ item.parts.join(', ') }}</template>
+              <span v-if="item.parts.length > 0" class="of">{{ item.parts.join(', ') }}</span>
             </p>
             <FileChange :file="item.file" was-word="in this state" is-word="now" />
             <RouterLink :to="{ name: 'files', query: { path: item.path } }" class="second"
@@ -67,6 +67,10 @@ const folderOf = (words: string) => words.slice(0, words.lastIndexOf('/') + 1)
   padding: 6px 0;
   border-bottom: 1px solid var(--line);
   overflow-wrap: anywhere;
+}
+
+.of {
+  margin-inline-start: 8px;
 }
 
 input {
