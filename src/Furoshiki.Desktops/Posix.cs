@@ -67,6 +67,7 @@ internal static partial class Posix
     private const int LockShared = 1;
     private const int LockExclusive = 2;
     private const int LockNonBlocking = 4;
+    private const int Unlock = 8;
     private const int NotPermitted = 1;
     private const int NoEntry = 2;
     private const int WouldBlock = 11;
@@ -356,10 +357,24 @@ internal static partial class Posix
                 (isShared ? LockShared : LockExclusive) | LockNonBlocking
             ) == 0
         )
-            return file;
+            return new HeldLock(file);
         var error = Marshal.GetLastPInvokeError();
         file.Dispose();
         return error == WouldBlock ? null : throw Failure(error, path);
+    }
+
+    /// <summary>
+    /// A lock that is given back as such: a process that is just being started has a copy of every descriptor for a moment, with which the
+    /// lock would outlast the closing of ours.
+    /// </summary>
+    private sealed class HeldLock(SafeFileHandle file) : IDisposable
+    {
+        public void Dispose()
+        {
+            if (!file.IsClosed)
+                _ = FLock((int)file.DangerousGetHandle(), Unlock);
+            file.Dispose();
+        }
     }
 
     private static byte[] Name(string path) => [.. LosslessText.ToBytes(path), 0];

@@ -86,6 +86,28 @@ public sealed class TakingBackTests : IDisposable
     }
 
     [Fact]
+    public async Task A_lock_that_was_given_back_is_free_also_while_other_processes_are_started()
+    {
+        using var over = new CancellationTokenSource();
+        var starting = Task.Run(
+            () =>
+            {
+                while (!over.IsCancellationRequested)
+                    using (var started = System.Diagnostics.Process.Start("/bin/true"))
+                        started.WaitForExit();
+            },
+            TestContext.Current.CancellationToken
+        );
+        for (var time = 0; time < 2000; time++)
+        {
+            using var held = PathLock.TryTake(_desktop.Root);
+            held.ShouldNotBeNull($"the {time}th time");
+        }
+        await over.CancelAsync();
+        await starting;
+    }
+
+    [Fact]
     public void A_fault_at_any_point_of_it_or_of_its_recovery_is_brought_to_exactly_the_old_bytes_by_the_next_try()
     {
         var points = new List<SwitchPoint>();
