@@ -78,7 +78,7 @@ public sealed class PlanMaker(
             {
                 Without = Shaping.Applying(remembered, look, cover, seen.Reading.Look),
             };
-        var (plan, shaping, choices) = Shape(
+        var (plan, shaping, replacing, choices) = Shape(
             desktop,
             seen,
             target,
@@ -99,11 +99,11 @@ public sealed class PlanMaker(
                 : $"{Counting.Ordinal(row.Number)} saving",
             desktop
                 .On.With(row.Id, OnOf(plan), target.Kinds is null, shaping.Pieces)
-                .WithInstead(InsteadOn(target, look, plan)),
+                .WithInstead(replacing.Only(OnOf(plan)).Pieces),
             seen
         )
         {
-            Instead = Replacing.Views(target.Instead ?? [], look),
+            Replacing = replacing,
             Shaping = shaping,
             Groupings = choices,
             Remembered = target.Kinds is not null
@@ -143,7 +143,7 @@ public sealed class PlanMaker(
         var looks = from.Values.DistinctBy(look => look.Ref).ToList();
         var parts = Look.Of(from.Select(one => one.Value.Look.Find(one.Key)!));
         var title = string.Join(" and ", looks.Select(look => look.Name).Distinct());
-        var (plan, shaping, choices) = Shape(
+        var (plan, shaping, replacing, choices) = Shape(
             desktop,
             seen,
             target,
@@ -161,11 +161,11 @@ public sealed class PlanMaker(
             looks.Count == 1
                 ? Counting.Of(from.Count, "part")
                 : $"{Counting.Of(from.Count, "part")} of {looks.Count} looks",
-            looks.Aggregate(desktop.On, After).WithInstead(InsteadOn(target, parts, plan)),
+            looks.Aggregate(desktop.On, After).WithInstead(replacing.Only(on).Pieces),
             seen
         )
         {
-            Instead = Replacing.Views(target.Instead ?? [], parts),
+            Replacing = replacing,
             Shaping = shaping,
             Groupings = choices,
         };
@@ -213,7 +213,7 @@ public sealed class PlanMaker(
         // What was saved is held against this desktop already.
         var look = drift.Then.Only(kinds);
         var name = drift.On?.Profile!.Name ?? "What was saved";
-        var (plan, shaping, choices) = Shape(
+        var (plan, shaping, replacing, choices) = Shape(
             desktop,
             seen,
             target,
@@ -232,25 +232,11 @@ public sealed class PlanMaker(
             seen
         )
         {
-            Instead = Replacing.Views(target.Instead ?? [], look),
+            Replacing = replacing,
             Shaping = shaping,
             Groupings = choices,
         };
     }
-
-    /// <summary>What is put on in place of what a look has, of the kinds that are on afterwards.</summary>
-    private static IReadOnlyDictionary<string, Instead> InsteadOn(
-        Target target,
-        Look look,
-        SwitchPlan plan
-    ) =>
-        target.Instead is { Count: > 0 } instead
-            ? Replacing.Of(
-                [.. instead.Where(one => OnOf(plan).Contains(one.Split('/')[0]))],
-                look,
-                [.. OnOf(plan)]
-            )
-            : new Dictionary<string, Instead>();
 
     private static IEnumerable<string> OnOf(SwitchPlan plan) =>
         plan.Steps.Select(step => step.Difference.Kind).Concat(plan.Same).Select(kind => kind.Name);
@@ -263,7 +249,12 @@ public sealed class PlanMaker(
     /// <param name="look">The look.</param>
     /// <param name="cover">The kinds of it that are put on, those that are left out among them.</param>
     /// <param name="map">The digest of the map that a part came with, by the kind's name.</param>
-    private (SwitchPlan Plan, Shaping Shaping, IReadOnlyList<GroupingChoice> Choices) Shape(
+    private (
+        SwitchPlan Plan,
+        Shaping Shaping,
+        Replacing Replacing,
+        IReadOnlyList<GroupingChoice> Choices
+    ) Shape(
         LiveDesktop desktop,
         Observation seen,
         Target target,
@@ -280,19 +271,15 @@ public sealed class PlanMaker(
             .Concat(target.Without ?? [])
             .ToList();
         var shaping = Shaping.Of(without, name, look, cover, seen.Reading.Look);
+        var replacing = Replacing.Of(target.Instead, look, cover);
         var plan = new SwitchPlanner(
             desktop.Map,
             seen.Reading,
             seen.View,
             library.Saved,
             kind => maps.Get(map(kind))
-        ).Plan(
-            look,
-            [.. cover.Except(shaping.Parts)],
-            shaping.Pieces,
-            Replacing.Of(target.Instead ?? [], look, cover)
-        );
-        return (plan, shaping, Choices());
+        ).Plan(look, [.. cover.Except(shaping.Parts)], shaping.Pieces, replacing.Pieces);
+        return (plan, shaping, replacing, Choices());
 
         // Of a grouping that leaves nothing of this look out, or nothing of it on, nobody has to know.
         IReadOnlyList<GroupingChoice> Choices() =>

@@ -20,8 +20,11 @@ public sealed record ReadyPlan(
     /// <summary>What was left out.</summary>
     internal Shaping Shaping { get; init; } = Shaping.Nothing;
 
+    /// <summary>What is put on in place of what the look has.</summary>
+    internal Replacing Replacing { get; init; } = Replacing.Nothing;
+
     /// <summary>What is put on in place of what the look has, in words.</summary>
-    public IReadOnlyList<InsteadView> Instead { get; init; } = [];
+    public IReadOnlyList<InsteadView> Instead => Replacing.Views;
 
     /// <summary>What else could be left out together.</summary>
     internal IReadOnlyList<GroupingChoice> Groupings { get; init; } = [];

@@ -7,22 +7,37 @@ using Furoshiki.Core.Switching;
 
 namespace Furoshiki.App.Planning;
 
+/// <summary>One value that is put on in place of what a part of a look has.</summary>
+/// <param name="Text">How it stands in a target.</param>
+/// <param name="Part">The part.</param>
+/// <param name="Key">The setting, which the part has.</param>
+/// <param name="Value">The value.</param>
+internal sealed record Replacement(string Text, Component Part, SettingKey Key, SettingValue Value);
+
 /// <summary>What a person puts on in place of what a look has.</summary>
-internal static class Replacing
+/// <param name="All">Each value.</param>
+internal sealed record Replacing(IReadOnlyList<Replacement> All)
 {
-    /// <summary>Reads it, by the kind's name.</summary>
-    /// <param name="texts">Each "kind/setting=value" or "kind/item/setting=value".</param>
+    /// <summary>All is put on as the look has it.</summary>
+    public static Replacing Nothing { get; } = new([]);
+
+    /// <summary>What stands in a target.</summary>
+    /// <param name="texts">Each "kind/setting=value" or "kind/item/setting=value"; null for nothing.</param>
     /// <param name="look">The look.</param>
     /// <param name="cover">The kinds of it that are put on.</param>
     /// <exception cref="ProblemException">The look has no such setting, or it cannot have such a value.</exception>
-    public static IReadOnlyDictionary<string, Instead> Of(
-        IReadOnlyList<string> texts,
+    public static Replacing Of(
+        IReadOnlyList<string>? texts,
         Look look,
         IReadOnlyCollection<string> cover
     ) =>
-        texts
-            .Select(text => One(text, look, cover))
-            .GroupBy(one => one.Kind, StringComparer.Ordinal)
+        texts is null
+            ? Nothing
+            : new Replacing([.. texts.Distinct().Select(text => One(text, look, cover))]);
+
+    /// <summary>What is put on instead, by the kind's name.</summary>
+    public IReadOnlyDictionary<string, Instead> Pieces =>
+        All.GroupBy(one => one.Part.Kind.Name, StringComparer.Ordinal)
             .ToDictionary(
                 kind => kind.Key,
                 kind => new Instead(
@@ -31,26 +46,25 @@ internal static class Replacing
                 )
             );
 
+    /// <summary>That of some kinds.</summary>
+    /// <param name="kinds">The names of the kinds.</param>
+    public Replacing Only(IEnumerable<string> kinds) =>
+        new([.. All.Where(one => kinds.Contains(one.Part.Kind.Name))]);
+
     /// <summary>What is put on in place of what, in words.</summary>
-    public static IReadOnlyList<InsteadView> Views(IReadOnlyList<string> texts, Look look) =>
+    public IReadOnlyList<InsteadView> Views =>
         [
-            .. texts.Select(text =>
-            {
-                var (kind, key, value) = One(text, look, [text.Split('/')[0]]);
-                var part = look.Find(kind)!;
-                return new InsteadView(
-                    text,
-                    part.Kind.Title,
-                    $"{Difference.TitleOf(part.Kind, key).ToLowerInvariant()}: {DifferenceWords.Words(part.Kind, key, value)} in place of {DifferenceWords.Words(part.Kind, key, part.Settings[key])}"
-                );
-            }),
+            .. All.Select(one => new InsteadView(
+                one.Text,
+                one.Part.Kind.Title,
+                $"{Difference.TitleOf(one.Part.Kind, one.Key).ToLowerInvariant()}: {Words(one, one.Value)} in place of {Words(one, one.Part.Settings[one.Key])}"
+            )),
         ];
 
-    private static (string Kind, SettingKey Key, SettingValue Value) One(
-        string text,
-        Look look,
-        IReadOnlyCollection<string> cover
-    )
+    private static string Words(Replacement one, SettingValue value) =>
+        DifferenceWords.Words(one.Part.Kind, one.Key, value);
+
+    private static Replacement One(string text, Look look, IReadOnlyCollection<string> cover)
     {
         if (
             text.IndexOf('=', StringComparison.Ordinal) is not (> 0 and var at)
@@ -65,8 +79,9 @@ internal static class Replacing
             );
         try
         {
-            return (
-                kind,
+            return new Replacement(
+                text,
+                part,
                 key,
                 part.Kind.GetSetting(key).Type.Read(NativeValue.Text(text[(at + 1)..]))
             );
