@@ -70,7 +70,7 @@ public sealed class Aftermath(
         var reading = observer
             .See(plan.Desktop)
             .Reading.Parts.First(one => one.Kind == step.Difference.Kind);
-        if (Equals(reading.Component, plan.Plan.Wanted[step.Difference.Kind]))
+        if (plan.Plan.Took(step, reading.Component))
             return part;
         return part with
         {

@@ -9,7 +9,6 @@ using Furoshiki.App.SafeStates;
 using Furoshiki.App.Session;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
@@ -280,7 +279,7 @@ public sealed class SwitchRuns(
         var reading = observer.See(desktop).Reading;
         return
         [
-            .. plan.Steps.Select(step => Check(step, plan.Wanted, reading)),
+            .. plan.Steps.Select(step => Check(step, plan, reading)),
             .. plan.Rights.Select(step =>
                 Result(
                     step.Difference.Kind,
@@ -292,7 +291,7 @@ public sealed class SwitchRuns(
         ];
     }
 
-    private static PartResult Check(PartStep step, Look wanted, DesktopReading reading)
+    private static PartResult Check(PartStep step, SwitchPlan plan, DesktopReading reading)
     {
         var kind = step.Difference.Kind;
         var part = reading.Parts.First(one => one.Kind == kind);
@@ -302,7 +301,7 @@ public sealed class SwitchRuns(
                 PartOutcome.NotTaken,
                 $"{part.File} could not be read: {part.Reason}"
             );
-        if (!Equals(part.Component, wanted[kind]) && step.Notes.IsEmpty)
+        if (!plan.Took(step, part.Component))
             return Result(kind, PartOutcome.NotTaken, $"It reads as {part.Component.Words} now.");
         return step.Shows == Shows.AtOnce
             ? Result(kind, PartOutcome.Taken, part.Component.Words)

@@ -59,6 +59,12 @@ public sealed record SwitchPlan(
     /// <summary>What stands in the way and cannot be held: it is left as it is.</summary>
     public ImmutableArray<Gap> NotTouched { get; init; } = [];
 
+    /// <summary>Whether a part reads as the plan leads to; where something of it stays as it is, as its notes say, however it reads.</summary>
+    /// <param name="step">The part.</param>
+    /// <param name="reads">How it reads; null if it cannot be read.</param>
+    public bool Took(PartStep step, Component? reads) =>
+        reads is not null && (!step.Notes.IsEmpty || reads.Equals(Wanted[step.Difference.Kind]));
+
     /// <summary>The parts that take the administrator's rights: they are not put on, but can be by a script.</summary>
     public ImmutableArray<PartStep> Rights { get; init; } = [];
 
