@@ -85,7 +85,7 @@ public static class RightsScript
             CultureInfo.InvariantCulture,
             $$"""
             #!/bin/sh
-            # {{words}}
+            # {{PathText.Printable(words)}}
             # Run it as the administrator, after the switch. It changes nothing where it does not find what was there when it was made,
             # makes a copy of each file first, and can be run twice.
             set -eu
