@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using CsCheck;
 using Furoshiki.Core.Switching;
 
@@ -34,23 +33,6 @@ public sealed class RightsScriptTests : IDisposable
     private string Script(params AdministratorsEdit[] edits) =>
         RightsScript.Of("Puts on a test.", _root, edits);
 
-    private static (int Code, string Said) Run(string script)
-    {
-        using var shell = Process.Start(
-            new ProcessStartInfo("/bin/sh", ["-s"])
-            {
-                RedirectStandardInput = true,
-                RedirectStandardOutput = true,
-                RedirectStandardError = true,
-            }
-        )!;
-        shell.StandardInput.Write(script);
-        shell.StandardInput.Close();
-        var said = shell.StandardOutput.ReadToEnd() + shell.StandardError.ReadToEnd();
-        shell.WaitForExit();
-        return (shell.ExitCode, said);
-    }
-
     private static AdministratorsEdit Edit(string path, byte[]? before, byte[]? after) =>
         new(
             path,
@@ -82,7 +64,7 @@ public sealed class RightsScriptTests : IDisposable
                     var script = Script(Edit("etc/a.conf", a, b), Edit("etc/it's b", c, d));
                     for (var time = 0; time < 2; time++)
                     {
-                        var (code, said) = Run(script);
+                        var (code, said) = Shell.Script(script);
                         code.ShouldBe(0, said);
                         Read("etc/a.conf").ShouldBe(b);
                         Read("etc/it's b").ShouldBe(d);
@@ -105,7 +87,7 @@ public sealed class RightsScriptTests : IDisposable
         Write("etc/a", "old a\n"u8.ToArray());
         Write("etc/b", "another\n"u8.ToArray());
         var before = Directory.GetFiles(At("etc")).Order().ToList();
-        var (code, said) = Run(
+        var (code, said) = Shell.Script(
             Script(
                 Edit("etc/a", "old a\n"u8.ToArray(), "new a\n"u8.ToArray()),
                 Edit("etc/b", "old b\n"u8.ToArray(), "new b\n"u8.ToArray())
@@ -124,9 +106,13 @@ public sealed class RightsScriptTests : IDisposable
         Write("elsewhere", "old\n"u8.ToArray());
         File.CreateSymbolicLink(At("etc/link"), At("elsewhere"));
         File.SetUnixFileMode(At("etc/a"), UnixFileMode.UserRead | UnixFileMode.GroupRead);
-        Run(Script(Edit("etc/link", "old\n"u8.ToArray(), "new\n"u8.ToArray()))).Code.ShouldBe(1);
+        Shell
+            .Script(Script(Edit("etc/link", "old\n"u8.ToArray(), "new\n"u8.ToArray())))
+            .Code.ShouldBe(1);
         File.ReadAllText(At("elsewhere")).ShouldBe("old\n");
-        Run(Script(Edit("etc/a", "old\n"u8.ToArray(), "new\n"u8.ToArray()))).Code.ShouldBe(0);
+        Shell
+            .Script(Script(Edit("etc/a", "old\n"u8.ToArray(), "new\n"u8.ToArray())))
+            .Code.ShouldBe(0);
         File.ReadAllText(At("etc/a")).ShouldBe("new\n");
         File.GetUnixFileMode(At("etc/a")).ShouldBe(UnixFileMode.UserRead | UnixFileMode.GroupRead);
     }

@@ -15,6 +15,24 @@ internal static partial class Shell
         process.ExitCode.ShouldBe(0, command);
     }
 
+    /// <summary>Runs a script, and tells how it ended and what it said.</summary>
+    public static (int Code, string Said) Script(string script)
+    {
+        using var shell = Process.Start(
+            new ProcessStartInfo("/bin/sh", ["-s"])
+            {
+                RedirectStandardInput = true,
+                RedirectStandardOutput = true,
+                RedirectStandardError = true,
+            }
+        )!;
+        shell.StandardInput.Write(script);
+        shell.StandardInput.Close();
+        var said = shell.StandardOutput.ReadToEnd() + shell.StandardError.ReadToEnd();
+        shell.WaitForExit();
+        return (shell.ExitCode, said);
+    }
+
     /// <summary>Gives a file or folder an attribute (setxattr(2)).</summary>
     public static void SetAttribute(string path, string name, string value) =>
         SetXAttr(

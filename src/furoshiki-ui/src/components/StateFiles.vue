@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useStateFiles } from '@/api/queries'
+import { toggled } from '@/composables/toggled'
 import { count } from '@/composables/words'
 import FileChange from './FileChange.vue'
 import ProblemNote from './ProblemNote.vue'
@@ -14,11 +15,7 @@ const { data: files, error } = useStateFiles(
   computed(() => props.state),
 )
 const chosen = ref<string[]>([])
-function toggle(path: string) {
-  chosen.value = chosen.value.includes(path)
-    ? chosen.value.filter((one) => one !== path)
-    : [...chosen.value, path]
-}
+const toggle = (path: string) => (chosen.value = toggled(chosen.value, path))
 const folderOf = (words: string) => words.slice(0, words.lastIndexOf('/') + 1)
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
+import { toggled } from '@/composables/toggled'
 import { count } from '@/composables/words'
 
 const props = defineProps<{ plan: Schemas['PlanView']; state: number }>()
@@ -15,9 +16,7 @@ const isWhole = computed(() => left.value.length === 0)
 const query = computed(() =>
   isWhole.value ? { state: props.state } : { of: `state-${props.state}:${chosen.value.join(',')}` },
 )
-function toggle(kind: string) {
-  left.value = left.value.includes(kind) ? left.value.filter((one) => one !== kind) : [...left.value, kind]
-}
+const toggle = (kind: string) => (left.value = toggled(left.value, kind))
 </script>
 
 <template>

@@ -11,6 +11,7 @@ import ProfileFields from '@/components/ProfileFields.vue'
 import { useLook } from '@/api/queries'
 import { useAddress } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
+import { toggled } from '@/composables/toggled'
 import { useTitle } from '@/composables/useTitle'
 
 const router = useRouter()
@@ -120,9 +121,7 @@ function show(kind: string) {
   document.querySelector<HTMLElement>(`#cover-${kind}`)?.focus()
 }
 
-function toggle(kind: string) {
-  left.value = left.value.includes(kind) ? left.value.filter((one) => one !== kind) : [...left.value, kind]
-}
+const toggle = (kind: string) => (left.value = toggled(left.value, kind))
 </script>
 
 <template>
