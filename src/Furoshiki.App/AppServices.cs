@@ -9,6 +9,7 @@ using Furoshiki.App.Observing;
 using Furoshiki.App.Pictures;
 using Furoshiki.App.Planning;
 using Furoshiki.App.Recovery;
+using Furoshiki.App.Safekeeping;
 using Furoshiki.App.SafeStates;
 using Furoshiki.App.Saving;
 using Furoshiki.App.Session;
@@ -93,6 +94,9 @@ public static class AppServices
             .AddSingleton<Preferences>()
             .AddSingleton<UnsavedParts>()
             .AddSingleton<Thinner>()
+            .AddSingleton<Copies>()
+            .AddSingleton<DatabaseCheck>()
+            .AddSingleton<StoreShelf>()
             .AddSingleton<Administrator>()
             .AddSingleton<Aftermath>()
             .AddSingleton<PlanMaker>()

@@ -46,6 +46,10 @@ public sealed record Problem(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public IReadOnlyList<string>? Changed { get; init; }
 
+    /// <summary>Whether the database was found damaged.</summary>
+    [JsonIgnore]
+    public bool IsDamage => Code == "damaged";
+
     /// <summary>Whether nobody expected it, so that it belongs in the log.</summary>
     [JsonIgnore]
     public bool IsUnexpected => Code == "unexpected";
@@ -108,7 +112,7 @@ public sealed record Problem(
                 ProblemKind.Failed,
                 "damaged",
                 "The database in the data folder is damaged.",
-                "The desktops themselves were not touched. Start Furoshiki again: it sets a damaged database aside."
+                "The desktops themselves were not touched. Start Furoshiki again: it sets a damaged database aside and brings over what can be read."
             ),
             _ => new Problem(
                 ProblemKind.Unavailable,

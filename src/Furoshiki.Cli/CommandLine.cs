@@ -44,6 +44,7 @@ internal static class CommandLine
                 .Concat(SaveVerbs.Make())
                 .Concat(SwitchVerbs.Make())
                 .Concat(KeepingVerbs.Make())
+                .Concat(StoreVerbs.Make())
                 .Concat(OpenVerb.Make())
         )
             root.Subcommands.Add(verb);

@@ -8,6 +8,7 @@ using Furoshiki.App.Desktops;
 using Furoshiki.App.Keeping;
 using Furoshiki.App.Now;
 using Furoshiki.App.Planning;
+using Furoshiki.App.Safekeeping;
 using Furoshiki.App.SafeStates;
 using Furoshiki.App.Shelf;
 using Furoshiki.App.Switching;
@@ -39,6 +40,9 @@ internal static class JsonForm
         ("delete", typeof(DeletedView)),
         ("deleted", typeof(IReadOnlyList<DeletedView>)),
         ("undelete", typeof(UndeletedView)),
+        ("store", typeof(StoreView)),
+        ("copy", typeof(CopyView)),
+        ("take-copy", typeof(TakenCopyView)),
         ("open", typeof(AddressView)),
         ("problem", typeof(Problem)),
     ];

@@ -251,11 +251,17 @@ public sealed class FuroshikiDbFactory(string path) : IDbContextFactory<Furoshik
     /// <summary>The file's own version number (user_version) once it says which content names which.</summary>
     internal const int HasLinks = 1;
 
+    /// <summary>The same number of a file that was brought over from a damaged one, and may name content that was lost.</summary>
+    internal const int IsSalvaged = -1;
+
     /// <summary>SQLite's number for a file that becomes shorter step by step, and for a full disk (SQLITE_FULL).</summary>
     private const int Incremental = 2;
     private const int NoRoom = 13;
 
     private readonly DbContextOptions<FuroshikiDb> _options = FuroshikiDb.OptionsFor(path);
+
+    /// <summary>The database file.</summary>
+    public string Path => path;
 
     /// <inheritdoc />
     public FuroshikiDb CreateDbContext() => new(_options);
@@ -283,8 +289,9 @@ public sealed class FuroshikiDbFactory(string path) : IDbContextFactory<Furoshik
         try
         {
             db.Database.Migrate();
-            if (Number("PRAGMA user_version") < HasLinks)
-                new LinkMaker(connection).Make();
+            var version = Number("PRAGMA user_version");
+            if (version < HasLinks)
+                new LinkMaker(connection, version == IsSalvaged).Make();
             if (Number("PRAGMA auto_vacuum") != Incremental)
                 MakeIncremental(db);
         }
@@ -339,6 +346,31 @@ public sealed class FuroshikiDbFactory(string path) : IDbContextFactory<Furoshik
             while (rows.Read())
                 found.Add(rows.GetString(0));
             return found;
+        }
+    }
+
+    /// <summary>Why a file cannot be taken as a copy of a database, as the end of a sentence; null if it can.</summary>
+    public static string? WhyNoCopy(string file)
+    {
+        if (!File.Exists(file))
+            return "is not there.";
+        try
+        {
+            using var connection = new SqliteConnection(
+                $"Data Source={file};Mode=ReadOnly;Pooling=False"
+            );
+            connection.Open();
+            var steps = connection
+                .Rows("SELECT MigrationId FROM __EFMigrationsHistory")
+                .Select(row => row[0] as string)
+                .ToList();
+            return steps.Except(Known).Any() ? "was made by a newer version of Furoshiki."
+                : DatabaseHealth.IsSound(file, CancellationToken.None) ? null
+                : "is damaged.";
+        }
+        catch (SqliteException)
+        {
+            return "is no copy of what Furoshiki keeps.";
         }
     }
 

@@ -5,10 +5,12 @@ using Microsoft.Data.Sqlite;
 namespace Furoshiki.Store;
 
 /// <summary>
-/// Notes which content names which, in a database of a version that did not: from the looks and the safe states on, record by record.
-/// What is damaged names nothing.
+/// Notes which content names which, in a database that does not: from the looks and the safe states on, record by record. What is damaged
+/// names nothing.
 /// </summary>
-internal sealed class LinkMaker(SqliteConnection connection)
+/// <param name="connection">The database.</param>
+/// <param name="marksMissing">Whether what is named and not there was lost, and is noted as damaged content.</param>
+internal sealed class LinkMaker(SqliteConnection connection, bool marksMissing)
 {
     private readonly HashSet<long> _seen = [];
 
@@ -52,12 +54,23 @@ internal sealed class LinkMaker(SqliteConnection connection)
         link.Parameters[0].Value = id;
         foreach (var name in NamesOf(id, namesIn))
         {
+            // A look names the administrator's files too, of which nothing is kept.
+            if (marksMissing && namesIn == Tree.NamesIn)
+                MarkIfMissing(id, name.Digest);
             link.Parameters[1].Value = name.Digest.Bytes;
             link.ExecuteNonQuery();
             if (name.IsFolder)
                 Follow(name.Digest, Tree.NamesIn);
         }
     }
+
+    /// <summary>Of a folder of which only the records were kept, the files are not missing.</summary>
+    private void MarkIfMissing(long record, Digest named) =>
+        connection.Do(
+            "INSERT OR IGNORE INTO Contents (Digest, Size, IsWhole, IsDamaged) SELECT $1, 0, 1, 1 FROM Contents WHERE Id = $0 AND IsWhole",
+            record,
+            named.Bytes
+        );
 
     private long? IdOf(Digest digest)
     {

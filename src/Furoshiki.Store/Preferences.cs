@@ -33,4 +33,12 @@ public sealed class Preferences(IDbContextFactory<FuroshikiDb> databases)
         row.Value = JsonSerializer.Serialize(value);
         db.SaveChanges();
     }
+
+    /// <summary>Forgets what was chosen.</summary>
+    /// <param name="name">What it is about.</param>
+    public void Forget(string name)
+    {
+        using var db = databases.CreateDbContext();
+        db.Preferences.Where(one => one.Name == name).ExecuteDelete();
+    }
 }

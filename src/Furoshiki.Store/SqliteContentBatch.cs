@@ -47,8 +47,9 @@ internal sealed class SqliteContentBatch : IContentBatch
         );
         _noChunks = connection.Command("DELETE FROM ContentChunks WHERE ContentId = $id", "$id");
         _mended = connection.Command(
-            "UPDATE Contents SET IsDamaged = 0, CheckedAt = NULL WHERE Id = $id",
-            "$id"
+            "UPDATE Contents SET Size = $size, IsDamaged = 0, CheckedAt = NULL WHERE Id = $id",
+            "$id",
+            "$size"
         );
         _link = connection.Command(
             "INSERT OR IGNORE INTO ContentLinks (FromId, ToId) VALUES ($from, $to)",
@@ -149,7 +150,7 @@ internal sealed class SqliteContentBatch : IContentBatch
                 Run(_whole, id);
             if (!held.IsDamaged)
                 return id;
-            Clear(digest, id);
+            Clear(digest, id, bytes.Length);
         }
         else
             id = Insert(digest, bytes.Length, isWhole);
@@ -162,9 +163,9 @@ internal sealed class SqliteContentBatch : IContentBatch
     }
 
     /// <summary>Takes the pieces of a copy away that is written again.</summary>
-    private void Clear(Digest digest, long id)
+    private void Clear(Digest digest, long id, long size)
     {
-        Run(_mended, id);
+        Run(_mended, id, size);
         Run(_noChunks, id);
         _taken.Add(digest);
     }
@@ -173,7 +174,7 @@ internal sealed class SqliteContentBatch : IContentBatch
     {
         var held = Find(digest)?.Id;
         if (held is { } damaged)
-            Clear(digest, damaged);
+            Clear(digest, damaged, size);
         InsertChunks(held ?? Insert(digest, size, isWhole: true), bytes);
     }
 

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Furoshiki.App;
+using Furoshiki.App.Installation;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.WebUtilities;
@@ -9,7 +10,8 @@ namespace Furoshiki.Web;
 /// <summary>
 /// Tells what went wrong as problem details (RFC 9457) with a stable code, a plain sentence and what was left unharmed.
 /// </summary>
-internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExceptionHandler
+internal sealed partial class ProblemHandler(DataFolder data, ILogger<ProblemHandler> log)
+    : IExceptionHandler
 {
     private const string Title = "Not done";
 
@@ -86,6 +88,8 @@ internal sealed partial class ProblemHandler(ILogger<ProblemHandler> log) : IExc
         var problem = Problem.Of(exception);
         if (problem.IsUnexpected)
             LogFailure(log, exception);
+        if (problem.IsDamage)
+            data.NoteDamaged();
         return Result(problem);
     }
 

@@ -19,6 +19,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         ("/history", ".came"),
         ("/desktops", "[data-found='wallpaper']"),
         ("/deleted", ".nothing"),
+        ("/keeping", "#copies"),
         ("/desktops?desktop=3", "[data-found='sounds']"),
         ("/desktops?add=folder", ".folders button"),
         ("/profiles/3?scene=SignIn", ".savings svg"),
@@ -127,6 +128,22 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
     }
 
     /// <summary>Not a test: takes the pictures of docs/screenshots, into the folder that FUROSHIKI_SCREENSHOTS names.</summary>
+    [Fact]
+    public void All_that_is_kept_is_copied_by_keys_to_a_folder_that_is_there_and_to_no_other()
+    {
+        var folder = Directory.CreateDirectory(Path.Combine(person.App.Home, "copies")).FullName;
+        person.Resize(1280, 800);
+        person.GoTo("/keeping");
+        person.See(".folder").SendKeys(folder + "x");
+        person.PressByKeys("Copy it now");
+        person.See("form", $"There is no folder {folder}x");
+        person.See(".folder").SendKeys("\b");
+        person.PressByKeys("Copy it now");
+        person.See("form [role='status']", "Copied");
+        person.See("[data-test='copies']", "1 copy, the last today");
+        Directory.GetFiles(folder).ShouldHaveSingleItem();
+    }
+
     [Fact(Explicit = true)]
     public void Take_the_screenshots()
     {
@@ -151,6 +168,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         Take("switch-plan", "/switch?saving=14", "[data-step='cursor']", "light");
         Take("safe-states", "/safe-states", ".chosen li", "light");
         Take("desktops", "/desktops", "[data-found='wallpaper']", "light");
+        Take("keeping", "/keeping", "#copies", "light");
         Take("scenes-night", "/profiles/7?scene=Settings", ".savings svg", "dark");
         Take("other-platform", "/switch?saving=18&desktop=3", "[data-test='losses']", "light");
         person.GoTo("/switch?saving=14&without=panels/side/,colours/accent");

@@ -120,11 +120,15 @@ public sealed class DataFolderTests : IAsyncLifetime
 
         await _app.Start();
         _app.Printed.ShouldContain(said);
-        var aside = Directory.GetFiles(_app.Data, "furoshiki.db.lost-*");
+        var aside = Directory.GetDirectories(_app.Data, "lost-*");
         if (left is null)
             aside.ShouldBeEmpty();
         else
-            (await File.ReadAllBytesAsync(aside.ShouldHaveSingleItem())).ShouldBe(left);
+            (
+                await File.ReadAllBytesAsync(
+                    Path.Combine(aside.ShouldHaveSingleItem(), "furoshiki.db")
+                )
+            ).ShouldBe(left);
         using var client = await _app.Client();
         var notices = JsonNode.Parse(
             await client.GetStringAsync(new Uri("/api/notices", UriKind.Relative))

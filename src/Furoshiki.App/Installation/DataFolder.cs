@@ -30,8 +30,11 @@ public sealed class DataFolder(string path) : IDisposable
     /// <summary>Marks a folder as one that may be emptied.</summary>
     private const string MarkerName = ".furoshiki-data";
 
-    /// <summary>What the marker says once there is a database with something in it.</summary>
+    /// <summary>What the marker says once there is a database with something in it, and once that was found damaged.</summary>
     private const string InUse = "in use\n";
+    private const string Damaged = "damaged\n";
+
+    private const string IsDamaged = "is damaged";
 
     /// <summary>How long a start waits for a command to end, in ms, and how often it looks.</summary>
     private const int LongestCommand = 3000;
@@ -82,6 +85,8 @@ public sealed class DataFolder(string path) : IDisposable
     private string NameFile => At("name");
     private string SessionsFile => At("sessions");
     private string NewSessionsFile => At("sessions.new");
+    private string CopyFile => At("copy");
+    private string NewCopyFile => At("copy.new");
     private string Desktops => At("desktops");
 
     /// <summary>The folder of a simulated desktop.</summary>
@@ -110,7 +115,7 @@ public sealed class DataFolder(string path) : IDisposable
         if (fresh && File.Exists(Marker))
             using (PathLock.TryTake(Marker) ?? throw new DataFolderInUseException(Path, null))
                 Clear();
-        Own();
+        Own(isThorough: true);
     }
 
     /// <summary>
@@ -131,7 +136,8 @@ public sealed class DataFolder(string path) : IDisposable
             return false;
         // What a server left that was killed.
         ForgetAddress();
-        Own();
+        // A command has no time for more.
+        Own(isThorough: false);
         return true;
     }
 
@@ -167,11 +173,11 @@ public sealed class DataFolder(string path) : IDisposable
         }
     }
 
-    private void Own()
+    private void Own(bool isThorough)
     {
         if (!File.Exists(Marker))
             File.WriteAllText(Marker, "");
-        CheckDatabase();
+        CheckDatabase(isThorough);
         foreach (var file in OwnFiles().Where(File.Exists))
             File.SetUnixFileMode(file, OwnFile);
         if (!File.Exists(Database))
@@ -181,6 +187,28 @@ public sealed class DataFolder(string path) : IDisposable
 
     /// <summary>Notes that the database has something in it, so that its loss is noticed.</summary>
     public void NoteInUse() => File.WriteAllText(Marker, InUse);
+
+    /// <summary>Notes that the database was found damaged: the next start sets it aside.</summary>
+    public void NoteDamaged() => File.WriteAllText(Marker, Damaged);
+
+    /// <summary>Whether the database was found damaged since the start.</summary>
+    public bool IsNotedDamaged => File.ReadAllText(Marker) == Damaged;
+
+    /// <summary>The newest copy of the database, as it was noted; null if none is there.</summary>
+    public string? NewestCopy =>
+        File.Exists(CopyFile) && File.ReadAllText(CopyFile) is var copy && File.Exists(copy)
+            ? copy
+            : null;
+
+    /// <summary>Notes where the newest copy of the database is, so that it is found when the database cannot be read.</summary>
+    public void NoteCopy(string path)
+    {
+        Write(NewCopyFile, path);
+        File.Move(NewCopyFile, CopyFile, overwrite: true);
+    }
+
+    /// <summary>The databases that were set aside, the newest first.</summary>
+    internal IReadOnlyList<LostDatabase> Lost => LostDatabase.In(Path);
 
     /// <summary>Notes where the application can be opened, for a second start.</summary>
     public void NoteAddress(string address)
@@ -264,6 +292,8 @@ public sealed class DataFolder(string path) : IDisposable
             NameFile,
             SessionsFile,
             NewSessionsFile,
+            CopyFile,
+            NewCopyFile,
             AddressFile,
             EntrancePage,
             Marker,
@@ -292,44 +322,58 @@ public sealed class DataFolder(string path) : IDisposable
             Directory.Delete(Desktops, recursive: true);
     }
 
-    /// <summary>Sets a database aside that has lost what was in it, untouched, and says so.</summary>
-    private void CheckDatabase()
+    /// <summary>Sets a database aside that has lost what was in it, untouched, brings over what can be read, and says so.</summary>
+    /// <param name="isThorough">Whether everything but the content is read.</param>
+    private void CheckDatabase(bool isThorough)
     {
-        var wasInUse = File.ReadAllText(Marker) == InUse;
-        var problem = !File.Exists(Database)
-            ? wasInUse
-                ? "is not there any more"
-                : null
-            : new FileInfo(Database).Length == 0 && !File.Exists(Database + "-wal")
-                ? wasInUse
-                    ? "is empty"
-                    : null
-                : ProblemIn(Database, wasInUse);
-        if (problem is null)
+        IReadOnlyList<string> files = [.. DatabaseFiles()];
+        LostDatabase.End(Path, files);
+        if (ProblemIn(isThorough) is not { } problem)
             return;
-        var aside = $"lost-{DateTime.UtcNow:yyyyMMdd-HHmmss}";
-        foreach (var file in DatabaseFiles().Where(File.Exists))
-            File.Move(file, $"{file}.{aside}");
         _notices.Add(
-            $"The database in {Path} {problem}. What is left of it was set aside there with the ending .{aside}, and a new one was begun. The desktops themselves were not touched."
+            files.Any(File.Exists) || NewestCopy is not null
+                ? LostDatabase.SetAside(Path, files, problem, NewestCopy).Notice()
+                : $"The database in {Path} {problem}. A new one was begun. The desktops themselves were not touched."
         );
+        NoteInUse();
     }
 
-    private static string? ProblemIn(string database, bool wasInUse)
+    /// <summary>What is the matter with the database, as the end of a sentence; null if it can be used.</summary>
+    private string? ProblemIn(bool isThorough)
     {
+        var mark = File.ReadAllText(Marker);
+        var wasInUse = mark.Length > 0;
+        if (mark == Damaged)
+            return IsDamaged;
+        if (!File.Exists(Database))
+            return wasInUse ? "is not there any more" : null;
+        if (new FileInfo(Database).Length == 0 && !File.Exists(Database + "-wal"))
+            return wasInUse ? "is empty" : null;
         try
         {
-            using var connection = new SqliteConnection($"Data Source={database};Pooling=False");
-            connection.Open();
-            using var command = connection.CreateCommand();
-            command.CommandText = "SELECT count(*) FROM sqlite_master";
-            return command.ExecuteScalar() is 0L && wasInUse
-                ? "has lost all that was in it, as when its log is taken away"
-                : null;
+            if (DatabaseHealth.Tables(Database) == 0)
+                return wasInUse
+                    ? "has lost all that was in it, as when its log is taken away"
+                    : null;
+            return isThorough && !DatabaseHealth.IsSoundButForContent(Database) ? IsDamaged : null;
         }
-        catch (SqliteException problem) when (problem.SqliteErrorCode is 11 or 26) // SQLITE_CORRUPT, SQLITE_NOTADB
+        catch (SqliteException problem) when (DatabaseHealth.IsDamage(problem))
         {
-            return "is damaged";
+            return IsDamaged;
         }
+    }
+
+    /// <summary>Puts a copy in the place of the database, which is set aside untouched. The folder is this process's own.</summary>
+    /// <param name="copy">The copy.</param>
+    /// <returns>What is to be said of it.</returns>
+    /// <exception cref="ProblemException">It is no copy that can be used. Nothing was changed.</exception>
+    /// <exception cref="IOException">There is no room, or it may not be written. Nothing was changed.</exception>
+    public string TakeCopy(string copy)
+    {
+        if (FuroshikiDbFactory.WhyNoCopy(copy) is { } reason)
+            throw ProblemException.Field("copy", $"{copy} {reason}");
+        var lost = LostDatabase.SetAside(Path, [.. DatabaseFiles()], "", copy, isAsked: true);
+        NoteInUse();
+        return lost.Notice();
     }
 }

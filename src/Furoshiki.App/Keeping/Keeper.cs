@@ -33,10 +33,12 @@ public sealed class Keeper(
         return bytes;
     }
 
-    /// <summary>Reads all again whose time has come, and writes again what is damaged and stands on a desktop.</summary>
+    /// <summary>Reads all again whose time has come, and writes again what is damaged and is whole elsewhere.</summary>
     /// <returns>How many contents stay damaged.</returns>
     public async Task<int> Check(CancellationToken cancellation)
     {
+        // What is known to be damaged need not wait for all the rest to be read.
+        mender.Mend(checker.Damaged());
         foreach (var _ in checker.Check())
             await Task.Delay(PauseBetweenReadings, cancellation);
         return mender.Mend(checker.Damaged()).Count;

@@ -1,11 +1,22 @@
 using Furoshiki.App.Desktops;
+using Furoshiki.App.Installation;
 using Furoshiki.App.Observing;
 using Furoshiki.Core.Content;
+using Furoshiki.Store;
+using Microsoft.Data.Sqlite;
 
 namespace Furoshiki.App.Keeping;
 
-/// <summary>Writes copies that were found damaged again, where what they are copies of still stands on a desktop.</summary>
-public sealed class Mender(DesktopRegister register, Observer observer, IContentStore content)
+/// <summary>
+/// Writes what was found damaged again, where the newest copy of all that is kept has it whole, or what it was taken from still stands on a
+/// desktop.
+/// </summary>
+public sealed class Mender(
+    DesktopRegister register,
+    Observer observer,
+    IContentStore content,
+    DataFolder data
+)
 {
     /// <summary>Writes again what can be.</summary>
     /// <param name="damaged">What is damaged.</param>
@@ -13,6 +24,8 @@ public sealed class Mender(DesktopRegister register, Observer observer, IContent
     public IReadOnlyList<Digest> Mend(IReadOnlyList<Digest> damaged)
     {
         var left = damaged.ToHashSet();
+        if (left.Count > 0)
+            left.ExceptWith(MendFromCopy(damaged));
         foreach (var desktop in left.Count == 0 ? [] : register.All())
         {
             foreach (var (digest, open) in StandingOn(desktop))
@@ -22,6 +35,27 @@ public sealed class Mender(DesktopRegister register, Observer observer, IContent
                 break;
         }
         return [.. left];
+    }
+
+    private List<Digest> MendFromCopy(IReadOnlyList<Digest> damaged)
+    {
+        if (data.NewestCopy is not { } path)
+            return [];
+        try
+        {
+            using var copy = new CopiedContent(path);
+            return
+            [
+                .. damaged.Where(digest =>
+                    copy.Find(digest) is { } bytes && Mend(digest, () => bytes)
+                ),
+            ];
+        }
+        catch (SqliteException)
+        {
+            // It is on a disk that was taken away, or is damaged itself.
+            return [];
+        }
     }
 
     private IEnumerable<(Digest Digest, Func<Stream> Open)> StandingOn(LiveDesktop desktop)

@@ -69,6 +69,12 @@ public static class Counting
     /// <summary>So many things: "1 part", "2 parts".</summary>
     /// <param name="count">How many.</param>
     /// <param name="thing">What, in the singular of a word that takes an "s".</param>
-    public static string Of(int count, string thing) =>
-        string.Create(CultureInfo.InvariantCulture, $"{count} {thing}{(count == 1 ? "" : "s")}");
+    public static string Of(int count, string thing) => Of(count, thing, thing + "s");
+
+    /// <summary>So many things: "1 entry", "2 entries".</summary>
+    /// <param name="count">How many.</param>
+    /// <param name="thing">One of them.</param>
+    /// <param name="things">Several of them.</param>
+    public static string Of(int count, string thing, string things) =>
+        string.Create(CultureInfo.InvariantCulture, $"{count} {(count == 1 ? thing : things)}");
 }

@@ -1,15 +1,18 @@
 using Furoshiki.App.Keeping;
+using Furoshiki.App.Safekeeping;
 
 namespace Furoshiki.Web.Keeping;
 
 /// <summary>
 /// Lets the keeper work beside everything else: after the start, whenever something was deleted for good, and once an hour for that whose
-/// time has come: what was deleted long ago goes for good, and old safe states go by the rule.
+/// time has come: what was deleted long ago goes for good, old safe states go by the rule, and all that is kept is copied and read.
 /// </summary>
 internal sealed partial class KeeperService(
     Keeper keeper,
     Deletions deletions,
     Thinner thinner,
+    Copies copies,
+    DatabaseCheck check,
     ILogger<KeeperService> log
 ) : BackgroundService
 {
@@ -23,6 +26,8 @@ internal sealed partial class KeeperService(
             await Try(() => Task.Run(deletions.Expire, stoppingToken));
             await Try(() => Task.Run(() => keeper.GiveBack(stoppingToken), stoppingToken));
             await Try(() => Task.Run(() => keeper.Check(stoppingToken), stoppingToken));
+            await Try(() => Task.Run(() => copies.MakeDue(stoppingToken), stoppingToken));
+            await Try(() => Task.Run(() => check.CheckDue(stoppingToken), stoppingToken));
             await keeper.News.Wait(Longest, stoppingToken);
         }
     }

@@ -1,5 +1,6 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Keeping;
+using Furoshiki.App.Safekeeping;
 
 namespace Furoshiki.Web.Keeping;
 
@@ -69,5 +70,20 @@ internal static class KeepingEndpoints
             )
             .WithName("keptForSafeStates")
             .WithSummary("Tell what is kept for the safe states, and how they stand");
+        all.MapGet("/store", (StoreShelf shelf) => shelf.View())
+            .WithName("showStore")
+            .WithSummary("Tell where everything is kept, how it stands, and what copies there are");
+        all.MapPut("/store/copies", (CopyForm form, Copies copies) => copies.Change(form))
+            .WithName("changeCopies")
+            .WithSummary("Say where copies of everything are made, and when")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        all.MapPost(
+                "/store/copies",
+                (Copies copies, CancellationToken cancellation) => copies.Make(null, cancellation)
+            )
+            .WithName("makeCopy")
+            .WithSummary("Copy everything that is kept to the folder that was chosen")
+            .ProducesProblem(StatusCodes.Status409Conflict)
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
     }
 }

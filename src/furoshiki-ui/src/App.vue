@@ -97,7 +97,10 @@ useKeys({
         />
         <p class="unseen" role="status">{{ arrived }}</p>
         <main id="page" ref="page" class="page" tabindex="-1">
-          <GoneDesktop v-if="gone && !route.query.add && route.name !== 'deleted'" :desktop="gone" />
+          <GoneDesktop
+            v-if="gone && !route.query.add && !['deleted', 'keeping'].includes(String(route.name))"
+            :desktop="gone"
+          />
           <RouterView v-else-if="id !== undefined || (desktops && route.meta.needsNoDesktop)" />
           <FirstStart v-else-if="desktops?.length === 0" />
         </main>

@@ -49,6 +49,12 @@ export const router = createRouter({
       meta: { title: 'Desktops', needsNoDesktop: true },
     },
     {
+      path: '/keeping',
+      name: 'keeping',
+      component: () => import('./pages/KeepingPage.vue'),
+      meta: { title: 'Keeping', needsNoDesktop: true },
+    },
+    {
       path: '/deleted',
       name: 'deleted',
       component: () => import('./pages/DeletedPage.vue'),

@@ -28,6 +28,7 @@ const ASKED = {
   look: 'changed',
   kept: 'changed',
   deletions: 'changed',
+  store: 'changed',
   folders: 'changed',
   unkept: 'changed',
   switch: 'changed',

@@ -72,6 +72,9 @@ export const useDesktopPage = (desktop: Ref<number>) =>
 export const useNotices = () =>
   useQuery({ queryKey: keyOf('notices'), ...STAYS, queryFn: () => take(api.GET('/api/notices')) })
 
+export const useStore = () =>
+  useQuery({ queryKey: keyOf('store'), queryFn: () => take(api.GET('/api/store')) })
+
 export const useMaps = () => useQuery({ queryKey: keyOf('maps'), queryFn: () => take(api.GET('/api/maps')) })
 
 export const useFolders = (path: Ref<string>) =>

@@ -571,6 +571,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/store": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tell where everything is kept, how it stands, and what copies there are */
+        get: operations["showStore"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/store/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say where copies of everything are made, and when */
+        put: operations["changeCopies"];
+        /** Copy everything that is kept to the folder that was chosen */
+        post: operations["makeCopy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desktops/{id}/comparison": {
         parameters: {
             query?: never;
@@ -1061,6 +1096,32 @@ export interface components {
             /** Format: int64 */
             shared: number;
         };
+        CopiesView: {
+            form: null | components["schemas"]["CopyForm"];
+            all: components["schemas"]["CopyView"][];
+            /** Format: date-time */
+            nextAt: null | string;
+            failure: null | components["schemas"]["CopyFailure"];
+        };
+        CopyFailure: {
+            /** Format: date-time */
+            at: string;
+            sentence: string;
+        };
+        CopyForm: {
+            folder: string;
+            /** Format: int32 */
+            everyDays: number;
+            /** Format: int32 */
+            most: number;
+        };
+        CopyView: {
+            name: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            bytes: number;
+        };
         DeletedView: {
             /** Format: int64 */
             id: number;
@@ -1260,6 +1321,16 @@ export interface components {
             words: string;
             reasons: components["schemas"]["LossReason"][];
             remedies: components["schemas"]["Remedy"][];
+        };
+        LostDatabaseView: {
+            folder: string;
+            /** Format: date-time */
+            at: string;
+            why: string;
+            /** Format: int64 */
+            rows: null | number;
+            gone: string[];
+            known: string[];
         };
         MapView: {
             name: string;
@@ -1671,6 +1742,17 @@ export interface components {
             pieces: components["schemas"]["PieceView"][];
             files: string[];
             notes: string[];
+        };
+        StoreView: {
+            folder: string;
+            /** Format: int64 */
+            bytes: number;
+            /** Format: date-time */
+            soundAt: null | string;
+            isDamaged: boolean;
+            damaged: string[];
+            copies: components["schemas"]["CopiesView"];
+            lost: components["schemas"]["LostDatabaseView"][];
         };
         /** @enum {unknown} */
         SwitchEnd: "OnItsWay" | "Done" | "WaitsToBeKept" | "Kept" | "WentBack" | "NotDone";
@@ -3658,6 +3740,133 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    showStore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreView"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changeCopies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopiesView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    makeCopy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyView"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Something stands in the way now that may not later. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

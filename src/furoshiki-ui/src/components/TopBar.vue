@@ -42,6 +42,7 @@ useKeys({ '/': () => search.value?.focus() })
       <RouterLink to="/safe-states">Safe states</RouterLink>
       <RouterLink to="/history">History</RouterLink>
       <RouterLink to="/desktops">Desktops</RouterLink>
+      <RouterLink to="/keeping" :class="{ here: route.name === 'deleted' }">Keeping</RouterLink>
     </nav>
     <VBtn class="bare push" @click="choices.nextRoom()">
       <IconMoon v-if="choices.room === 'night'" :size="16" />
@@ -126,10 +127,12 @@ nav a.router-link-exact-active {
 
 .find {
   position: relative;
+  flex: 0 1 220px;
+  min-width: 110px;
 }
 
 .find input {
-  width: 220px;
+  width: 100%;
   height: 32px;
   padding: 0 34px 0 10px;
   border: 1px solid var(--line);
@@ -170,15 +173,22 @@ nav a.router-link-exact-active {
 
   .find {
     order: 2;
-    width: 100%;
-  }
-
-  .find input {
-    width: 100%;
+    flex-basis: 100%;
   }
 }
 
 @media (width <= 1100px) {
+  .bar {
+    gap: 2px;
+    padding: 0 12px;
+  }
+
+  nav a {
+    padding: 3px 7px 0;
+  }
+}
+
+@media (width <= 1320px) {
   .bare span {
     position: absolute;
     width: 1px;

@@ -1,0 +1,120 @@
+using System.CommandLine;
+using Furoshiki.App;
+using Furoshiki.App.Installation;
+using Furoshiki.App.Safekeeping;
+using Furoshiki.Core.Words;
+
+namespace Furoshiki.Cli.Verbs;
+
+/// <summary>What was done with a copy.</summary>
+/// <param name="Said">It, in words.</param>
+internal sealed record TakenCopyView(string Said);
+
+/// <summary>The verbs for all that is kept, as a whole.</summary>
+internal static class StoreVerbs
+{
+    private static readonly Argument<string?> Folder = new("folder")
+    {
+        Description = "The folder for the copy; the one that was chosen if none is named",
+        Arity = ArgumentArity.ZeroOrOne,
+    };
+
+    private static readonly Argument<string> Copy = new("copy") { Description = "The copy's file" };
+
+    public static IEnumerable<Command> Make() =>
+        [
+            .. Verb.Looking(
+                Verb.Make("store", "Tell where everything is kept, and how it stands", Store)
+            ),
+            Verb.Make("copy", "Copy everything that is kept", MakeCopy, Folder),
+            TakeCopy(),
+        ];
+
+    private static int Store(Call call)
+    {
+        var view = call.Session.Get<StoreShelf>().View();
+        call.Output.Show(
+            view,
+            () =>
+            {
+                call.Output.Line(
+                    $"{view.Folder}, {Counting.Bytes(view.Bytes)}{(view.IsDamaged ? ", damaged: start Furoshiki again" : "")}"
+                );
+                foreach (var damaged in view.Damaged)
+                    call.Output.Line($"Damaged: {damaged}");
+                foreach (var lost in view.Lost)
+                {
+                    call.Output.Line($"Set aside {Moment(lost.At)} in {lost.Folder}. {lost.Why}");
+                    foreach (var gone in lost.Gone)
+                        call.Output.Line($"  gone: {gone}");
+                    foreach (var known in lost.Known)
+                        call.Output.Line($"  as it was known elsewhere: {known}");
+                }
+                if (view.Copies.Failure is { } failure)
+                    call.Output.Line($"No copy {Moment(failure.At)}: {failure.Sentence}");
+                if (view.Copies.All.Count == 0)
+                    call.Output.Line("There is no copy of it: furoshiki copy FOLDER");
+                else
+                    call.Output.Table(
+                        ["Copy", "Made", "Length"],
+                        view.Copies.All.Select(copy =>
+                            (IReadOnlyList<Cell>)
+                                [copy.Name, Moment(copy.At), Counting.Bytes(copy.Bytes)]
+                        )
+                    );
+            }
+        );
+        return ExitCode.Done;
+    }
+
+    private static int MakeCopy(Call call)
+    {
+        var folder = call.Given.GetValue(Folder) is { } given ? Path.GetFullPath(given) : null;
+        var copy = call.Session.Get<Copies>().Make(folder, CancellationToken.None);
+        call.Output.Show(
+            copy,
+            () => call.Output.Line($"Copied: {copy.Name}, {Counting.Bytes(copy.Bytes)}.")
+        );
+        return ExitCode.Done;
+    }
+
+    private static Command TakeCopy()
+    {
+        var take = new Command(
+            "take-copy",
+            "Put a copy in the place of everything that is kept, and set that aside"
+        );
+        take.Arguments.Add(Copy);
+        take.SetAction(given =>
+        {
+            var output = new Output(
+                given.GetValue(Verb.Json),
+                (Surroundings)given.InvocationConfiguration
+            );
+            try
+            {
+                using var data = new DataFolder(Path.GetFullPath(given.GetValue(Verb.Data)!));
+                if (!data.Join())
+                    throw ProblemException.InTheWay(
+                        "running",
+                        "Furoshiki is running. End it first, so that nothing is saved meanwhile."
+                    );
+                var view = new TakenCopyView(
+                    data.TakeCopy(Path.GetFullPath(given.GetRequiredValue(Copy)))
+                );
+                output.Show(view, () => output.Line(view.Said));
+                return ExitCode.Done;
+            }
+            catch (Exception exception)
+                when (exception is IOException or UnauthorizedAccessException or ProblemException)
+            {
+                var problem = Problem.Of(exception);
+                output.Wrong(problem);
+                return ExitCode.Of(problem.Kind);
+            }
+        });
+        return take;
+    }
+
+    private static string Moment(DateTime at) => $"{at.ToLocalTime():yyyy-MM-dd HH:mm}";
+}

@@ -1,0 +1,45 @@
+using Furoshiki.Core.Content;
+using Microsoft.Data.Sqlite;
+
+namespace Furoshiki.Store;
+
+/// <summary>The content in a copy of a database, which is only read.</summary>
+public sealed class CopiedContent : IDisposable
+{
+    private readonly SqliteConnection _copy;
+
+    /// <summary>Opens a copy.</summary>
+    /// <param name="path">Its file.</param>
+    /// <exception cref="SqliteException">It cannot be opened.</exception>
+    public CopiedContent(string path)
+    {
+        _copy = new SqliteConnection($"Data Source={path};Mode=ReadOnly;Pooling=False");
+        _copy.Open();
+    }
+
+    /// <summary>The bytes of some content, unchecked; null if the copy has none, or cannot be read there.</summary>
+    public Stream? Find(Digest digest)
+    {
+        try
+        {
+            using var pieces = _copy.Command(
+                "SELECT Bytes FROM ContentChunks JOIN Contents ON Contents.Id = ContentId WHERE Digest = $digest ORDER BY Ordinal",
+                "$digest"
+            );
+            pieces.Parameters[0].Value = digest.Bytes;
+            using var rows = pieces.ExecuteReader();
+            var bytes = new MemoryStream();
+            while (rows.Read())
+                bytes.Write((byte[])rows[0]);
+            bytes.Position = 0;
+            return bytes;
+        }
+        catch (SqliteException)
+        {
+            return null;
+        }
+    }
+
+    /// <summary>Closes it.</summary>
+    public void Dispose() => _copy.Dispose();
+}
