@@ -1,6 +1,8 @@
+using System.Collections.Concurrent;
 using System.Diagnostics;
 using System.Globalization;
 using Furoshiki.Core.Looks;
+using Furoshiki.Store;
 using Furoshiki.Tests.Shared;
 
 namespace Furoshiki.Desktops.Tests;
@@ -90,6 +92,33 @@ public sealed class KilledProcessTests : IDisposable
         );
     }
 
+    [Fact]
+    public async Task A_disk_that_is_full_after_any_number_of_bytes_of_the_database_leaves_exactly_the_old_or_exactly_the_new()
+    {
+        string[] what = ["look", _other.Digest.Hex];
+        using var undisturbed = _desktop.Twin();
+        await Run(undisturbed, what, -1);
+        var whole = undisturbed.Snapshot();
+        var log = (int)(new FileInfo(undisturbed.Database + "-wal").Length / 1024);
+        log.ShouldBeGreaterThan(40);
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        var ended = new ConcurrentBag<int>();
+        await Parallel.ForEachAsync(
+            Enumerable.Range(0, log + 8).Where(size => size % (Effort.IsWhole ? 2 : 32) == 0),
+            new ParallelOptions { MaxDegreeOfParallelism = Abreast },
+            async (size, _) =>
+            {
+                using var desktop = new RealDesktop(_desktop);
+                ended.Add(await End(desktop, what, -1, size));
+                EndsAsOldOrNew(_before)(desktop, whole, $"full after {size} kB");
+                desktop.Journal.Unfinished().ShouldBeEmpty();
+                DatabaseHealth.IsSound(desktop.Database, CancellationToken.None).ShouldBeTrue();
+            }
+        );
+        ended.ShouldContain(0);
+        ended.ShouldContain(3);
+    }
+
     private static Action<RealDesktop, SortedDictionary<string, string>, string> EndsAsOldOrNew(
         SortedDictionary<string, string> before
     ) =>
@@ -136,6 +165,25 @@ public sealed class KilledProcessTests : IDisposable
 
     private static async Task<string> Run(RealDesktop desktop, string[] what, int killAt)
     {
+        using var process = Start(desktop, what, killAt, largest: null);
+        var printed = await process.StandardOutput.ReadToEndAsync();
+        await process.WaitForExitAsync();
+        process.ExitCode.ShouldBe(killAt < 0 ? 0 : 137);
+        return printed.Trim();
+    }
+
+    /// <summary>Lets a process do it that can make no file longer than some kB.</summary>
+    /// <returns>Its exit code.</returns>
+    private static async Task<int> End(RealDesktop desktop, string[] what, int killAt, int largest)
+    {
+        using var process = Start(desktop, what, killAt, largest);
+        await process.StandardOutput.ReadToEndAsync();
+        await process.WaitForExitAsync();
+        return process.ExitCode;
+    }
+
+    private static Process Start(RealDesktop desktop, string[] what, int killAt, int? largest)
+    {
         string[] command =
         [
             .. Programs.Start("Furoshiki.SwitchChild"),
@@ -145,14 +193,10 @@ public sealed class KilledProcessTests : IDisposable
             killAt.ToString(CultureInfo.InvariantCulture),
             .. what,
         ];
-        var start = new ProcessStartInfo(command[0], command[1..])
-        {
-            RedirectStandardOutput = true,
-        };
-        using var process = Process.Start(start)!;
-        var printed = await process.StandardOutput.ReadToEndAsync();
-        await process.WaitForExitAsync();
-        process.ExitCode.ShouldBe(killAt < 0 ? 0 : 137);
-        return printed.Trim();
+        if (largest is not null)
+            command = Programs.WithNoFileLongerThan(largest.Value, command);
+        return Process.Start(
+            new ProcessStartInfo(command[0], command[1..]) { RedirectStandardOutput = true }
+        )!;
     }
 }

@@ -150,14 +150,7 @@ public sealed class AppProcess : IAsyncLifetime
     {
         string[] command = [.. Programs.Start("Furoshiki.Web"), .. arguments];
         if (largest is not null)
-            command =
-            [
-                "bash",
-                "-c",
-                $"trap '' XFSZ; ulimit -f {largest}; export DOTNET_EnableWriteXorExecute=0; exec \"$@\"",
-                "bash",
-                .. command,
-            ];
+            command = Programs.WithNoFileLongerThan(largest.Value, command);
         var start = new ProcessStartInfo(command[0], command[1..])
         {
             RedirectStandardOutput = true,

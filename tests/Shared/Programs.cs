@@ -14,4 +14,14 @@ public static class Programs
         Published is null
             ? ["dotnet", Path.Combine(AppContext.BaseDirectory, $"{name}.dll")]
             : [Path.Combine(Published, with ?? name, name)];
+
+    /// <summary>What starts a program that can make no file longer than some kB, as if the disk were full there.</summary>
+    public static string[] WithNoFileLongerThan(int kilobytes, string[] command) =>
+        [
+            "bash",
+            "-c",
+            $"trap '' XFSZ; ulimit -f {kilobytes}; export DOTNET_EnableWriteXorExecute=0; exec \"$@\"",
+            "bash",
+            .. command,
+        ];
 }
