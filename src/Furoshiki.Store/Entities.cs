@@ -126,6 +126,12 @@ public sealed class SavingRow : IDeletable
     /// <summary>Digest of the map of the desktop that it was made on, which is kept as content.</summary>
     public required Digest Map { get; set; }
 
+    /// <summary>
+    /// The screens of that desktop then, as a JSON list of id, width, height and scale, the main one first; empty for a saving of a version
+    /// that did not note them.
+    /// </summary>
+    public string Screens { get; set; } = "";
+
     /// <summary>What belonged to it and could not be held, as a JSON list of kind, path and reason.</summary>
     public required string Gaps { get; set; }
 

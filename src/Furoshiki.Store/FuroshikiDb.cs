@@ -106,6 +106,7 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
                 one.ProfileId,
                 one.Number,
             });
+            saving.Property(one => one.Screens).HasDefaultValue("");
             Names(saving, one => one.Look);
             Names(saving, one => one.Map);
             GoesWith(saving, one => one.DeletionId);

@@ -56,6 +56,7 @@ internal sealed class RowMaker(SqliteConnection damaged)
             {
                 ["Places"] = "",
                 ["Cover"] = JsonSerializer.Serialize(KindsIn((byte[])known["Look"]!)),
+                ["Screens"] = "",
                 ["Gaps"] = "[]",
                 ["Note"] = MadeAgain,
                 ["SavedAt"] = DateTime.UtcNow,

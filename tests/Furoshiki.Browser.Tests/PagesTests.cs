@@ -144,6 +144,22 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         Directory.GetFiles(folder).ShouldHaveSingleItem();
     }
 
+    [Fact]
+    public void What_was_saved_for_other_screens_is_drawn_and_adjusted_in_place()
+    {
+        person.Resize(1280, 1000);
+        person.GoTo("/switch?saving=3");
+        person.See("[data-misfit='panels/main/length'] .from");
+        person.See("[data-misfit='panels/main/length'] input").SendKeys("x");
+        person.Press("Put on", "[data-misfit='panels/main/length']");
+        person.See("[data-misfit='panels/main/length'] .wrong", "'1100pxx' stands where");
+        person.Press("81 %");
+        person.See("[data-test='instead']", "81 % in place of 1100 px");
+        person.Gone("[data-misfit='panels/main/length']");
+        person.Press("All of it");
+        person.Gone("[data-test='misfits']");
+    }
+
     [Fact(Explicit = true)]
     public void Take_the_screenshots()
     {

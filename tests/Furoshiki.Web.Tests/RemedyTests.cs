@@ -1,4 +1,5 @@
 using System.Net;
+using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 
 namespace Furoshiki.Web.Tests;
@@ -34,6 +35,65 @@ public sealed class RemedyTests : OwnAppTests
                 }
             )
         ).Body;
+
+    [Fact]
+    public async Task A_saving_knows_for_which_screens_it_was_made_also_when_its_desktop_has_others_since()
+    {
+        var saving = await Server.SavingOf("Winter Roof");
+        var was = (await Plan(saving, "instead", null))["misfits"]!
+            .AsArray()
+            .Single(one => one!["adjusts"]?.GetValue<string>() == "panels/main/length")!;
+        was["words"]!
+            .GetValue<string>()
+            .ShouldBe("It is 1100 px long, 81 % of its edge; here that is 43 %.");
+
+        // The laptop, on which it was saved, gets another screen: the saving stays what it was.
+        (await Screens(2, (1920, 1080, 1))).ShouldBe(HttpStatusCode.NoContent);
+        (await Plan(saving, "instead", null))["misfits"]!
+            .AsArray()
+            .ShouldContain(one =>
+                one!["words"]!.GetValue<string>() == was["words"]!.GetValue<string>()
+            );
+
+        // What is chosen is in the file, and is no drift.
+        var plan = await Plan(saving, "instead", was["remedies"]![0]!["instead"]);
+        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        (await File.ReadAllTextAsync(App.At("home/.config/engawa/panels.json"))).ShouldContain(
+            "81"
+        );
+        (await Server.Now())["drift"]!.AsArray().ShouldBeEmpty();
+
+        foreach (var wrong in new[] { (0, 1080, 1.0), (1920, 1080, 0.5), (1920, 1080, 9) })
+            (await Screens(2, wrong)).ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await Server.Get("/api/desktops/2"))["desktop"]!["screens"]!
+            .AsArray()
+            .ShouldHaveSingleItem()!["width"]!
+            .GetValue<int>()
+            .ShouldBe(1920);
+    }
+
+    private async Task<HttpStatusCode> Screens(
+        long desktop,
+        params (int Width, int Height, double Scale)[] screens
+    )
+    {
+        using var answer = await Server.Client.PutAsJsonAsync(
+            $"/api/desktops/{desktop}/screens",
+            new JsonArray([
+                .. screens.Select(
+                    (one, i) =>
+                        new JsonObject
+                        {
+                            ["id"] = i == 0 ? "lid" : $"screen {i}",
+                            ["width"] = one.Width,
+                            ["height"] = one.Height,
+                            ["scale"] = one.Scale,
+                        }
+                ),
+            ])
+        );
+        return answer.StatusCode;
+    }
 
     [Fact]
     public async Task A_set_that_is_not_here_is_settled_by_the_nearest_that_is_and_that_is_no_drift()

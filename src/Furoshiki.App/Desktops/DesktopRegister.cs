@@ -95,6 +95,14 @@ public sealed class DesktopRegister(
         return row.Name;
     }
 
+    /// <summary>Lets a desktop have other screens, the main one first. What was saved knows for which it was.</summary>
+    public void ChangeScreens(long id, IReadOnlyList<Screen> screens)
+    {
+        using var db = databases.CreateDbContext();
+        RowOf(db, id).Screens = Text(screens);
+        db.SaveChanges();
+    }
+
     /// <summary>A name for a desktop, as it is taken.</summary>
     /// <param name="db">Where the other desktops are.</param>
     /// <param name="name">The name as it was written.</param>
@@ -135,6 +143,24 @@ public sealed class DesktopRegister(
         db.Desktops.FirstOrDefault(one => one.Id == id)
         ?? throw ProblemException.NotFound("This desktop");
 
+    /// <summary>
+    /// The screens that a saving was made for, the main one first; of one that does not say, those of the desktop with its map, and none if
+    /// there is none.
+    /// </summary>
+    public IReadOnlyList<Screen> ScreensOf(SavingRow saving)
+    {
+        if (saving.Screens.Length > 0)
+            return JsonSerializer.Deserialize<Screen[]>(saving.Screens, Json)!;
+        using var db = databases.CreateDbContext();
+        return db.Desktops.AsNoTracking().FirstOrDefault(one => one.Map == saving.Map) is { } row
+            ? ScreensOf(row)
+            : [];
+    }
+
+    /// <summary>Screens as they are kept.</summary>
+    public static string Text(IReadOnlyList<Screen> screens) =>
+        JsonSerializer.Serialize(screens, Json);
+
     private static Screen[] ScreensOf(DesktopRow row) =>
         JsonSerializer.Deserialize<Screen[]>(row.Screens, Json)!;
 
@@ -170,7 +196,7 @@ public sealed class DesktopRegister(
             Root = root,
             Version = version,
             Map = MapLibrary.Keep(map, hold),
-            Screens = JsonSerializer.Serialize(screens, Json),
+            Screens = Text(screens),
             IsSimulated = isSimulated,
         };
         db.Add(row);
@@ -185,7 +211,9 @@ public sealed class DesktopRegister(
         return string.Join(
             ' ',
             desktop.On.Saving,
-            db.Desktops.Where(one => one.Id == desktop.Id).Select(one => one.Showing).First(),
+            db.Desktops.Where(one => one.Id == desktop.Id)
+                .Select(one => new { one.Showing, one.Screens })
+                .First(),
             db.Asides.Count(one => one.DesktopId == desktop.Id),
             db.Switches.Where(one => one.Root == desktop.Folder.Root)
                 .OrderByDescending(one => one.Id)

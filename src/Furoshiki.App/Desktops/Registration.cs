@@ -78,6 +78,7 @@ public sealed class Registration(
     private const int MostFolders = 500;
     private const int LargestScreen = 32768;
     private const int MostScreens = 8;
+    private const double LargestScale = 4;
     private const int LongestVersion = 40;
 
     /// <summary>The folders in a folder.</summary>
@@ -123,20 +124,7 @@ public sealed class Registration(
         string name;
         using (var db = databases.CreateDbContext())
             name = DesktopRegister.NameFor(db, wanted.Name, null);
-        if (
-            wanted.Screens.Count is 0 or > MostScreens
-            || wanted.Screens.Any(screen =>
-                screen.Width is < 1 or > LargestScreen
-                || screen.Height is < 1 or > LargestScreen
-                || screen.Id.Trim().Length == 0
-                || PersonsText.WhyNot("A screen", screen.Id, FuroshikiDb.LongestName) is not null
-            )
-            || wanted.Screens.DistinctBy(screen => screen.Id).Count() != wanted.Screens.Count
-        )
-            throw ProblemException.Field(
-                "screens",
-                $"A desktop has 1 to {MostScreens} screens, each with a name of its own and 1 to {LargestScreen} px a side."
-            );
+        Check(wanted.Screens);
         var (folder, map) = (Allowed(wanted.Choice.Folder), MapOf(wanted.Choice));
         Read(map);
         RefuseTaken(folder, Digest.Of(map), null);
@@ -148,6 +136,35 @@ public sealed class Registration(
             map,
             isSimulated: false
         );
+    }
+
+    /// <summary>Lets a desktop have other screens.</summary>
+    /// <param name="desktop">Its number.</param>
+    /// <param name="screens">The screens, the main one first.</param>
+    /// <exception cref="ProblemException">There can be no such screens.</exception>
+    public void ChangeScreens(long desktop, IReadOnlyList<Screen> screens)
+    {
+        Check(screens);
+        register.ChangeScreens(desktop, screens);
+    }
+
+    private static void Check(IReadOnlyList<Screen> screens)
+    {
+        if (
+            screens.Count is 0 or > MostScreens
+            || screens.Any(screen =>
+                screen.Width is < 1 or > LargestScreen
+                || screen.Height is < 1 or > LargestScreen
+                || screen.Scale is not (>= 1 and <= LargestScale)
+                || screen.Id.Trim().Length == 0
+                || PersonsText.WhyNot("A screen", screen.Id, FuroshikiDb.LongestName) is not null
+            )
+            || screens.DistinctBy(screen => screen.Id).Count() != screens.Count
+        )
+            throw ProblemException.Field(
+                "screens",
+                $"A desktop has 1 to {MostScreens} screens, each with a name of its own 1 to {LargestScreen} px a side, and a scale from 1 to {LargestScale}."
+            );
     }
 
     /// <summary>Finds a desktop again whose folder came to stand elsewhere. All that was saved of it stays with it.</summary>

@@ -5,6 +5,7 @@ using Furoshiki.App.Observing;
 using Furoshiki.App.SafeStates;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
@@ -32,6 +33,7 @@ public enum LookSource
 /// <param name="Caption">Which one of that name.</param>
 /// <param name="Look">The look.</param>
 /// <param name="Map">Digest of the map of the desktop that it came from.</param>
+/// <param name="Screens">The screens of that desktop, the main one first; none where they are not known.</param>
 public sealed record NamedLook(
     string Ref,
     LookSource Source,
@@ -39,7 +41,8 @@ public sealed record NamedLook(
     string Name,
     string Caption,
     Look Look,
-    Digest Map
+    Digest Map,
+    IReadOnlyList<Screen> Screens
 );
 
 /// <summary>Finds looks by how people and programs name them.</summary>
@@ -72,7 +75,8 @@ public sealed partial class LookFinder(
                 "Now",
                 desktop.Name,
                 observer.See(desktop).Reading.Look,
-                desktop.MapDigest
+                desktop.MapDigest,
+                desktop.Screens
             );
         using var db = databases.CreateDbContext();
         if (NumberAfter(text, "state-") is { } state)
@@ -160,7 +164,8 @@ public sealed partial class LookFinder(
                 saving.Profile!.Name,
                 $"{Counting.Ordinal(saving.Number)} saving",
                 library.Of(saving),
-                saving.Map
+                saving.Map,
+                register.ScreensOf(saving)
             );
 
     private NamedLook OfState(SafeStateRow state) =>
@@ -171,7 +176,8 @@ public sealed partial class LookFinder(
             SafeStateShelf.NameOf(state),
             "safe state",
             library.Get(state.Look),
-            register.MapOf(state.DesktopId)
+            register.MapOf(state.DesktopId),
+            register.Get(state.DesktopId).Screens
         );
 
     private static ProblemException NothingNamed(FuroshikiDb db, string text)

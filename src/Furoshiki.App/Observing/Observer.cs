@@ -24,6 +24,7 @@ public sealed class Observer
                 && watch is { IsSure: true }
                 && last.Desktop.Folder == desktop.Folder
                 && last.Desktop.MapDigest == desktop.MapDigest
+                && last.Desktop.Screens.SequenceEqual(desktop.Screens)
             )
                 return last;
             var view = new RememberingView(desktop.Folder);

@@ -7,7 +7,9 @@ using Furoshiki.App.SafeStates;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Picture;
 using Furoshiki.Core.Switching;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
@@ -78,15 +80,8 @@ public sealed class PlanMaker(
             {
                 Without = Shaping.Applying(remembered, look, cover, seen.Reading.Look),
             };
-        var (plan, shaping, replacing, choices) = Shape(
-            desktop,
-            seen,
-            target,
-            name,
-            look,
-            cover,
-            _ => row.Map
-        );
+        var shaped = Shape(desktop, seen, target, name, look, cover, _ => row.Map, Screens(row));
+        var (plan, shaping, replacing) = (shaped.Plan, shaped.Shaping, shaped.Replacing);
         return new ReadyPlan(
             desktop,
             Shaped(target, shaping),
@@ -103,9 +98,7 @@ public sealed class PlanMaker(
             seen
         )
         {
-            Replacing = replacing,
-            Shaping = shaping,
-            Groupings = choices,
+            Shape = shaped,
             Remembered = target.Kinds is not null
                 ? null
                 : new Remembered(
@@ -143,15 +136,17 @@ public sealed class PlanMaker(
         var looks = from.Values.DistinctBy(look => look.Ref).ToList();
         var parts = Look.Of(from.Select(one => one.Value.Look.Find(one.Key)!));
         var title = string.Join(" and ", looks.Select(look => look.Name).Distinct());
-        var (plan, shaping, replacing, choices) = Shape(
+        var shaped = Shape(
             desktop,
             seen,
             target,
             title,
             parts,
             [.. from.Keys],
-            kind => from[kind].Map
+            kind => from[kind].Map,
+            kind => from[kind].Screens
         );
+        var (plan, shaping, replacing) = (shaped.Plan, shaped.Shaping, shaped.Replacing);
         var on = OnOf(plan).ToHashSet();
         return new ReadyPlan(
             desktop,
@@ -165,9 +160,7 @@ public sealed class PlanMaker(
             seen
         )
         {
-            Replacing = replacing,
-            Shaping = shaping,
-            Groupings = choices,
+            Shape = shaped,
         };
 
         WhatIsOn After(WhatIsOn before, NamedLook look)
@@ -213,28 +206,27 @@ public sealed class PlanMaker(
         // What was saved is held against this desktop already.
         var look = drift.Then.Only(kinds);
         var name = drift.On?.Profile!.Name ?? "What was saved";
-        var (plan, shaping, replacing, choices) = Shape(
+        var shaped = Shape(
             desktop,
             seen,
             target,
             name,
             look,
             [.. look.Components.Select(part => part.Kind.Name)],
-            _ => desktop.MapDigest
+            _ => desktop.MapDigest,
+            _ => desktop.Screens
         );
         return new ReadyPlan(
             desktop,
-            Shaped(target, shaping),
-            plan,
+            Shaped(target, shaped.Shaping),
+            shaped.Plan,
             name,
             $"{Counting.Of(look.Components.Count(), "part")} put back",
             desktop.On,
             seen
         )
         {
-            Replacing = replacing,
-            Shaping = shaping,
-            Groupings = choices,
+            Shape = shaped,
         };
     }
 
@@ -249,19 +241,16 @@ public sealed class PlanMaker(
     /// <param name="look">The look.</param>
     /// <param name="cover">The kinds of it that are put on, those that are left out among them.</param>
     /// <param name="map">The digest of the map that a part came with, by the kind's name.</param>
-    private (
-        SwitchPlan Plan,
-        Shaping Shaping,
-        Replacing Replacing,
-        IReadOnlyList<GroupingChoice> Choices
-    ) Shape(
+    /// <param name="screens">The screens that it was saved for, by the kind's name.</param>
+    private ShapedPlan Shape(
         LiveDesktop desktop,
         Observation seen,
         Target target,
         string name,
         Look look,
         IReadOnlyList<string> cover,
-        Func<string, Digest> map
+        Func<string, Digest> map,
+        Func<string, IReadOnlyList<Screen>> screens
     )
     {
         var named = groupings.For(cover);
@@ -279,7 +268,17 @@ public sealed class PlanMaker(
             library.Saved,
             kind => maps.Get(map(kind))
         ).Plan(look, [.. cover.Except(shaping.Parts)], shaping.Pieces, replacing.Pieces);
-        return (plan, shaping, replacing, Choices());
+        return new ShapedPlan(
+            plan,
+            shaping,
+            replacing,
+            Choices(),
+            new ScreenFit(
+                desktop.Screens,
+                screens,
+                picture => library.FindBytes(picture) is { } bytes ? PictureSize.Of(bytes) : null
+            ).In(plan, look)
+        );
 
         // Of a grouping that leaves nothing of this look out, or nothing of it on, nobody has to know.
         IReadOnlyList<GroupingChoice> Choices() =>
@@ -294,6 +293,13 @@ public sealed class PlanMaker(
                         one.Its.IsAs(shaping)
                     )),
             ];
+    }
+
+    /// <summary>The screens that a saving was made for; they are looked up where something asks for them.</summary>
+    private Func<string, IReadOnlyList<Screen>> Screens(SavingRow row)
+    {
+        var screens = new Lazy<IReadOnlyList<Screen>>(() => register.ScreensOf(row));
+        return _ => screens.Value;
     }
 
     private static Shaping Choice(

@@ -80,6 +80,7 @@ public sealed class PlanTeller(LookLibrary library, NowReader nowReader)
                 )),
             ],
             Fight.In(next, changed),
+            ready.Misfits,
             [.. plan.Same.Select(kind => kind.Title)],
             ready.LeftOut,
             ready.Instead,

@@ -90,6 +90,7 @@ public sealed record LeftAloneView(IReadOnlyList<string> Titles, string Reason);
 /// <param name="Rights">What only the administrator may do; null if nothing is.</param>
 /// <param name="Losses">What has no match, the worst first.</param>
 /// <param name="Fights">Parts that are in each other's way afterwards.</param>
+/// <param name="Misfits">What does not fit the desktop's screens.</param>
 /// <param name="LeftOut">What of the look was left out of the plan.</param>
 /// <param name="Instead">What is put on in place of what the look has.</param>
 /// <param name="LeftAlone">The parts that it leaves alone, and why.</param>
@@ -113,6 +114,7 @@ public sealed record PlanView(
     RightsView? Rights,
     IReadOnlyList<LossView> Losses,
     IReadOnlyList<Fight> Fights,
+    IReadOnlyList<Misfit> Misfits,
     IReadOnlyList<string> Same,
     IReadOnlyList<LeftOutView> LeftOut,
     IReadOnlyList<InsteadView> Instead,

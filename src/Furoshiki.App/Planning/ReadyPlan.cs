@@ -4,6 +4,20 @@ using Furoshiki.Core.Switching;
 
 namespace Furoshiki.App.Planning;
 
+/// <summary>A plan as a person shaped it.</summary>
+/// <param name="Plan">The plan.</param>
+/// <param name="Shaping">What was left out.</param>
+/// <param name="Replacing">What is put on in place of what the look has.</param>
+/// <param name="Choices">What else could be left out together.</param>
+/// <param name="Misfits">What of it does not fit the desktop's screens.</param>
+internal sealed record ShapedPlan(
+    SwitchPlan Plan,
+    Shaping Shaping,
+    Replacing Replacing,
+    IReadOnlyList<GroupingChoice> Choices,
+    IReadOnlyList<Misfit> Misfits
+);
+
 /// <summary>A plan with what it takes to carry it out.</summary>
 /// <param name="Name">What is put on, in words.</param>
 /// <param name="OnAfter">What is on afterwards.</param>
@@ -17,17 +31,20 @@ public sealed record ReadyPlan(
     Observation Seen
 )
 {
-    /// <summary>What was left out.</summary>
-    internal Shaping Shaping { get; init; } = Shaping.Nothing;
+    /// <summary>How the person shaped it; null for what comes back as it was.</summary>
+    internal ShapedPlan? Shape { get; init; }
 
-    /// <summary>What is put on in place of what the look has.</summary>
-    internal Replacing Replacing { get; init; } = Replacing.Nothing;
+    /// <summary>What was left out.</summary>
+    internal Shaping Shaping => Shape?.Shaping ?? Shaping.Nothing;
 
     /// <summary>What is put on in place of what the look has, in words.</summary>
-    public IReadOnlyList<InsteadView> Instead => Replacing.Views;
+    public IReadOnlyList<InsteadView> Instead => Shape?.Replacing.Views ?? [];
+
+    /// <summary>What of it does not fit the desktop's screens.</summary>
+    public IReadOnlyList<Misfit> Misfits => Shape?.Misfits ?? [];
 
     /// <summary>What else could be left out together.</summary>
-    internal IReadOnlyList<GroupingChoice> Groupings { get; init; } = [];
+    internal IReadOnlyList<GroupingChoice> Groupings => Shape?.Choices ?? [];
 
     /// <summary>Whether the profile remembers what was left out; null if this is no profile.</summary>
     internal Remembered? Remembered { get; init; }

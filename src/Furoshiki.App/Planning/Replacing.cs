@@ -83,7 +83,8 @@ internal sealed record Replacing(IReadOnlyList<Replacement> All)
                 text,
                 part,
                 key,
-                part.Kind.GetSetting(key).Type.Read(NativeValue.Text(text[(at + 1)..]))
+                part.Kind.GetSetting(key)
+                    .Type.Read(NativeValue.Untyped(text[(at + 1)..], [text[(at + 1)..]]))
             );
         }
         catch (SettingsFileException problem)

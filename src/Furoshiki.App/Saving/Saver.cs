@@ -133,6 +133,7 @@ public sealed class Saver(
             Look = look.Digest,
             Places = look.Places,
             Map = desktop.MapDigest,
+            Screens = DesktopRegister.Text(desktop.Screens),
             Cover = JsonSerializer.Serialize(look.Components.Select(part => part.Kind)),
             Gaps = JsonSerializer.Serialize(gaps),
             Note = PersonsText.Tidy(choice.Note),

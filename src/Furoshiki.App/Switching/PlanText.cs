@@ -17,6 +17,7 @@ internal static class PlanText
         plan.TryAdd("groupings", new JsonArray());
         plan.TryAdd("instead", new JsonArray());
         plan.TryAdd("fights", new JsonArray());
+        plan.TryAdd("misfits", new JsonArray());
         var losses = plan["losses"]!.AsArray();
         if (losses.Any(loss => loss!["reasons"] is null))
             plan["losses"] = new JsonArray([

@@ -11,7 +11,7 @@ namespace Furoshiki.Store.Compiled
     public partial class FuroshikiDbModel
     {
         private FuroshikiDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("564d336d-4d03-444b-9943-5f66b8af1b27"), entityTypeCount: 13)
+            : base(skipDetectChanges: false, modelId: new Guid("70157e45-bc16-49aa-be4a-3df0afc7bd50"), entityTypeCount: 13)
         {
         }
 

@@ -21,7 +21,7 @@ namespace Furoshiki.Store.Compiled
                 "Furoshiki.Store.SavingRow",
                 typeof(SavingRow),
                 baseEntityType,
-                propertyCount: 11,
+                propertyCount: 12,
                 navigationCount: 1,
                 foreignKeyCount: 4,
                 unnamedIndexCount: 4,
@@ -103,6 +103,14 @@ namespace Furoshiki.Store.Compiled
                 propertyInfo: typeof(SavingRow).GetProperty("SavedAt", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SavingRow).GetField("<SavedAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: new DateTime(1, 1, 1, 0, 0, 0, 0, DateTimeKind.Unspecified));
+
+            var screens = runtimeEntityType.AddProperty(
+                "Screens",
+                typeof(string),
+                propertyInfo: typeof(SavingRow).GetProperty("Screens", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SavingRow).GetField("<Screens>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueGenerated: ValueGenerated.OnAdd);
+            screens.AddAnnotation("Relational:DefaultValue", "");
 
             var key = runtimeEntityType.AddKey(
                 new[] { id });

@@ -399,6 +399,12 @@ namespace Furoshiki.Store.Migrations
                     b.Property<DateTime>("SavedAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Screens")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("");
+
                     b.HasKey("Id");
 
                     b.HasIndex("Look");

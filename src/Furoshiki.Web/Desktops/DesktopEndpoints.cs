@@ -6,6 +6,7 @@ using Furoshiki.App.Kinds;
 using Furoshiki.App.Now;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Session;
+using Furoshiki.Core.Maps;
 using Furoshiki.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -98,6 +99,18 @@ internal static class DesktopEndpoints
             )
             .WithName("renameDesktop")
             .WithSummary("Give a desktop another name")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        desktops
+            .MapPut(
+                "/{id:long}/screens",
+                (long id, IReadOnlyList<Screen> screens, Registration registration) =>
+                {
+                    registration.ChangeScreens(id, screens);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("changeScreens")
+            .WithSummary("Say which screens a desktop has, the main one first")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         api.MapGet("/changes", Follow)
             .WithTags("Desktops")

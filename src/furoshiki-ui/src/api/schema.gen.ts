@@ -125,6 +125,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desktops/{id}/screens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say which screens a desktop has, the main one first */
+        put: operations["changeScreens"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desktops/{id}/session": {
         parameters: {
             query?: never;
@@ -1339,6 +1356,17 @@ export interface components {
             /** Format: int32 */
             kinds: number;
         };
+        Misfit: {
+            kind: string;
+            title: string;
+            words: string;
+            screen: components["schemas"]["Screen"];
+            from: null | components["schemas"]["ScreenArea"];
+            to: null | components["schemas"]["ScreenArea"];
+            adjusts: null | string;
+            value: string;
+            remedies: components["schemas"]["Remedy"][];
+        };
         NewDesktop: {
             name: string;
             choice: components["schemas"]["FolderChoice"];
@@ -1462,6 +1490,7 @@ export interface components {
             rights: null | components["schemas"]["RightsView"];
             losses: components["schemas"]["LossView"][];
             fights: components["schemas"]["Fight"][];
+            misfits: components["schemas"]["Misfit"][];
             same: string[];
             leftOut: components["schemas"]["LeftOutView"][];
             instead: components["schemas"]["InsteadView"][];
@@ -1642,6 +1671,21 @@ export interface components {
             /** Format: int32 */
             width: number;
             /** Format: int32 */
+            height: number;
+            /**
+             * Format: double
+             * @default 1
+             */
+            scale: number;
+        };
+        ScreenArea: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
             height: number;
         };
         ScreenPicture: {
@@ -2254,6 +2298,66 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["DesktopName"];
                 };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changeScreens: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Screen"][];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description What was sent is not what this address takes. */
             400: {

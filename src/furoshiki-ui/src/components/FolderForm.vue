@@ -7,6 +7,7 @@ import { useFolders, useMaps } from '@/api/queries'
 import { useAddress } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
 import FolderReport from './FolderReport.vue'
+import { readScreens } from '@/composables/screens'
 import ProblemNote from './ProblemNote.vue'
 
 const emit = defineEmits<{ added: [id: number] }>()
@@ -35,14 +36,6 @@ const choice = computed<Schemas['FolderChoice']>(() => ({
   map: map.value === OWN ? null : map.value,
   mapText: map.value === OWN ? text.value : null,
 }))
-/** Screens as a person writes them: sizes with commas between, the main one first. */
-const screens = computed(() =>
-  form.value.screens.split(',').map((size, i) => {
-    const [width, height] = size.split(/[×x*]/).map((side) => Number.parseInt(side.trim(), 10) || 0)
-    return { id: i === 0 ? 'main' : `screen ${i + 1}`, width: width ?? 0, height: height ?? 0 }
-  }),
-)
-
 const look = useMutation({
   mutationFn: () => take(api.POST('/api/desktops/look', { body: choice.value })),
 })
@@ -56,7 +49,7 @@ const register = useMutation({
           name: form.value.name,
           choice: choice.value,
           version: form.value.version,
-          screens: screens.value,
+          screens: readScreens(form.value.screens),
         },
       }),
     ),
@@ -127,7 +120,9 @@ const nameOf = (path: string) => path.split('/').at(-1) ?? path
         <VTextField id="desktop-name" v-model="form.name" :error-messages="errorOf('name')" />
         <label for="desktop-version">Version of the platform</label>
         <VTextField id="desktop-version" v-model="form.version" />
-        <label for="desktop-screens">Screens in px, the main one first</label>
+        <label for="desktop-screens"
+          >Screens in px, the main one first, with a scale if it is not 1: 3840 × 2160 at 2</label
+        >
         <VTextField id="desktop-screens" v-model="form.screens" :error-messages="errorOf('screens')" />
         <VBtn class="main" type="submit" :loading="register.isPending.value">Add this desktop</VBtn>
         <p class="third">Nothing is written in the folder until you switch to a look.</p>

@@ -4,9 +4,15 @@ import type { Schemas } from '@/api/client'
 import { useDesktop } from '@/composables/useDesktop'
 import { count } from '@/composables/words'
 import RemedyList from './RemedyList.vue'
+import ScreenMisfit from './ScreenMisfit.vue'
 import SignalWord from './SignalWord.vue'
 
-const props = defineProps<{ plan: Schemas['PlanView']; ended: boolean; canChoose?: boolean }>()
+const props = defineProps<{
+  plan: Schemas['PlanView']
+  ended: boolean
+  canChoose?: boolean
+  adjust: (value: string) => Promise<void>
+}>()
 defineEmits<{ choose: [remedy: Schemas['Remedy']] }>()
 const { now } = useDesktop()
 
@@ -78,6 +84,17 @@ const places = computed(() =>
           @choose="$emit('choose', $event)"
         />
       </details>
+    </section>
+    <section v-if="plan.misfits.length > 0" class="paper" data-test="misfits">
+      <SignalWord signal="waiting" word="Other screens than it was saved for" />
+      <ScreenMisfit
+        v-for="misfit in plan.misfits"
+        :key="`${misfit.adjusts} ${misfit.screen.id} ${misfit.value}`"
+        :misfit="misfit"
+        :can-choose="canChoose"
+        :adjust="adjust"
+        @choose="$emit('choose', $event)"
+      />
     </section>
     <section v-for="list in places" :key="list.test" class="paper" :data-test="list.test">
       <SignalWord :signal="list.signal" :word="list.word" />

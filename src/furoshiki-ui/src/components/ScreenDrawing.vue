@@ -32,7 +32,7 @@ const height = computed(() => Math.max(...props.screens.map((screen) => screen.h
     </svg>
     <p v-for="(screen, i) in screens" :key="screen.id" class="second">
       {{ screen.id }}{{ i === 0 && screen.id !== 'main' ? ' (main)' : '' }}: {{ screen.width }} ×
-      {{ screen.height }} px
+      {{ screen.height }} px<template v-if="screen.scale !== 1">, scale {{ screen.scale }}</template>
     </p>
   </div>
 </template>

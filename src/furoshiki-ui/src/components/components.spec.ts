@@ -163,6 +163,7 @@ describe('the steps of a plan', () => {
     same: ['Fonts'],
     instead: [],
     fights: [],
+    misfits: [],
     leftOut: [
       { without: 'dock', kind: 'dock', title: 'Dock', words: '' },
       { without: 'fonts/size', kind: 'fonts', title: 'Fonts', words: 'size stays 10 pt' },

@@ -12,6 +12,7 @@ import ScreenDrawing from './ScreenDrawing.vue'
 
 vi.mock('@/composables/useDesktop', () => ({ useDesktop: () => ({ now: ref(undefined) }) }))
 
+const adjust = () => Promise.resolve()
 const file: Schemas['ChangedFileView'] = {
   name: 'folder.svg',
   change: 'Deleted',
@@ -118,8 +119,8 @@ describe('what a map finds in a folder', () => {
 describe('the drawing of screens', () => {
   it('has them in one scale, standing on one line', () => {
     const screens = [
-      { id: 'main', width: 2560, height: 1440 },
-      { id: 'upright', width: 1080, height: 1920 },
+      { id: 'main', width: 2560, height: 1440, scale: 1 },
+      { id: 'upright', width: 1080, height: 1920, scale: 1 },
     ]
     const rects = mount(ScreenDrawing, { props: { screens } }).findAll('rect')
     expect(rects.map((one) => Number(one.attributes('width')))).toEqual([2560, 1080])
@@ -141,6 +142,7 @@ describe('the decisions of a plan', () => {
     ({
       losses,
       fights: [],
+      misfits: [],
       refused: [],
       unsaved: [],
       discards: [],
@@ -152,13 +154,13 @@ describe('the decisions of a plan', () => {
 
   it('say how much of each part has no match, and why', () => {
     const losses = [loss('Dock', 'all of it', 'bottom'), loss('Fonts', '2 of 9 settings', 'weight, hinting')]
-    const text = mount(PlanDecisions, { props: { plan: plan(losses), ended: false } }).text()
+    const text = mount(PlanDecisions, { props: { plan: plan(losses), ended: false, adjust } }).text()
     expect(text).toContain('Dock all of it')
     expect(text).toContain('Fonts 2 of 9 settingsweight, hinting. Tansu has no place for it.')
   })
 
   it('are silent where there are none', () => {
-    expect(mount(PlanDecisions, { props: { plan: plan([]), ended: false } }).text()).toBe('')
+    expect(mount(PlanDecisions, { props: { plan: plan([]), ended: false, adjust } }).text()).toBe('')
   })
 })
 

@@ -13,6 +13,7 @@ import SessionBox from '@/components/SessionBox.vue'
 import { useAddress } from '@/composables/useAddress'
 import { useDeletion } from '@/composables/useDeletion'
 import { useDesktop } from '@/composables/useDesktop'
+import { readScreens, screenWords } from '@/composables/screens'
 import { count } from '@/composables/words'
 import { useTitle } from '@/composables/useTitle'
 
@@ -33,6 +34,22 @@ const path = () => ({ id: id.value })
 const rename = useMutation({
   mutationFn: () =>
     take(api.PUT('/api/desktops/{id}/name', { params: { path: path() }, body: { name: name.value } })),
+  onSuccess: changed,
+})
+const screens = ref('')
+watch(
+  () => page.value?.desktop.screens,
+  (known) => (screens.value = screenWords(known ?? [])),
+  { immediate: true },
+)
+const changeScreens = useMutation({
+  mutationFn: () =>
+    take(
+      api.PUT('/api/desktops/{id}/screens', {
+        params: { path: path() },
+        body: readScreens(screens.value, page.value?.desktop.screens),
+      }),
+    ),
   onSuccess: changed,
 })
 const { remove } = useDeletion()
@@ -89,6 +106,22 @@ const ask = () => take(api.DELETE('/api/desktops/{id}', { params: { path: path()
       <section class="paper" aria-label="Screens">
         <h2>{{ count(page.desktop.screens.length, 'screen') }}</h2>
         <ScreenDrawing :screens="page.desktop.screens" />
+        <form @submit.prevent="changeScreens.mutate()">
+          <label for="screens" class="second">In px, the main one first, with a scale if it is not 1</label>
+          <VTextField
+            id="screens"
+            v-model="screens"
+            :error-messages="
+              changeScreens.error.value ? problemOf(changeScreens.error.value).detail : undefined
+            "
+          />
+          <VBtn
+            type="submit"
+            :disabled="screens === screenWords(page.desktop.screens)"
+            :loading="changeScreens.isPending.value"
+            >Change the screens</VBtn
+          >
+        </form>
       </section>
       <SessionBox v-if="page.desktop.isSimulated" :page="page" />
       <section v-else class="paper">
@@ -134,6 +167,16 @@ const ask = () => take(api.DELETE('/api/desktops/{id}', { params: { path: path()
   display: grid;
   gap: 10px;
   align-content: start;
+}
+
+.about form {
+  display: grid;
+  justify-items: start;
+  gap: 8px;
+}
+
+.about form > .v-input {
+  width: 100%;
 }
 
 .about > * {

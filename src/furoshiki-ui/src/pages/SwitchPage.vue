@@ -3,7 +3,7 @@ import { IconArrowRight } from '@tabler/icons-vue'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useChanged } from '@/api/asked'
-import type { Schemas } from '@/api/client'
+import { api, take, type Schemas } from '@/api/client'
 import { usePlan } from '@/api/queries'
 import DesktopPicture from '@/components/DesktopPicture.vue'
 import PlanDecisions from '@/components/PlanDecisions.vue'
@@ -56,8 +56,21 @@ const canLeaveOut = computed(() => !!target.value && 'without' in target.value &
 const leftOut = computed(() => plan.value?.target.without ?? [])
 const leaveOut = (what: string) => (without.value = [...leftOut.value, what])
 const putOn = (what: string) => (without.value = leftOut.value.filter((one) => one !== what))
+/** What is put on instead, with other values for some settings. */
+function insteadWith(values: readonly string[]) {
+  const settings = values.map((value) => value.slice(0, value.indexOf('=') + 1))
+  return [...instead.value.filter((one) => !settings.some((its) => one.startsWith(its))), ...values]
+}
+/** Puts a value on that a person wrote, once it is known that it can be. */
+async function adjust(value: string) {
+  const values = insteadWith([value])
+  if (!target.value) return
+  const body = { ...target.value, instead: values }
+  await take(api.POST('/api/desktops/{id}/plans', { params: { path: { id: id.value } }, body }))
+  instead.value = values
+}
 function choose(remedy: Schemas['Remedy']) {
-  if (remedy.instead.length > 0) instead.value = [...new Set([...instead.value, ...remedy.instead])]
+  if (remedy.instead.length > 0) instead.value = insteadWith(remedy.instead)
   if (remedy.without.length > 0) without.value = [...new Set([...leftOut.value, ...remedy.without])]
 }
 const kind = computed(() =>
@@ -171,7 +184,13 @@ function planAgain() {
     </div>
 
     <div class="deciding">
-      <PlanDecisions :plan="plan" :ended="!!result" :can-choose="canLeaveOut" @choose="choose" />
+      <PlanDecisions
+        :plan="plan"
+        :ended="!!result"
+        :can-choose="canLeaveOut"
+        :adjust="adjust"
+        @choose="choose"
+      />
       <PlanRights
         v-if="plan.rights && now"
         :key="plan.fingerprint"
