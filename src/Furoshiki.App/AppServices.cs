@@ -101,6 +101,7 @@ public static class AppServices
             .AddSingleton<Aftermath>()
             .AddSingleton<PlanMaker>()
             .AddSingleton<PlanTeller>()
+            .AddSingleton<OtherSessions>()
             .AddSingleton<Countdowns>()
             .AddSingleton<ShownPlans>()
             .AddSingleton<SwitchRuns>()

@@ -11,7 +11,7 @@ using Furoshiki.Core.Switching;
 namespace Furoshiki.App.Planning;
 
 /// <summary>Tells plans in words.</summary>
-public sealed class PlanTeller(LookLibrary library, NowReader nowReader)
+public sealed class PlanTeller(LookLibrary library, NowReader nowReader, OtherSessions others)
 {
     /// <summary>A plan in words.</summary>
     /// <param name="ready">The plan.</param>
@@ -81,6 +81,7 @@ public sealed class PlanTeller(LookLibrary library, NowReader nowReader)
             ],
             Fight.In(next, changed),
             ready.Misfits,
+            others.Of(ready),
             [.. plan.Same.Select(kind => kind.Title)],
             ready.LeftOut,
             ready.Instead,

@@ -91,6 +91,7 @@ public sealed record LeftAloneView(IReadOnlyList<string> Titles, string Reason);
 /// <param name="Losses">What has no match, the worst first.</param>
 /// <param name="Fights">Parts that are in each other's way afterwards.</param>
 /// <param name="Misfits">What does not fit the desktop's screens.</param>
+/// <param name="Others">What it changes for other desktops that have the same folder.</param>
 /// <param name="LeftOut">What of the look was left out of the plan.</param>
 /// <param name="Instead">What is put on in place of what the look has.</param>
 /// <param name="LeftAlone">The parts that it leaves alone, and why.</param>
@@ -115,6 +116,7 @@ public sealed record PlanView(
     IReadOnlyList<LossView> Losses,
     IReadOnlyList<Fight> Fights,
     IReadOnlyList<Misfit> Misfits,
+    IReadOnlyList<OtherSessionView> Others,
     IReadOnlyList<string> Same,
     IReadOnlyList<LeftOutView> LeftOut,
     IReadOnlyList<InsteadView> Instead,

@@ -18,6 +18,7 @@ internal static class PlanText
         plan.TryAdd("instead", new JsonArray());
         plan.TryAdd("fights", new JsonArray());
         plan.TryAdd("misfits", new JsonArray());
+        plan.TryAdd("others", new JsonArray());
         var losses = plan["losses"]!.AsArray();
         if (losses.Any(loss => loss!["reasons"] is null))
             plan["losses"] = new JsonArray([

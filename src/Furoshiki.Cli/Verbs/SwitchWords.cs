@@ -42,6 +42,12 @@ internal static class SwitchWords
             );
         foreach (var fight in plan.Fights)
             Remedies(output, fight.Words, fight.Remedies);
+        foreach (var misfit in plan.Misfits)
+            Remedies(output, $"Other screens: {misfit.Title}. {misfit.Words}", misfit.Remedies);
+        foreach (var other in plan.Others)
+            output.Line(
+                $"For {other.Name} too: {string.Join("; ", other.Parts.Select(part => $"{part.Title}, {part.Words}"))}{string.Concat(other.TakenBack.Select(one => $". Takes back {one.Title}"))}"
+            );
         foreach (var one in plan.Instead)
             output.Line($"Put on instead: {one.Title}, {one.Words}");
         foreach (var part in plan.Unsaved)

@@ -1420,8 +1420,20 @@ export interface components {
             path: string;
             words: string;
         };
+        OtherPartView: {
+            kind: string;
+            title: string;
+            words: string;
+        };
         OtherProgramRequest: {
             kind: string;
+        };
+        OtherSessionView: {
+            /** Format: int64 */
+            desktop: number;
+            name: string;
+            parts: components["schemas"]["OtherPartView"][];
+            takenBack: components["schemas"]["PutOnView"][];
         };
         /** @enum {unknown} */
         PartGroup: "Surface" | "Windows" | "Symbols" | "Furniture" | "Session";
@@ -1491,6 +1503,7 @@ export interface components {
             losses: components["schemas"]["LossView"][];
             fights: components["schemas"]["Fight"][];
             misfits: components["schemas"]["Misfit"][];
+            others: components["schemas"]["OtherSessionView"][];
             same: string[];
             leftOut: components["schemas"]["LeftOutView"][];
             instead: components["schemas"]["InsteadView"][];
@@ -1556,6 +1569,11 @@ export interface components {
             parts: components["schemas"]["PartView"][];
             leftAlone: string[];
             scenes: components["schemas"]["SceneView"][];
+        };
+        PutOnView: {
+            title: string;
+            /** Format: date-time */
+            at: string;
         };
         Question: {
             arguments: string[];

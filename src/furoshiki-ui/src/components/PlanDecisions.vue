@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useDesktop } from '@/composables/useDesktop'
-import { count } from '@/composables/words'
+import { count, moment } from '@/composables/words'
 import RemedyList from './RemedyList.vue'
 import ScreenMisfit from './ScreenMisfit.vue'
 import SignalWord from './SignalWord.vue'
@@ -95,6 +95,22 @@ const places = computed(() =>
         :adjust="adjust"
         @choose="$emit('choose', $event)"
       />
+    </section>
+    <section v-for="other in plan.others" :key="other.desktop" class="paper" data-test="others">
+      <SignalWord
+        signal="waiting"
+        :word="`${plan.target.kind === 'SafeState' ? 'Goes back' : 'Changes'} for ${other.name} too`"
+      />
+      <p v-if="other.takenBack.length > 0">
+        What it put on since is taken back:
+        <template v-for="(one, i) in other.takenBack" :key="one.at"
+          >{{ i > 0 ? ', ' : '' }}{{ one.title }}, {{ moment(one.at) }}</template
+        >.
+      </p>
+      <p v-for="part in other.parts" :key="part.kind">
+        <strong>{{ part.title }}</strong> {{ part.words }}
+      </p>
+      <p class="second">Both have the same folder. What is left out here stays as it is there.</p>
     </section>
     <section v-for="list in places" :key="list.test" class="paper" :data-test="list.test">
       <SignalWord :signal="list.signal" :word="list.word" />

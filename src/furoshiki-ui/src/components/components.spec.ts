@@ -164,6 +164,7 @@ describe('the steps of a plan', () => {
     instead: [],
     fights: [],
     misfits: [],
+    others: [],
     leftOut: [
       { without: 'dock', kind: 'dock', title: 'Dock', words: '' },
       { without: 'fonts/size', kind: 'fonts', title: 'Fonts', words: 'size stays 10 pt' },

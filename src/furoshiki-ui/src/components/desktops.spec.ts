@@ -143,6 +143,7 @@ describe('the decisions of a plan', () => {
       losses,
       fights: [],
       misfits: [],
+      others: [],
       refused: [],
       unsaved: [],
       discards: [],

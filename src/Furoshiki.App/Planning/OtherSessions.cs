@@ -1,0 +1,118 @@
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
+using Furoshiki.App.Observing;
+using Furoshiki.App.SafeStates;
+using Furoshiki.Core.Compare;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Reading;
+using Furoshiki.Core.Switching;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.App.Planning;
+
+/// <summary>A part of another desktop that a plan changes too.</summary>
+/// <param name="Kind">The kind.</param>
+/// <param name="Title">The kind's name for people.</param>
+/// <param name="Words">What changes, in words.</param>
+public sealed record OtherPartView(string Kind, string Title, string Words);
+
+/// <summary>Something that another desktop has put on.</summary>
+/// <param name="Title">What, in words.</param>
+/// <param name="At">When (UTC).</param>
+public sealed record PutOnView(string Title, DateTime At);
+
+/// <summary>What a plan changes for another desktop that has the same folder.</summary>
+/// <param name="Desktop">Its number.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Parts">The parts of it that become others.</param>
+/// <param name="TakenBack">What it put on since the moment that the plan goes back to, the newest first.</param>
+public sealed record OtherSessionView(
+    long Desktop,
+    string Name,
+    IReadOnlyList<OtherPartView> Parts,
+    IReadOnlyList<PutOnView> TakenBack
+);
+
+/// <summary>Tells what a plan changes for the other sessions of a home: desktops with the same folder and another map.</summary>
+public sealed class OtherSessions(
+    IDbContextFactory<FuroshikiDb> databases,
+    DesktopRegister register,
+    Observer observer,
+    LookLibrary library,
+    SafeStateShelf safeStates
+)
+{
+    /// <summary>What a plan changes for each of them; those for which it changes nothing are left out.</summary>
+    public IReadOnlyList<OtherSessionView> Of(ReadyPlan ready)
+    {
+        if (ready.Desktop.Siblings.Count == 0 || ready.Plan.Changes.IsEmpty)
+            return [];
+        var since =
+            ready.Target.Kind == TargetKind.SafeState
+                ? safeStates.Get(ready.Desktop, ready.Target.Id).MadeAt
+                : (DateTime?)null;
+        return
+        [
+            .. register
+                .All()
+                .Where(one =>
+                    one.Folder.Root == ready.Desktop.Folder.Root && one.Id != ready.Desktop.Id
+                )
+                .Select(one => new OtherSessionView(
+                    one.Id,
+                    one.Name,
+                    [
+                        .. Changed(one, ready.Plan)
+                            .Select(part => new OtherPartView(
+                                part.Kind.Name,
+                                part.Kind.Title,
+                                part.Summary(edited: "written anew")
+                            )),
+                    ],
+                    since is { } then ? PutOn(one, then) : []
+                ))
+                .Where(one => one.Parts.Count > 0),
+        ];
+    }
+
+    private IReadOnlyList<PartDifference> Changed(LiveDesktop other, SwitchPlan plan)
+    {
+        var seen = observer.See(other);
+        var after = DesktopReader.Read(
+            other.Map,
+            new PlannedView(
+                seen.View,
+                plan,
+                digest => library.FindBytes(digest) is { } bytes ? bytes : null
+            )
+        );
+        // A part that can be read only before or only afterwards is no part that becomes another.
+        var both = seen
+            .Reading.Look.Components.Select(part => part.Kind)
+            .Intersect(after.Look.Components.Select(part => part.Kind))
+            .ToHashSet();
+        return Difference.Between(
+            Look.Of(seen.Reading.Look.Components.Where(part => both.Contains(part.Kind))),
+            Look.Of(after.Look.Components.Where(part => both.Contains(part.Kind))),
+            library.FindTree
+        );
+    }
+
+    private List<PutOnView> PutOn(LiveDesktop desktop, DateTime since)
+    {
+        using var db = databases.CreateDbContext();
+        return
+        [
+            .. db
+                .Switches.AsNoTracking()
+                .Where(one =>
+                    one.DesktopId == desktop.Id
+                    && one.State == SwitchStand.Done
+                    && one.EndedAt > since
+                )
+                .OrderByDescending(one => one.Id)
+                .Select(one => new PutOnView(one.Title, one.BegunAt)),
+        ];
+    }
+}
