@@ -31,6 +31,7 @@ var byName = new Dictionary<string, Action>
     ["plan"] = MeasurePlan,
     ["server"] = MeasureServer,
     ["command"] = MeasureCommand,
+    ["back"] = MeasureBack,
 };
 if (args is ["--only", var only])
 {
@@ -125,6 +126,42 @@ void MeasureCommand()
     var beside = Median(15, () => Run("src/Furoshiki.Cli", now));
     Line("furoshiki now with a server", beside, "an empty program", empty, 3);
     Line("furoshiki now by itself", alone, "an empty program", empty, 6);
+}
+
+// Many safe states of many files: their page, what they take, plans that go back to one, and a plan that is shaped.
+void MeasureBack()
+{
+    using var back = new ManyStates(
+        repository,
+        int.Parse(Environment.GetEnvironmentVariable("F") ?? "30000"),
+        int.Parse(Environment.GetEnvironmentVariable("S") ?? "2000")
+    );
+    back.List();
+    Console.WriteLine(
+        $"the list of the safe states: {Median(9, back.List):0} ms (wanted: under 200)"
+    );
+    back.Kept();
+    Console.WriteLine($"what is kept for each: {Median(9, back.Kept):0} ms");
+    Console.WriteLine(
+        $"the store for them: {back.Stored / 1e6:0.0} MB, {(double)back.Stored / back.Differing:0.00} times what differs (wanted: 1.1)"
+    );
+    var without = false;
+    void Reshape() => back.Reshape(without = !without);
+    Reshape();
+    Reshape();
+    Console.WriteLine(
+        $"a plan shaped by one press, with its picture: {Median(15, Reshape):0} ms (wanted: under 50)"
+    );
+    back.BackWhole();
+    back.BackPart();
+    var whole = Median(9, back.BackWhole);
+    Line(
+        $"planning to go back to a part beside {back.Files} files",
+        Median(9, back.BackPart),
+        "to all of it",
+        whole,
+        1
+    );
 }
 
 // A plan over many files of which few differ, at two sizes.

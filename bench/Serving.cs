@@ -1,6 +1,8 @@
 using System.Diagnostics;
 using System.Globalization;
 using System.Net.Http.Headers;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
 
 namespace Furoshiki.Bench;
@@ -17,7 +19,8 @@ internal sealed class Serving : IDisposable
     /// <summary>Starts it.</summary>
     /// <param name="repository">The folder of the project.</param>
     /// <param name="data">The data folder.</param>
-    public Serving(string repository, string data)
+    /// <param name="allowed">The folder in which desktops may be added; null for the person's home.</param>
+    public Serving(string repository, string data, string? allowed = null)
     {
         _process = Process.Start(
             new ProcessStartInfo(
@@ -31,6 +34,7 @@ internal sealed class Serving : IDisposable
                     data,
                     "--port",
                     "0",
+                    .. allowed is null ? Array.Empty<string>() : ["--allow", allowed],
                 ]
             )
             {
@@ -56,6 +60,16 @@ internal sealed class Serving : IDisposable
     /// <summary>Asks it for something.</summary>
     /// <returns>How many bytes came.</returns>
     public int Get(string path) => _client.GetByteArrayAsync(path).Result.Length;
+
+    /// <summary>Sends it something.</summary>
+    /// <returns>Its answer.</returns>
+    /// <exception cref="HttpRequestException">It refused.</exception>
+    public JsonNode Post(string path, JsonNode body)
+    {
+        using var answer = _client.PostAsJsonAsync(path, body).Result;
+        answer.EnsureSuccessStatusCode();
+        return JsonNode.Parse(answer.Content.ReadAsStringAsync().Result)!;
+    }
 
     /// <summary>Follows its changes, as a window does.</summary>
     public Following Follow()

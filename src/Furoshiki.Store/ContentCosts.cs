@@ -52,7 +52,9 @@ public sealed class ContentCosts(IDbContextFactory<FuroshikiDb> databases)
     private sealed class Graph
     {
         private readonly Dictionary<long, Node> _nodes = [];
-        private readonly List<(Node Node, string Owner)> _roots = [];
+        private readonly Dictionary<string, List<Node>> _roots = new(StringComparer.Ordinal);
+        private readonly Reached _reached = new();
+        private Dictionary<string, long>? _alone;
 
         private sealed class Node(long size, long? checkedAt, Digest? damaged)
         {
@@ -108,51 +110,149 @@ public sealed class ContentCosts(IDbContextFactory<FuroshikiDb> databases)
                 {
                     var (node, owner) = (_nodes[rows.GetInt64(0)], rows.GetString(1));
                     node.Owners.Add(owner);
-                    _roots.Add((node, owner));
+                    if (!_roots.TryGetValue(owner, out var roots))
+                        _roots.Add(owner, roots = []);
+                    roots.Add(node);
                 }
             }
         }
 
+        /// <summary>How things stand. What one thing has is told from what the last one had, by what differs.</summary>
         public ContentHealth Of(HashSet<string> owners)
         {
-            // How often each content is named from within what is reached.
-            var reached = new Dictionary<Node, int>(ReferenceEqualityComparer.Instance);
-            var next = new Stack<Node>();
-            foreach (var (node, owner) in _roots)
-                if (owners.Contains(owner) && reached.TryAdd(node, 0))
-                    next.Push(node);
-            while (next.TryPop(out var node))
-                foreach (var named in node.Named)
-                    if (reached.TryGetValue(named, out var names))
-                        reached[named] = names + 1;
-                    else
-                    {
-                        reached[named] = 1;
-                        next.Push(named);
-                    }
-
-            var shared = new HashSet<Node>(ReferenceEqualityComparer.Instance);
-            foreach (var (node, names) in reached)
-                if (names < node.Names || node.Owners.Any(owner => !owners.Contains(owner)))
-                    if (shared.Add(node))
-                        next.Push(node);
-            while (next.TryPop(out var node))
-                foreach (var named in node.Named)
-                    if (shared.Add(named))
-                        next.Push(named);
-
-            var all = reached.Keys;
-            return new ContentHealth(
-                new ContentCost(
-                    all.Where(node => !shared.Contains(node)).Sum(node => node.Size),
-                    shared.Sum(node => node.Size)
+            _reached.Be([
+                .. owners.SelectMany(owner =>
+                    _roots.TryGetValue(owner, out var roots) ? roots : []
                 ),
-                all.Any(node => node.CheckedAt is null) ? null
-                    : all.Min(node => node.CheckedAt) is { } seconds
-                        ? DateTimeOffset.FromUnixTimeSeconds(seconds).UtcDateTime
-                    : null,
-                [.. all.Select(node => node.Damaged).OfType<Digest>()]
+            ]);
+            var alone =
+                owners.Count == 1 ? Alone.GetValueOrDefault(owners.First()) : AloneOf(owners);
+            return new ContentHealth(
+                new ContentCost(alone, _reached.Size - alone),
+                _reached.SeenWhole,
+                _reached.Damaged
             );
+        }
+
+        /// <summary>How many bytes each single owner has alone: what is named by it and by what it has alone, and by nothing else.</summary>
+        private Dictionary<string, long> Alone => _alone ??= WorkOutAlone();
+
+        private Dictionary<string, long> WorkOutAlone()
+        {
+            var all = new Dictionary<string, long>(StringComparer.Ordinal);
+            foreach (var (node, only) in OnlyOwners(node => node.Owners))
+                if (only is { Length: > 0 })
+                    all[only] = all.GetValueOrDefault(only) + node.Size;
+            return all;
+        }
+
+        /// <summary>How many bytes some owners have alone among them.</summary>
+        private long AloneOf(HashSet<string> owners) =>
+            OnlyOwners(node =>
+                    node.Owners.Select(owner => owners.Contains(owner) ? "these" : owner)
+                )
+                .Where(one => one.Only == "these")
+                .Sum(one => one.Node.Size);
+
+        /// <summary>For each content its only owner, through whatever names it; empty for several, null for none.</summary>
+        private IEnumerable<(Node Node, string? Only)> OnlyOwners(
+            Func<Node, IEnumerable<string>> ownersOf
+        )
+        {
+            var only = new Dictionary<Node, string?>(ReferenceEqualityComparer.Instance);
+            var left = new Dictionary<Node, int>(ReferenceEqualityComparer.Instance);
+            var next = new Stack<Node>();
+            foreach (var node in _nodes.Values)
+                if (node.Names == 0)
+                    next.Push(node);
+                else
+                    left[node] = node.Names;
+            // Content is told of once all that names it was: there are no circles.
+            while (next.TryPop(out var node))
+            {
+                var its = only.GetValueOrDefault(node);
+                foreach (var owner in ownersOf(node))
+                    its = Both(its, owner);
+                only[node] = its;
+                yield return (node, its);
+                foreach (var named in node.Named)
+                {
+                    only[named] = Both(only.GetValueOrDefault(named), its);
+                    if (--left[named] == 0)
+                        next.Push(named);
+                }
+            }
+
+            static string? Both(string? one, string? other) =>
+                one is null || one == other ? other
+                : other is null ? one
+                : "";
+        }
+
+        /// <summary>All that is reached from some roots, with how often each content is named from within.</summary>
+        private sealed class Reached
+        {
+            private readonly Dictionary<Node, int> _names = new(ReferenceEqualityComparer.Instance);
+            private readonly SortedDictionary<long, int> _checked = [];
+            private readonly HashSet<Digest> _damaged = [];
+            private IReadOnlyList<Node> _roots = [];
+            private int _unchecked;
+
+            /// <summary>How many bytes that is.</summary>
+            public long Size { get; private set; }
+
+            /// <summary>When the last of it was read and found whole (UTC); null if some of it never was.</summary>
+            public DateTime? SeenWhole =>
+                _unchecked > 0 || _checked.Count == 0
+                    ? null
+                    : DateTimeOffset.FromUnixTimeSeconds(_checked.First().Key).UtcDateTime;
+
+            /// <summary>What of it is damaged.</summary>
+            public IReadOnlyList<Digest> Damaged => [.. _damaged];
+
+            /// <summary>Makes it what is reached from other roots; what both reach is not looked at.</summary>
+            public void Be(IReadOnlyList<Node> roots)
+            {
+                Walk(roots, +1);
+                Walk(_roots, -1);
+                _roots = roots;
+            }
+
+            private void Walk(IEnumerable<Node> from, int by)
+            {
+                var next = new Stack<Node>(from);
+                while (next.TryPop(out var node))
+                {
+                    var before = _names.GetValueOrDefault(node);
+                    var after = before + by;
+                    if (after == 0)
+                        _names.Remove(node);
+                    else
+                        _names[node] = after;
+                    if (before != 0 && after != 0)
+                        continue;
+                    Note(node, by);
+                    foreach (var named in node.Named)
+                        next.Push(named);
+                }
+            }
+
+            private void Note(Node node, int by)
+            {
+                Size += by * node.Size;
+                if (node.CheckedAt is not { } at)
+                    _unchecked += by;
+                else if (_checked.GetValueOrDefault(at) + by is > 0 and var left)
+                    _checked[at] = left;
+                else
+                    _checked.Remove(at);
+                if (node.Damaged is not { } damaged)
+                    return;
+                if (by > 0)
+                    _damaged.Add(damaged);
+                else
+                    _damaged.Remove(damaged);
+            }
         }
     }
 }
