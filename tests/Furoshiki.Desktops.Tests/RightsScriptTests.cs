@@ -99,6 +99,50 @@ public sealed class RightsScriptTests : IDisposable
         File.ReadAllText(At("etc/a")).ShouldBe("old a\n");
     }
 
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public void Killed_before_or_after_any_command_it_leaves_each_file_exactly_old_or_new_and_run_again_ends_it(
+        bool isAfter
+    )
+    {
+        var (old, wanted) = ("old\n"u8.ToArray(), new byte[] { 0, 1, 2, 255 });
+        AdministratorsEdit[] edits =
+        [
+            Edit("etc/changed", old, wanted),
+            Edit("etc/gone", old, null),
+            Edit("etc/new/made", null, wanted),
+        ];
+        var points = 0;
+        for (var isKilled = true; isKilled; points++)
+        {
+            foreach (var path in Directory.EnumerateFileSystemEntries(_root))
+                Directory.Delete(path, recursive: true);
+            foreach (var edit in edits)
+                Write(edit.Path, edit.Before?.ToArray());
+            isKilled = Shell.ScriptKilledAt(Script(edits), points, isAfter, At("commands")) != 0;
+            foreach (var edit in edits)
+            {
+                byte[]?[] either = [edit.Before?.ToArray(), edit.After?.ToArray()];
+                either.ShouldContain(
+                    one =>
+                        one == null
+                            ? Read(edit.Path) == null
+                            : Read(edit.Path) != null && one.SequenceEqual(Read(edit.Path)!),
+                    $"{edit.Path}, killed at command {points}"
+                );
+            }
+            Shell.Script(Script(edits)).Code.ShouldBe(0);
+            foreach (var edit in edits)
+                Read(edit.Path).ShouldBe(edit.After?.ToArray());
+            Read("etc/changed.before-furoshiki-" + MarkIn(Script(edits))).ShouldBe(old);
+        }
+        points.ShouldBeGreaterThan(15);
+    }
+
+    private static string MarkIn(string script) =>
+        script.Split("mark='before-furoshiki-")[1].Split('\'')[0];
+
     [Fact]
     public void A_link_in_the_place_of_a_file_is_not_followed_and_the_mode_of_a_file_stays()
     {

@@ -16,16 +16,53 @@ internal static partial class Shell
     }
 
     /// <summary>Runs a script, and tells how it ended and what it said.</summary>
-    public static (int Code, string Said) Script(string script)
+    public static (int Code, string Said) Script(string script) => Script(script, null);
+
+    /// <summary>Runs a script whose shell is killed (SIGKILL) before or after one of the commands that it calls.</summary>
+    /// <param name="script">The script.</param>
+    /// <param name="point">Which command, from 0.</param>
+    /// <param name="isAfter">Whether that command is done first.</param>
+    /// <param name="folder">A folder for the commands that kill it.</param>
+    /// <returns>How the shell ended: 0 if there was no such command.</returns>
+    public static int ScriptKilledAt(string script, int point, bool isAfter, string folder)
     {
-        using var shell = Process.Start(
-            new ProcessStartInfo("/bin/sh", ["-s"])
-            {
-                RedirectStandardInput = true,
-                RedirectStandardOutput = true,
-                RedirectStandardError = true,
-            }
-        )!;
+        Directory.CreateDirectory(folder);
+        var count = Path.Combine(folder, "count");
+        File.WriteAllText(count, "0\n");
+        foreach (var name in new[] { "cat", "cmp", "cp", "mkdir", "mv", "rm" })
+        {
+            var command = Path.Combine(folder, name);
+            var kill = $"if [ \"$n\" = {point} ]; then kill -9 \"$PPID\"; exit 1; fi";
+            File.WriteAllText(
+                command,
+                $"""
+                #!/bin/sh
+                read -r n < "{count}"
+                echo $((n + 1)) > "{count}"
+                {(isAfter ? "" : kill)}
+                PATH=/usr/bin:/bin {name} "$@"
+                code=$?
+                {(isAfter ? kill : "")}
+                exit $code
+
+                """
+            );
+            File.SetUnixFileMode(command, (UnixFileMode)0b111_000_000);
+        }
+        return Script(script, folder).Code;
+    }
+
+    private static (int Code, string Said) Script(string script, string? commands)
+    {
+        var start = new ProcessStartInfo("/bin/sh", ["-s"])
+        {
+            RedirectStandardInput = true,
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+        };
+        if (commands is not null)
+            start.Environment["PATH"] = $"{commands}:/usr/bin:/bin";
+        using var shell = Process.Start(start)!;
         shell.StandardInput.Write(script);
         shell.StandardInput.Close();
         var said = shell.StandardOutput.ReadToEnd() + shell.StandardError.ReadToEnd();

@@ -15,7 +15,9 @@ const props = defineProps<{
   plan: Schemas['PlanView']
   /** Whether the plan was carried out, so that the script finds what it expects. */
   isDone: boolean
+  canLeaveOut?: boolean
 }>()
+defineEmits<{ leaveOut: [without: string] }>()
 
 const id = computed(() => props.desktop)
 const rights = computed(() => props.plan.rights)
@@ -61,6 +63,13 @@ const ask = useMutation({
     <p v-for="part in rights.parts" :key="part.kind">
       <strong>{{ part.title }}</strong> <span class="second">{{ part.words }}</span>
       <span v-if="isOn(part.kind)" class="third"> is on</span>
+      <VBtn
+        v-else-if="canLeaveOut"
+        class="bare"
+        :aria-label="`Leave out ${part.title}`"
+        @click="$emit('leaveOut', part.kind)"
+        >Leave out</VBtn
+      >
     </p>
     <template v-if="!isAllOn">
       <p class="second">

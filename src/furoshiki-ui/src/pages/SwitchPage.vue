@@ -198,6 +198,8 @@ function planAgain() {
         :is-simulated="now.desktop.isSimulated"
         :plan="plan"
         :is-done="isNothing || !!result?.switched"
+        :can-leave-out="canLeaveOut && !result"
+        @leave-out="leaveOut"
       />
       <ProblemNote v-if="run.problem.value" :error="run.problem.value"
         ><VBtn @click="planAgain">Plan again</VBtn></ProblemNote
