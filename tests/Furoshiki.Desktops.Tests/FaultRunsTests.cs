@@ -18,6 +18,8 @@ public sealed class FaultRunsTests : IDisposable
     private readonly Tree _state;
     private readonly SortedDictionary<string, string> _old;
     private readonly SortedDictionary<string, string> _new;
+    private readonly SortedDictionary<string, string> _partly;
+    private readonly string[] _some;
 
     public FaultRunsTests()
     {
@@ -26,6 +28,19 @@ public sealed class FaultRunsTests : IDisposable
         _old = _desktop.Snapshot();
         Switch();
         _new = _desktop.Snapshot();
+        // Every other file and folder that the switch changes.
+        _some =
+        [
+            .. _old
+                .Keys.Union(_new.Keys)
+                .Where(path => _old.GetValueOrDefault(path) != _new.GetValueOrDefault(path))
+                .Where((_, i) => i % 2 == 0),
+        ];
+        var outcome = _desktop.GoBackTo(_state, paths: _some);
+        outcome.Switched.ShouldBeTrue(outcome.Problem);
+        _partly = _desktop.Snapshot();
+        _partly.ShouldNotBe(_old);
+        _partly.ShouldNotBe(_new);
         ComeBack();
     }
 
@@ -36,8 +51,9 @@ public sealed class FaultRunsTests : IDisposable
     {
         for (var run = 0; run < Runs * Effort.Times; run++)
         {
-            var (name, prepare, carryOut) = Kind(run % 3);
+            var (name, prepare, carryOut, after) = Kind(run % 4);
             prepare();
+            var before = _desktop.Snapshot();
             var fault = new Fault(_random);
             Attempt(() => carryOut(fault.At));
             var said = $"run {run}, {name}, {fault}";
@@ -49,7 +65,7 @@ public sealed class FaultRunsTests : IDisposable
                 Attempt(() => _desktop.Recover(again.At));
             }
             var ended = _desktop.Snapshot();
-            (ended.SequenceEqual(_old) || ended.SequenceEqual(_new)).ShouldBeTrue(said);
+            (ended.SequenceEqual(after) || ended.SequenceEqual(before)).ShouldBeTrue(said);
             if (_desktop.Journal.Unkept() is [var waiting])
             {
                 ended.ShouldBe(_new, said);
@@ -59,17 +75,29 @@ public sealed class FaultRunsTests : IDisposable
         }
     }
 
-    private (string Name, Action Prepare, Action<Action<SwitchPoint>> CarryOut) Kind(int kind)
+    private (
+        string Name,
+        Action Prepare,
+        Action<Action<SwitchPoint>> CarryOut,
+        SortedDictionary<string, string> After
+    ) Kind(int kind)
     {
         var unkept = 0L;
         return kind switch
         {
-            0 => ("switch", () => { }, at => Switch(at)),
-            1 => ("going back", () => Switch(), at => _desktop.GoBackTo(_state, at)),
+            0 => ("switch", () => { }, at => Switch(at), _new),
+            1 => ("going back", () => Switch(), at => _desktop.GoBackTo(_state, at), _old),
+            2 => (
+                "going back to some of a safe state",
+                () => Switch(),
+                at => _desktop.GoBackTo(_state, at, _some),
+                _partly
+            ),
             _ => (
                 "taking back what was not kept",
                 () => unkept = _desktop.SwitchUnkept(_other),
-                at => _desktop.TakeBack(unkept, at)
+                at => _desktop.TakeBack(unkept, at),
+                _old
             ),
         };
     }

@@ -110,14 +110,20 @@ internal sealed class RealDesktop : IDisposable
             [.. look.Components.Select(part => part.Kind.Name)]
         );
 
-    /// <summary>Goes back to a safe state.</summary>
-    public SwitchOutcome GoBackTo(Tree state, Action<SwitchPoint>? at = null)
+    /// <summary>Goes back to a safe state, or to some files and folders of it.</summary>
+    public SwitchOutcome GoBackTo(
+        Tree state,
+        Action<SwitchPoint>? at = null,
+        IReadOnlyCollection<string>? paths = null
+    )
     {
         var back = GoBackPlanner.Plan(
             Map,
             DesktopReader.Read(Map, Folder),
             Folder,
-            StateBack.Of([Map], state, [.. state.Gaps], Content, Folder),
+            paths is null
+                ? StateBack.Of([Map], state, [.. state.Gaps], Content, Folder)
+                : StateBack.OfPaths(Map, paths, state, [.. state.Gaps], Content, Folder),
             Content.FindTree
         );
         return Transaction(at, at).Execute(back, CancellationToken.None);

@@ -26,7 +26,9 @@ public static class GoBackPlanner
         var tops = Tops(state.Paths, state.Tree, view);
         // The trees say nothing of the folders that settings files and asset folders stand in; of those in asset folders they do.
         var parents = tops.Where(path => state.Tree.Find(path) is not null)
-            .SelectMany(path => TreeChanges.MissingParents(path, view))
+            .SelectMany(path =>
+                TreeChanges.MissingParents(path, view).Concat(InTheWay(path, state.Tree, view))
+            )
             .DistinctBy(change => change.Path)
             .Where(change => !tops.Any(top => PathText.IsIn(change.Path, top)))
             .Select(change => change with { After = state.Tree.Find(change.Path) ?? change.After });
@@ -78,6 +80,21 @@ public static class GoBackPlanner
             )
                 tops.Add(path);
         return tops;
+    }
+
+    /// <summary>What stands where a folder above a path was: it makes room.</summary>
+    private static IEnumerable<FileChange> InTheWay(string path, Tree tree, IDesktopView view)
+    {
+        for (
+            var slash = path.IndexOf('/', StringComparison.Ordinal);
+            slash > 0;
+            slash = path.IndexOf('/', slash + 1)
+        )
+            if (
+                tree.Find(path[..slash]) is { Type: FileType.Folder } folder
+                && view.Find(path[..slash]) is { Type: not FileType.Folder } now
+            )
+                yield return new FileChange(path[..slash], now, folder);
     }
 
     private static IEnumerable<FileChange> Between(
