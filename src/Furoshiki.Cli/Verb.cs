@@ -101,6 +101,47 @@ internal static partial class Verb
         return command;
     }
 
+    /// <summary>A verb that works on the data folder itself, whether a server has it or not.</summary>
+    /// <param name="name">Its name.</param>
+    /// <param name="description">What it does, in a few words.</param>
+    /// <param name="run">Does it, and returns the exit code.</param>
+    /// <param name="takes">What it takes.</param>
+    public static Command OnFolder(
+        string name,
+        string description,
+        Func<DataFolder, Output, ParseResult, int> run,
+        params IReadOnlyList<Argument> takes
+    )
+    {
+        var command = new Command(name, description);
+        foreach (var argument in takes)
+            command.Arguments.Add(argument);
+        command.SetAction(given =>
+        {
+            var output = OutputOf(given);
+            try
+            {
+                return run(new DataFolder(Path.GetFullPath(given.GetValue(Data)!)), output, given);
+            }
+            catch (Exception exception)
+                when (exception is IOException or UnauthorizedAccessException or ProblemException)
+            {
+                return Wrong(output, exception);
+            }
+        });
+        return command;
+    }
+
+    private static Output OutputOf(ParseResult given) =>
+        new(given.GetValue(Json), (Surroundings)given.InvocationConfiguration);
+
+    private static int Wrong(Output output, Exception exception)
+    {
+        var problem = Problem.Of(exception);
+        output.Wrong(problem);
+        return ExitCode.Of(problem.Kind);
+    }
+
     /// <summary>The kinds of some parts by their names or titles, each by itself or several with commas between.</summary>
     /// <exception cref="ProblemException">There is no such part.</exception>
     public static IReadOnlyList<string>? KindsOf(IReadOnlyCollection<string> parts) =>
@@ -144,11 +185,12 @@ internal static partial class Verb
 
     private static int Run(ParseResult given, Func<Call, int> run)
     {
-        var around = (Surroundings)given.InvocationConfiguration;
-        var output = new Output(given.GetValue(Json), around);
+        var output = OutputOf(given);
         try
         {
-            using var session = around.Open(Path.GetFullPath(given.GetValue(Data)!));
+            using var session = ((Surroundings)given.InvocationConfiguration).Open(
+                Path.GetFullPath(given.GetValue(Data)!)
+            );
             foreach (var notice in session.Notices)
                 output.Progress(notice);
             return run(new Call(session, output, given));
@@ -157,9 +199,7 @@ internal static partial class Verb
         catch (Exception exception)
 #pragma warning restore CA1031
         {
-            var problem = Problem.Of(exception);
-            output.Wrong(problem);
-            return ExitCode.Of(problem.Kind);
+            return Wrong(output, exception);
         }
     }
 }

@@ -11,11 +11,7 @@ public sealed class CopiedContent : IDisposable
     /// <summary>Opens a copy.</summary>
     /// <param name="path">Its file.</param>
     /// <exception cref="SqliteException">It cannot be opened.</exception>
-    public CopiedContent(string path)
-    {
-        _copy = new SqliteConnection($"Data Source={path};Mode=ReadOnly;Pooling=False");
-        _copy.Open();
-    }
+    public CopiedContent(string path) => _copy = DatabaseFile.Open(path, SqliteOpenMode.ReadOnly);
 
     /// <summary>The bytes of some content, unchecked; null if the copy has none, or cannot be read there.</summary>
     public Stream? Find(Digest digest)

@@ -18,7 +18,7 @@ public static class DatabaseHealth
     /// <exception cref="SqliteException">It cannot be read.</exception>
     public static int Tables(string path)
     {
-        using var connection = Open(path, SqliteOpenMode.ReadOnly);
+        using var connection = DatabaseFile.Open(path, SqliteOpenMode.ReadOnly);
         return connection.Rows("SELECT 1 FROM sqlite_master WHERE type = 'table'").Count();
     }
 
@@ -65,7 +65,7 @@ public static class DatabaseHealth
     /// <exception cref="SqliteException">The database is damaged, or the copy could not be written. What stands there is no copy.</exception>
     public static void Copy(string path, string copy, CancellationToken cancellation)
     {
-        using var connection = Open(path, SqliteOpenMode.ReadWrite);
+        using var connection = DatabaseFile.Open(path, SqliteOpenMode.ReadWrite);
         try
         {
             using var breaking = Breaking(connection, cancellation);
@@ -75,7 +75,7 @@ public static class DatabaseHealth
         {
             throw new OperationCanceledException(cancellation);
         }
-        using (var made = Open(copy, SqliteOpenMode.ReadWrite))
+        using (var made = DatabaseFile.Open(copy, SqliteOpenMode.ReadWrite))
             LeaveSwitches(made);
         using var written = new FileStream(copy, FileMode.Open, FileAccess.ReadWrite);
         written.Flush(flushToDisk: true);
@@ -113,7 +113,7 @@ public static class DatabaseHealth
     {
         try
         {
-            using var connection = Open(path, SqliteOpenMode.ReadOnly);
+            using var connection = DatabaseFile.Open(path, SqliteOpenMode.ReadOnly);
             return look(connection);
         }
         catch (SqliteException problem) when (IsDamage(problem))
@@ -128,18 +128,4 @@ public static class DatabaseHealth
 
     private static bool IsOk(SqliteConnection connection, string check) =>
         connection.Rows(check).ToList() is [["ok"]];
-
-    private static SqliteConnection Open(string path, SqliteOpenMode mode)
-    {
-        var connection = new SqliteConnection(
-            new SqliteConnectionStringBuilder
-            {
-                DataSource = path,
-                Mode = mode,
-                Pooling = false,
-            }.ToString()
-        );
-        connection.Open();
-        return connection;
-    }
 }

@@ -73,7 +73,7 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
     /// <summary>Options for a database file, in which a transaction that was committed survives a power cut.</summary>
     public static DbContextOptions<FuroshikiDb> OptionsFor(string path) =>
         new DbContextOptionsBuilder<FuroshikiDb>()
-            .UseSqlite($"Data Source={path}")
+            .UseSqlite(DatabaseFile.ConnectionText(path))
             .AddInterceptors(new FullSynchronous())
             .Options;
 
@@ -324,7 +324,7 @@ public sealed class FuroshikiDbFactory(string path) : IDbContextFactory<Furoshik
     /// </summary>
     public bool IsCurrent()
     {
-        using var connection = new SqliteConnection($"Data Source={path}");
+        using var connection = new SqliteConnection(DatabaseFile.ConnectionText(path));
         connection.Open();
         if (
             Ask("PRAGMA journal_mode") is not ["wal"]
@@ -357,10 +357,7 @@ public sealed class FuroshikiDbFactory(string path) : IDbContextFactory<Furoshik
             return "is not there.";
         try
         {
-            using var connection = new SqliteConnection(
-                $"Data Source={file};Mode=ReadOnly;Pooling=False"
-            );
-            connection.Open();
+            using var connection = DatabaseFile.Open(file, SqliteOpenMode.ReadOnly);
             var steps = connection
                 .Rows("SELECT MigrationId FROM __EFMigrationsHistory")
                 .Select(row => row[0] as string)

@@ -70,8 +70,7 @@ public sealed class Salvage
         using var earlier = Open(copy);
         if (from is null && earlier is null)
             return null;
-        using var to = new SqliteConnection($"Data Source={fresh};Pooling=False");
-        to.Open();
+        using var to = DatabaseFile.Open(fresh, SqliteOpenMode.ReadWriteCreate);
         if (from is null)
         {
             earlier!.BackupDatabase(to);
@@ -91,19 +90,21 @@ public sealed class Salvage
     {
         if (path is null || !File.Exists(path))
             return null;
-        var connection = new SqliteConnection($"Data Source={path};Mode=ReadOnly;Pooling=False");
+        SqliteConnection? connection = null;
         try
         {
-            connection.Open();
-            var tables = Tables(connection);
+            connection = DatabaseFile.Open(path, SqliteOpenMode.ReadOnly);
             if (
-                tables.Contains(History)
+                Tables(connection).Contains(History)
                 && new DamagedTable(connection, Contents).Columns.Any(one => one.Name == "Id")
             )
                 return connection;
         }
-        catch (SqliteException) { }
-        connection.Dispose();
+        catch (SqliteException)
+        {
+            // Nothing can be told of it.
+        }
+        connection?.Dispose();
         return null;
     }
 

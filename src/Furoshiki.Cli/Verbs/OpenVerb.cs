@@ -15,31 +15,14 @@ internal static class OpenVerb
     private static readonly TimeSpan Longest = TimeSpan.FromSeconds(30);
     private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(50);
 
-    public static IEnumerable<Command> Make()
+    public static IEnumerable<Command> Make() =>
+        [Verb.OnFolder("open", "Start the page, or find it, and print its address", Open)];
+
+    private static int Open(DataFolder data, Output output, ParseResult given)
     {
-        var open = new Command("open", "Start the page, or find it, and print its address");
-        open.SetAction(given =>
-        {
-            var output = new Output(
-                given.GetValue(Verb.Json),
-                (Surroundings)given.InvocationConfiguration
-            );
-            try
-            {
-                var data = new DataFolder(Path.GetFullPath(given.GetValue(Verb.Data)!));
-                var view = new AddressView(data.RunningAt() ?? Start(data));
-                output.Show(view, () => output.Line(view.Address));
-                return ExitCode.Done;
-            }
-            catch (Exception exception)
-                when (exception is IOException or UnauthorizedAccessException or ProblemException)
-            {
-                var problem = Problem.Of(exception);
-                output.Wrong(problem);
-                return ExitCode.Of(problem.Kind);
-            }
-        });
-        yield return open;
+        var view = new AddressView(data.RunningAt() ?? Start(data));
+        output.Show(view, () => output.Line(view.Address));
+        return ExitCode.Done;
     }
 
     /// <summary>Starts the page as a process that stays when this one ends.</summary>

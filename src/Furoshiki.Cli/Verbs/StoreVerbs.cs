@@ -27,7 +27,12 @@ internal static class StoreVerbs
                 Verb.Make("store", "Tell where everything is kept, and how it stands", Store)
             ),
             Verb.Make("copy", "Copy everything that is kept", MakeCopy, Folder),
-            TakeCopy(),
+            Verb.OnFolder(
+                "take-copy",
+                "Put a copy in the place of everything that is kept, and set that aside",
+                TakeCopy,
+                Copy
+            ),
         ];
 
     private static int Store(Call call)
@@ -78,42 +83,17 @@ internal static class StoreVerbs
         return ExitCode.Done;
     }
 
-    private static Command TakeCopy()
+    private static int TakeCopy(DataFolder data, Output output, ParseResult given)
     {
-        var take = new Command(
-            "take-copy",
-            "Put a copy in the place of everything that is kept, and set that aside"
-        );
-        take.Arguments.Add(Copy);
-        take.SetAction(given =>
-        {
-            var output = new Output(
-                given.GetValue(Verb.Json),
-                (Surroundings)given.InvocationConfiguration
+        using var own = data;
+        if (!data.Join())
+            throw ProblemException.InTheWay(
+                "running",
+                "Furoshiki is running. End it first, so that nothing is saved meanwhile."
             );
-            try
-            {
-                using var data = new DataFolder(Path.GetFullPath(given.GetValue(Verb.Data)!));
-                if (!data.Join())
-                    throw ProblemException.InTheWay(
-                        "running",
-                        "Furoshiki is running. End it first, so that nothing is saved meanwhile."
-                    );
-                var view = new TakenCopyView(
-                    data.TakeCopy(Path.GetFullPath(given.GetRequiredValue(Copy)))
-                );
-                output.Show(view, () => output.Line(view.Said));
-                return ExitCode.Done;
-            }
-            catch (Exception exception)
-                when (exception is IOException or UnauthorizedAccessException or ProblemException)
-            {
-                var problem = Problem.Of(exception);
-                output.Wrong(problem);
-                return ExitCode.Of(problem.Kind);
-            }
-        });
-        return take;
+        var view = new TakenCopyView(data.TakeCopy(Path.GetFullPath(given.GetRequiredValue(Copy))));
+        output.Show(view, () => output.Line(view.Said));
+        return ExitCode.Done;
     }
 
     private static string Moment(DateTime at) => $"{at.ToLocalTime():yyyy-MM-dd HH:mm}";
