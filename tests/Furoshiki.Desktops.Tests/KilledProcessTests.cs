@@ -104,7 +104,11 @@ public sealed class KilledProcessTests : IDisposable
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         var ended = new ConcurrentBag<int>();
         await Parallel.ForEachAsync(
-            Enumerable.Range(0, log + 8).Where(size => size % (Effort.IsWhole ? 2 : 32) == 0),
+            // And once with all the room that it takes.
+            Enumerable
+                .Range(0, log)
+                .Where(size => size % (Effort.IsWhole ? 2 : 32) == 0)
+                .Append(2 * log),
             new ParallelOptions { MaxDegreeOfParallelism = Abreast },
             async (size, _) =>
             {
