@@ -163,7 +163,7 @@ public sealed class Registration(
         )
             throw ProblemException.Field(
                 "screens",
-                $"A desktop has 1 to {MostScreens} screens, each with a name of its own 1 to {LargestScreen} px a side, and a scale from 1 to {LargestScale}."
+                $"A desktop has 1 to {MostScreens} screens, each with a name of its own, 1 to {LargestScreen} px a side, and a scale from 1 to {LargestScale}."
             );
     }
 

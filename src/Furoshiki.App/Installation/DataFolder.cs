@@ -302,7 +302,8 @@ public sealed class DataFolder(string path) : IDisposable
     private IEnumerable<string> DatabaseFiles() =>
         DatabaseEndings.Select(ending => Database + ending);
 
-    private static FileStream NewFile(string path) =>
+    /// <summary>Makes a file that is the person's alone; nothing stands there.</summary>
+    internal static FileStream NewFile(string path) =>
         new(
             path,
             new FileStreamOptions

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.Json;
 using Furoshiki.Desktops;
 using Furoshiki.Store;
@@ -17,7 +16,6 @@ internal sealed record LostReport(string Problem, Salvaged? Salvaged, string? Co
 internal sealed class LostDatabase(string folder)
 {
     private const string Beginning = "lost-";
-    private const string MomentForm = "yyyyMMdd-HHmmss";
     private const UnixFileMode Own =
         UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute;
 
@@ -28,13 +26,10 @@ internal sealed class LostDatabase(string folder)
     public string Path => folder;
 
     /// <summary>When it was set aside (UTC).</summary>
-    public DateTime At =>
-        DateTime.ParseExact(
-            System.IO.Path.GetFileName(folder)[Beginning.Length..][..MomentForm.Length],
-            MomentForm,
-            CultureInfo.InvariantCulture,
-            DateTimeStyles.AdjustToUniversal | DateTimeStyles.AssumeUniversal
-        );
+    public DateTime At => Moment!.Value;
+
+    private DateTime? Moment =>
+        MomentName.Find(System.IO.Path.GetFileName(folder)[Beginning.Length..]);
 
     /// <summary>What became of it; null if that is not known.</summary>
     public LostReport? Report()
@@ -56,19 +51,8 @@ internal sealed class LostDatabase(string folder)
                 .GetDirectories(data, Beginning + "*")
                 .OrderDescending(StringComparer.Ordinal)
                 .Select(path => new LostDatabase(path))
-                .Where(one => one.IsNamedRightly),
+                .Where(one => one.Moment is not null),
         ];
-
-    private bool IsNamedRightly =>
-        System.IO.Path.GetFileName(folder) is var name
-        && name.Length >= Beginning.Length + MomentForm.Length
-        && DateTime.TryParseExact(
-            name[Beginning.Length..][..MomentForm.Length],
-            MomentForm,
-            CultureInfo.InvariantCulture,
-            DateTimeStyles.None,
-            out _
-        );
 
     /// <summary>
     /// Sets a database aside, with all its files as they are, and puts what could be brought over from it in its place. Until that is
@@ -88,7 +72,7 @@ internal sealed class LostDatabase(string folder)
         bool isAsked = false
     )
     {
-        var name = Beginning + DateTime.UtcNow.ToString(MomentForm, CultureInfo.InvariantCulture);
+        var name = Beginning + MomentName.Of(DateTime.UtcNow);
         var path = System.IO.Path.Combine(data, name);
         for (var number = 2; Directory.Exists(path); number++)
             path = System.IO.Path.Combine(data, $"{name}-{number}");

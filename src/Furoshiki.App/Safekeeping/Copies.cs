@@ -1,4 +1,3 @@
-using System.Globalization;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
 using Furoshiki.App.Keeping;
@@ -55,13 +54,11 @@ public sealed class Copies(
     private const string Failed = "copies-failed";
     private const string Ending = ".db";
     private const string Unfinished = ".unfinished";
-    private const string MomentForm = "yyyyMMdd-HHmmss";
     private const int LongestPause = 365;
     private const int MostCopies = 100;
     private const int LongestPath = 4096;
     private const string Whole =
         "What is kept is as it was, and so are the copies that were made before.";
-    private const UnixFileMode OwnFile = UnixFileMode.UserRead | UnixFileMode.UserWrite;
 
     private readonly Lock _one = new();
 
@@ -137,20 +134,12 @@ public sealed class Copies(
         foreach (var left in Directory.GetFiles(folder, $"{Beginning}*{Unfinished}"))
             File.Delete(left);
         var now = clock.GetUtcNow().UtcDateTime;
-        var name = Beginning + now.ToString(MomentForm, CultureInfo.InvariantCulture) + Ending;
+        var name = Beginning + MomentName.Of(now) + Ending;
         var path = Path.Combine(folder, name);
         var part = path + Unfinished;
         try
         {
-            new FileStream(
-                part,
-                new FileStreamOptions
-                {
-                    Mode = FileMode.CreateNew,
-                    Access = FileAccess.Write,
-                    UnixCreateMode = OwnFile,
-                }
-            ).Dispose();
+            DataFolder.NewFile(part).Dispose();
             DatabaseHealth.Copy(data.Database, part, cancellation);
             if (!DatabaseHealth.IsSound(part, cancellation))
                 throw Problem(
@@ -206,13 +195,8 @@ public sealed class Copies(
             : [];
 
     private DateTime? MadeAt(string name) =>
-        DateTime.TryParseExact(
-            name[Beginning.Length..^Ending.Length],
-            MomentForm,
-            CultureInfo.InvariantCulture,
-            DateTimeStyles.AdjustToUniversal | DateTimeStyles.AssumeUniversal,
-            out var at
-        )
+        MomentName.Find(name[Beginning.Length..]) is { } at
+        && name == Beginning + MomentName.Of(at) + Ending
             ? at
             : null;
 
