@@ -5,6 +5,7 @@ using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Words;
+using Microsoft.Data.Sqlite;
 
 namespace Furoshiki.Cli;
 
@@ -124,7 +125,12 @@ internal static partial class Verb
                 return run(new DataFolder(Path.GetFullPath(given.GetValue(Data)!)), output, given);
             }
             catch (Exception exception)
-                when (exception is IOException or UnauthorizedAccessException or ProblemException)
+                when (exception
+                        is IOException
+                            or UnauthorizedAccessException
+                            or ProblemException
+                            or SqliteException
+                )
             {
                 return Wrong(output, exception);
             }
