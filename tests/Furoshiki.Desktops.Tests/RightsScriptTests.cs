@@ -144,6 +144,22 @@ public sealed class RightsScriptTests : IDisposable
         script.Split("mark='before-furoshiki-")[1].Split('\'')[0];
 
     [Fact]
+    public void What_a_killed_run_left_behind_under_the_same_process_number_does_not_stop_another()
+    {
+        Write("etc/a", "old\n"u8.ToArray());
+        var script = Script(Edit("etc/a", "old\n"u8.ToArray(), "new\n"u8.ToArray()));
+        var left = $"TMPDIR=\"{_root}\"\nmkdir \"$TMPDIR/furoshiki-$$-0\"\n";
+        Shell.Script(left + script).Code.ShouldBe(0);
+        File.ReadAllText(At("etc/a")).ShouldBe("new\n");
+        var nowhere = $"TMPDIR=\"{_root}/not-there\"\n";
+        var (code, said) = Shell.Script(
+            nowhere + Script(Edit("etc/a", "new\n"u8.ToArray(), "old\n"u8.ToArray()))
+        );
+        code.ShouldBe(1);
+        said.ShouldContain("Nothing was changed");
+    }
+
+    [Fact]
     public void A_link_in_the_place_of_a_file_is_not_followed_and_the_mode_of_a_file_stays()
     {
         Write("etc/a", "old\n"u8.ToArray());

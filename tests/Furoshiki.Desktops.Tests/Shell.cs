@@ -61,7 +61,10 @@ internal static partial class Shell
             RedirectStandardError = true,
         };
         if (commands is not null)
+        {
             start.Environment["PATH"] = $"{commands}:/usr/bin:/bin";
+            start.Environment["TMPDIR"] = commands;
+        }
         using var shell = Process.Start(start)!;
         shell.StandardInput.Write(script);
         shell.StandardInput.Close();

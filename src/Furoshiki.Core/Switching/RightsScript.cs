@@ -90,8 +90,15 @@ public static class RightsScript
             # makes a copy of each file first, and can be run twice.
             set -eu
             mark={{Quoted(mark)}}
-            work="${TMPDIR:-/tmp}/furoshiki-$$"
-            (umask 077; mkdir "$work")
+            # A run that was killed may have left its folder, so the first name that is free.
+            try=0
+            until work="${TMPDIR:-/tmp}/furoshiki-$$-$try"; mkdir -m 700 "$work" 2> /dev/null; do
+              if [ "$try" -ge 1000 ]; then
+                echo "Nothing was changed, for no folder can be made in ${TMPDIR:-/tmp}" >&2
+                exit 1
+              fi
+              try=$((try + 1))
+            done
             trap 'rm -rf "$work"' EXIT
 
             """
