@@ -76,7 +76,8 @@ public sealed class Aftermath(
         {
             Outcome = PartOutcome.NotTaken,
             Words = reading.Component is { } now
-                ? $"Another program wrote over it within the minute: it reads as {now.Words} now."
+                ? SwitchRuns.FallenBack(plan.Desktop.Map.Find(step.Difference.Kind)!, now)
+                    ?? $"Another program wrote over it within the minute: it reads as {now.Words} now."
                 : $"Another program wrote over {PathText.Printable(reading.File!)} within the minute, so that it cannot be read any more.",
         };
     }

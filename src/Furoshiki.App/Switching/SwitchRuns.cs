@@ -279,7 +279,7 @@ public sealed class SwitchRuns(
         var reading = observer.See(desktop).Reading;
         return
         [
-            .. plan.Steps.Select(step => Check(step, plan, reading)),
+            .. plan.Steps.Select(step => Check(step, plan, reading, desktop.Map)),
             .. plan.Rights.Select(step =>
                 Result(
                     step.Difference.Kind,
@@ -291,7 +291,12 @@ public sealed class SwitchRuns(
         ];
     }
 
-    private static PartResult Check(PartStep step, SwitchPlan plan, DesktopReading reading)
+    private static PartResult Check(
+        PartStep step,
+        SwitchPlan plan,
+        DesktopReading reading,
+        DesktopMap map
+    )
     {
         var kind = step.Difference.Kind;
         var part = reading.Parts.First(one => one.Kind == kind);
@@ -302,10 +307,27 @@ public sealed class SwitchRuns(
                 $"{part.File} could not be read: {part.Reason}"
             );
         if (!plan.Took(step, part.Component))
-            return Result(kind, PartOutcome.NotTaken, $"It reads as {part.Component.Words} now.");
+            return Result(
+                kind,
+                PartOutcome.NotTaken,
+                FallenBack(map.Find(kind)!, part.Component)
+                    ?? $"It reads as {part.Component.Words} now."
+            );
         return step.Shows == Shows.AtOnce
             ? Result(kind, PartOutcome.Taken, part.Component.Words)
             : Result(kind, PartOutcome.Waiting, $"{part.Component.Words}, written");
+    }
+
+    /// <summary>What a part names that is not on the desktop, and what shows there in its place without a word; null if all is there.</summary>
+    internal static string? FallenBack(KindMap kind, Component part)
+    {
+        var missing = kind.MissingIn(part)
+            .Select(one =>
+                $"{PathText.Printable(one.Name)} is not on this desktop any more, so {one.Rule.Fallback ?? "nothing"} shows in its place."
+            )
+            .Distinct()
+            .ToList();
+        return missing.Count == 0 ? null : string.Join(" ", missing);
     }
 
     private static PartResult Result(Kind kind, PartOutcome outcome, string words) =>

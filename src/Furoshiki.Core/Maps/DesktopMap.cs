@@ -172,6 +172,17 @@ public sealed record KindMap(
             .SelectMany(rule => rule.AllFolders)
             .Any(folder => PathText.IsUnder(path, folder.FromRoot));
 
+    /// <summary>The settings of a part as it was read that name an asset which is not on the desktop, each with the rule by which it is found.</summary>
+    public IEnumerable<(SettingKey Key, string Name, AssetRule Rule)> MissingIn(
+        Component component
+    ) =>
+        from rule in Assets
+        from set in component.Settings
+        where set.Key.Name == rule.Setting
+        let name = (set.Value as SettingValue.Text)?.Value
+        where !string.IsNullOrEmpty(name) && component.AssetNamed(name) is { Content: null }
+        select (set.Key, name, rule);
+
     private static IEnumerable<SettingsFile> FilesOf(
         ImmutableDictionary<string, SettingPlace> settings,
         ItemsMap? items

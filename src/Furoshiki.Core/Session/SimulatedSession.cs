@@ -85,18 +85,13 @@ public sealed class SimulatedSession(DesktopMap map, IDesktopView view)
     /// <summary>A component as it shows: where an asset is not there, the one that the desktop falls back to.</summary>
     private Component Displayed(KindMap kind, Component set)
     {
-        foreach (var rule in kind.Assets)
-        foreach (var (key, value) in set.Settings.Where(one => one.Key.Name == rule.Setting))
-            if (
-                value is SettingValue.Text { Value: { Length: > 0 } name }
-                && set.AssetNamed(name) is { Content: null }
-            )
-                set = set with
-                {
-                    Settings = rule.Fallback is { } fallback
-                        ? set.Settings.SetItem(key, new SettingValue.Text(fallback))
-                        : set.Settings.Remove(key),
-                };
+        foreach (var (key, _, rule) in kind.MissingIn(set))
+            set = set with
+            {
+                Settings = rule.Fallback is { } fallback
+                    ? set.Settings.SetItem(key, new SettingValue.Text(fallback))
+                    : set.Settings.Remove(key),
+            };
         return Find(kind, set);
     }
 
