@@ -353,6 +353,93 @@ const logo = (body) => `<svg xmlns="http://www.w3.org/2000/svg" width="160" heig
 put('usr/share/start-up/Plain/logo.svg', logo('<circle cx="80" cy="80" r="52" fill="none" stroke="#9aa1a8" stroke-width="6"/>'))
 put('usr/share/start-up/Heron/logo.svg', logo('<path d="M30 118a50 50 0 0 1 100 0Z" fill="#8d949b"/><path d="M72 118V62h16v56Z" fill="#3a3f45"/><path d="M96 58l34-22-22 34Z" fill="#8d949b"/>'))
 
+// What only the catalogue has -----------------------------------------------------------------------------------------
+const stores = '../catalogue'
+
+iconSet(`${stores}/icons`, 'Inkstone-Teal', 'Inkstone', { ...stamped('#0f6b62', '#c9fff0'), 'mimetypes/text-x-generic': inkstone('#5fd6b0', '#062123')(signs['mimetypes/text-x-generic']) })
+iconSet(`${stores}/icons`, 'Inkstone-Slate', 'Inkstone', { ...stamped('#3b5566', '#eef3f5'), 'places/user-home': inkstone('#2f6f93', '#ffffff')(signs['places/user-home']) })
+iconSet(`${stores}/icons`, 'Fold-Rose', 'Fold', fold('#d98a86', '#b05f63', '#fff0ec'))
+iconSet(`${stores}/icons`, 'Fold-Brass', 'Fold', fold('#d8b055', '#a37d2c', '#fff6da'))
+
+/** Meridian: one line that never lifts, with a short arc of the accent through it. */
+const line = (ink, accent, d, arc) =>
+  icon(
+    `<path d="${d}" fill="none" stroke="${ink}" stroke-width="2.500" stroke-linejoin="round" stroke-linecap="round"/>` +
+      `<path d="${arc}" fill="none" stroke="${accent}" stroke-width="4" stroke-linecap="round"/>`,
+  )
+const meridian = (ink, accent) => ({
+  'places/folder': line(ink, accent, 'M5 38V11h13l5 6h20v21Z', 'M12 31a24 24 0 0 1 24 0'),
+  'places/folder-documents': line(ink, accent, 'M5 38V11h13l5 6h20v21ZM15 25h18M15 31h11', 'M14 19a30 30 0 0 1 20 0'),
+  'places/folder-pictures': line(ink, accent, 'M5 38V11h13l5 6h20v21ZM12 33l7-8 6 6 4-3 6 5', 'M31 22a5 5 0 0 1 6 4'),
+  'places/user-home': line(ink, accent, 'M6 22L24 7l18 15M11 19v22h26V19M20 41V29h8v12', 'M17 21a14 14 0 0 1 14 0'),
+  'places/user-trash': line(ink, accent, 'M8 13h32M18 13V8h12v5M12 13l2 28h20l2-28M20 20v14M28 20v14', 'M17 37a20 20 0 0 0 14 0'),
+  'mimetypes/text-x-generic': line(ink, accent, 'M10 5h19l9 9v29H10ZM29 5v9h9M16 24h16M16 30h16M16 36h9', 'M15 17a20 20 0 0 1 10-3'),
+  'mimetypes/image-x-generic': line(ink, accent, 'M5 9h38v30H5ZM10 33l10-12 8 8 5-4 6 8', 'M30 17a5 5 0 0 1 8 3'),
+  'apps/utilities-terminal': line(ink, accent, 'M5 9h38v30H5ZM12 18l7 6-7 6', 'M23 31a22 22 0 0 1 12-1'),
+})
+iconSet(`${stores}/icons`, 'Meridian', null, meridian('#39424c', '#2f8f7a'))
+iconSet(`${stores}/icons`, 'Meridian-Night', 'Meridian', meridian('#cfd8e3', '#e9a94a'))
+
+cursorSet(`${stores}/icons`, 'Brass-Pointer-Night', 'Brass-Pointer', brass('#2b2f45', '#e0b65a'))
+cursorSet(`${stores}/icons`, 'Plain-Dot-Teal', 'Plain-Dot', { default: dot('#5fd6b0', '#062123').default, pointer: dot('#5fd6b0', '#062123').pointer })
+
+put(`${stores}/borders/Slate-Log-Line/frame.json`, frame({ 'title-height': 20, 'button-size': 8, button: 'line', underline: true }))
+put(`${stores}/borders/Aperture-Disc/frame.json`, frame({ 'title-height': 24, 'button-size': 11, button: 'disc', underline: false }))
+for (const [name, radius] of [['Iris', 6], ['Meridian', 3]])
+  put(`${stores}/controls/${name}/controls.json`, frame({ radius, 'focus-width': 2, toolkits: name === 'Iris' ? ['kumiko'] : ['kumiko', 'shoji'] }))
+for (const [name, tone, roles] of [
+  ['Meridian', 'light', { accent: '#2f8f7a', window: '#eef1f3', view: '#fbfcfd', text: '#2a3138', 'dim-text': '#616b75', title: '#e0e5e9', 'title-text': '#2a3138', selection: '#24705f', 'selection-text': '#ffffff', focus: '#2f8f7a', urgent: '#a5402f', link: '#1f6a8a', panel: '#dde3e7', 'panel-text': '#2a3138' }],
+  ['Meridian-Night', 'dark', { accent: '#e9a94a', window: '#1b2129', view: '#141920', text: '#d5dee8', 'dim-text': '#8d99a6', title: '#222a34', 'title-text': '#d5dee8', selection: '#e9a94a', 'selection-text': '#1a1206', focus: '#e9a94a', urgent: '#e2705c', link: '#7fb7d8', panel: '#10151b', 'panel-text': '#d5dee8' }],
+])
+  put(`${stores}/colours/${name}.conf`, [`[Set]`, `Name=${name.replaceAll('-', ' ')}`, `Tone=${tone}`, '', '[Roles]', ...Object.entries(roles).map(([role, colour]) => `${role}=${colour}`)].join('\n'))
+
+const rose = (ring, needle, mark) =>
+  `<circle cx="120" cy="120" r="92" fill="none" stroke="${ring}" stroke-width="6"/>` +
+  [0, 45, 90, 135, 180, 225, 270, 315].map((turn) => `<path d="M120 34v${turn % 90 ? 12 : 24}" stroke="${ring}" stroke-width="6" transform="rotate(${turn} 120 120)"/>`).join('') +
+  `<path d="M120 48L140 128 120 112 100 128Z" fill="${needle}" transform="rotate(28 120 120)"/><circle cx="120" cy="120" r="9" fill="${mark}"/>`
+const moonDial = (dark, lit) =>
+  [0, 1, 2, 3, 4]
+    .map((i) => {
+      const [x, y] = [40 + i * 40, 120 - Math.sin((i / 4) * Math.PI) * 56]
+      return `<circle cx="${x}" cy="${n(y)}" r="17" fill="${dark}"/><path d="M${x} ${n(y - 17)}a17 17 0 0 1 0 34a${[17, 8, 100, 8, 17][i]} 17 0 0 ${i < 2 ? 0 : 1} 0-34Z" fill="${lit}"/>`
+    })
+    .join('') + `<path d="M24 168h192" stroke="${lit}" stroke-width="4" stroke-opacity=".5"/>`
+for (const [name, version, drawn] of [
+  ['Wind-Rose', '1.0', face(rose('#8d99a6', '#e9a94a', '#d5dee8'), '#10151b')],
+  ['Moon-Dial', '2.1', face(moonDial('#3a4360', '#f4f2ff'), '#0d0f2e')],
+]) {
+  put(`${stores}/widgets/${name}/widget.json`, frame({ name: name.replaceAll('-', ' '), version, needs: ['Gauge-Engine'] }))
+  put(`${stores}/widgets/${name}/face.svg`, drawn)
+}
+put(`${stores}/widgets/Night-Tables/tables.json`, frame({ name: 'Night tables', version: '1.4', months: Array.from({ length: 12 }, (_, i) => ({ month: i + 1, night: n(12 + 4.4 * Math.cos((2 * Math.PI * (i + 0.37)) / 12)) })) }))
+put(`${stores}/widgets/Gauge-Engine-3/engine.json`, frame({ name: 'Gauge engine', version: '3.0' }))
+put(`${stores}/docks/Night-Shelf/dock.json`, frame({ name: 'Night shelf', version: '0.8' }))
+put(`${stores}/sounds/Harbour-Bell/index.theme`, ['[Sound Theme]', 'Name=Harbour Bell', 'Inherits=Plain-Bell', 'Directories=stereo', '', '[stereo]', 'OutputProfile=stereo'].join('\n'))
+for (const [event, pitches] of Object.entries({ bell: [523, 659, 784], 'message-new-instant': [392, 523], 'dialog-error': [196, 208] }))
+  putBytes(`${stores}/sounds/Harbour-Bell/stereo/${event}.wav`, tone(pitches, 0.32))
+const stored = (name, parts) =>
+  put(`${stores}/wallpapers/${name}.svg`, `<svg xmlns="http://www.w3.org/2000/svg" width="${W}" height="${H}" viewBox="0 0 ${W} ${H}">\n${parts.join('\n')}\n</svg>`)
+{
+  const near = ridge(930, 70, 211, '#0a0d14')
+  stored('Zodiacal-Light', [
+    sky('sky', [[0, '#0b1020'], [0.55, '#26304e'], [0.85, '#7a5a56'], [1, '#d08a52']]),
+    stars(240, 223, '#f2ecff', 760),
+    '<path d="M1240 900L1480 120 1610 900Z" fill="#ffe9c4" fill-opacity=".10"/><path d="M1330 900L1482 240 1560 900Z" fill="#ffe9c4" fill-opacity=".12"/>',
+    dome(420, near.y(420) - 74, 86, '#05070c', '#d08a52'),
+    near.path,
+  ])
+}
+{
+  const near = ridge(900, 90, 239, '#10242c')
+  const roll = dice(241)
+  let ribbons = ''
+  for (let i = 0; i < 26; i++) {
+    const y = 330 + roll() * 300
+    ribbons += `<path d="M${n(-60 + roll() * 500)} ${n(y)}q${n(260 + roll() * 200)} ${n(-50 + roll() * 40)} ${n(700 + roll() * 500)} ${n(-10 + roll() * 30)}" fill="none" stroke="#e8fbff" stroke-opacity="${n(0.1 + roll() * 0.25)}" stroke-width="${n(2 + roll() * 9)}" stroke-linecap="round"/>`
+  }
+  stored('Night-Shining-Clouds', [sky('sky', [[0, '#0d2a4a'], [0.6, '#2f7396'], [1, '#f0c27a']]), ribbons, dome(1500, near.y(1500) - 76, 88, '#0c1a20', '#e8fbff'), near.path])
+}
+
 // Write or check --------------------------------------------------------------------------------------------------
 const isCheck = process.argv.includes('--check')
 let stale = 0

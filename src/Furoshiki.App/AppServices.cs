@@ -14,6 +14,7 @@ using Furoshiki.App.SafeStates;
 using Furoshiki.App.Saving;
 using Furoshiki.App.Session;
 using Furoshiki.App.Shelf;
+using Furoshiki.App.Supplies;
 using Furoshiki.App.Switching;
 using Furoshiki.Core.Content;
 using Furoshiki.Desktops;
@@ -106,6 +107,13 @@ public static class AppServices
             .AddSingleton<ShownPlans>()
             .AddSingleton<SwitchRuns>()
             .AddSingleton<SwitchHistory>()
+            .AddSingleton(_ => new CatalogueClient(
+                new HttpClient { Timeout = Timeout.InfiniteTimeSpan }
+            ))
+            .AddSingleton<Sources>()
+            .AddSingleton<SupplyShelf>()
+            .AddSingleton<SupplyGetter>()
+            .AddSingleton<SampleFiles>()
             .AddSingleton<DemoScenario>();
     }
 

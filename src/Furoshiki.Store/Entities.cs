@@ -86,6 +86,53 @@ public sealed class ProfileRow : IDeletable
     public long? DeletionId { get; set; }
 }
 
+/// <summary>Where supplies come from.</summary>
+public sealed class SourceRow
+{
+    /// <summary>Its number.</summary>
+    public long Id { get; set; }
+
+    /// <summary>Where its index is: an address ending in a slash, unlike that of any other.</summary>
+    public required string Address { get; set; }
+
+    /// <summary>The public key with which its index is signed (SubjectPublicKeyInfo).</summary>
+    public required byte[] Key { get; set; }
+
+    /// <summary>Digest of the index that was read last, which is kept as content; null before one was.</summary>
+    public Digest? Index { get; set; }
+
+    /// <summary>The number of that index; 0 before one was read.</summary>
+    public long Number { get; set; }
+
+    /// <summary>When it was read (UTC); null before.</summary>
+    public DateTime? ReadAt { get; set; }
+
+    /// <summary>Why the index could not be read when it was last tried, in a sentence; empty if it could.</summary>
+    public string Problem { get; set; } = "";
+}
+
+/// <summary>A version of a supply whose files are kept.</summary>
+public sealed class SupplyRow
+{
+    /// <summary>Its number.</summary>
+    public long Id { get; set; }
+
+    /// <summary>Its package URL, with the version.</summary>
+    public required string Name { get; set; }
+
+    /// <summary>Digest of what it says of itself, which is kept as content.</summary>
+    public required Digest Says { get; set; }
+
+    /// <summary>Digest of the tree of its files, which is kept as content.</summary>
+    public required Digest Files { get; set; }
+
+    /// <summary>Where it was had from.</summary>
+    public required string Source { get; set; }
+
+    /// <summary>When it was got (UTC).</summary>
+    public DateTime GotAt { get; set; }
+}
+
 /// <summary>A person's name for what they leave out of looks.</summary>
 public sealed class GroupingRow
 {

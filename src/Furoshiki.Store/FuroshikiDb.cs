@@ -42,6 +42,12 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
     /// <summary>What a person chose for the whole installation.</summary>
     public DbSet<PreferenceRow> Preferences => Set<PreferenceRow>();
 
+    /// <summary>Where supplies come from.</summary>
+    public DbSet<SourceRow> Sources => Set<SourceRow>();
+
+    /// <summary>The supplies whose files are kept.</summary>
+    public DbSet<SupplyRow> Supplies => Set<SupplyRow>();
+
     /// <summary>The journal.</summary>
     public DbSet<SwitchRow> Switches => Set<SwitchRow>();
 
@@ -93,6 +99,18 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
         {
             grouping.Property(one => one.Name).HasMaxLength(LongestName).UseCollation("NOCASE");
             grouping.HasIndex(one => one.Name).IsUnique();
+        });
+        modelBuilder.Entity<SourceRow>(source =>
+        {
+            source.HasIndex(one => one.Address).IsUnique();
+            source.Property(one => one.Problem).HasDefaultValue("");
+            Names(source, one => one.Index);
+        });
+        modelBuilder.Entity<SupplyRow>(supply =>
+        {
+            supply.HasIndex(one => new { one.Name, one.Says }).IsUnique();
+            Names(supply, one => one.Says);
+            Names(supply, one => one.Files);
         });
         modelBuilder.Entity<PreferenceRow>().HasKey(one => one.Name);
         modelBuilder.Entity<SavingRow>(saving =>

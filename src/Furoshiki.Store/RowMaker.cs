@@ -79,6 +79,11 @@ internal sealed class RowMaker(SqliteConnection damaged)
                 ["IsSimulated"] = known.GetValueOrDefault("Showing") is null ? 0L : 1L,
                 ["PartsOn"] = "",
             },
+            "Supplies" when Has(known, "Name", "Says", "Files") => new()
+            {
+                ["Source"] = MadeAgain,
+                ["GotAt"] = DateTime.UtcNow,
+            },
             "Deletions" => new()
             {
                 ["What"] = "Profile",

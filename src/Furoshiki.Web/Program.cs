@@ -14,6 +14,7 @@ using Furoshiki.Web.Pictures;
 using Furoshiki.Web.Profiles;
 using Furoshiki.Web.SafeStates;
 using Furoshiki.Web.Security;
+using Furoshiki.Web.Supplies;
 using Furoshiki.Web.Switching;
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
@@ -51,6 +52,10 @@ services.AddResponseCompression(compression =>
 services.AddFuroshiki(data, options.Demo, options.Allowed).AddSingleton<Access>();
 if (!isDescribing)
     services.AddHostedService<KeeperService>().AddHostedService<CountdownService>();
+if (!isDescribing && options.Demo is { } scenario)
+    services.AddHostedService(all =>
+        ActivatorUtilities.CreateInstance<DemoCatalogue>(all, scenario)
+    );
 
 var app = builder.Build();
 app.UseHeaders();
@@ -115,6 +120,7 @@ api.MapSwitching();
 api.MapGroupings();
 api.MapSafeStates();
 api.MapPictures();
+api.MapSupplies();
 api.MapAccess();
 api.MapCommands();
 app.MapFallbackToFile("{*path:regex(^(?!api(/|$)|assets/).*$)}", "index.html");

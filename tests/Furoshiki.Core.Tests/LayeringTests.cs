@@ -12,7 +12,14 @@ public sealed class LayeringTests
         ["Furoshiki.Store"] = ["Furoshiki.Core"],
         ["Furoshiki.App"] = ["Furoshiki.Core", "Furoshiki.Desktops", "Furoshiki.Store"],
         ["Furoshiki.Cli"] = ["Furoshiki.Core", "Furoshiki.App"],
-        ["Furoshiki.Web"] = ["Furoshiki.Core", "Furoshiki.App", "Furoshiki.Cli"],
+        ["Furoshiki.CatalogueHost"] = ["Furoshiki.Core"],
+        ["Furoshiki.Web"] =
+        [
+            "Furoshiki.Core",
+            "Furoshiki.App",
+            "Furoshiki.Cli",
+            "Furoshiki.CatalogueHost",
+        ],
     };
 
     private static IEnumerable<string> Sources(string pattern) =>

@@ -89,6 +89,12 @@ public sealed class DataFolder(string path) : IDisposable
     private string NewCopyFile => At("copy.new");
     private string Desktops => At("desktops");
 
+    /// <summary>The folder for what is loaded from catalogues and not all there yet.</summary>
+    public string Incoming => Directory.CreateDirectory(At("incoming"), OwnFolder).FullName;
+
+    /// <summary>The folder of the demo's catalogue.</summary>
+    public string Catalogue => At("catalogue");
+
     /// <summary>The folder of a simulated desktop.</summary>
     public string Desktop(string name) => System.IO.Path.Combine(Desktops, name);
 
@@ -319,8 +325,9 @@ public sealed class DataFolder(string path) : IDisposable
     {
         foreach (var file in OwnFiles())
             File.Delete(file);
-        if (Directory.Exists(Desktops))
-            Directory.Delete(Desktops, recursive: true);
+        foreach (var folder in new[] { Desktops, Catalogue, At("incoming") })
+            if (Directory.Exists(folder))
+                Directory.Delete(folder, recursive: true);
     }
 
     /// <summary>Sets a database aside that has lost what was in it, untouched, brings over what can be read, and says so.</summary>

@@ -174,6 +174,12 @@ public sealed class StoreShelf(
             "Groupings" => rows.Select(row =>
                 $"The grouping {row.Known.GetValueOrDefault("Name") ?? $"number {row.Id}"}"
             ),
+            "Sources" => rows.Select(row =>
+                $"The catalogue at {row.Known.GetValueOrDefault("Address") ?? $"address number {row.Id}"}"
+            ),
+            "Supplies" => rows.Select(row =>
+                $"The kept files of {row.Known.GetValueOrDefault("Name") ?? $"supply number {row.Id}"}"
+            ),
             "Asides" => [$"{Counting.Of(rows.Count, "file")} that had been set aside"],
             "Deletions" =>
             [

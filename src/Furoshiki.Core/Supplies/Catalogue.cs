@@ -14,15 +14,19 @@ namespace Furoshiki.Core.Supplies;
 /// <param name="Length">The archive's length in bytes.</param>
 /// <param name="Content">The SHA-256 of the archive.</param>
 /// <param name="Withdrawn">Why its maker took it back, in a sentence; null if nobody did.</param>
-/// <param name="Says">The SHA-256 of what the supply says of itself, as canonical JSON.</param>
+/// <param name="Manifest">What the supply says of itself, as canonical JSON (RFC 8785).</param>
 public sealed record Offer(
     Supply Supply,
     string Archive,
     long Length,
     Digest Content,
     string? Withdrawn,
-    Digest Says
-);
+    ReadOnlyMemory<byte> Manifest
+)
+{
+    /// <summary>The SHA-256 of what the supply says of itself.</summary>
+    public Digest Says { get; } = Digest.Of(Manifest.Span);
+}
 
 /// <summary>
 /// What a catalogue offers: an index in JSON with a signature beside it. The form is docs/schemas/catalogue.schema.json; the signature
@@ -190,12 +194,9 @@ public sealed record Catalogue(
             its.Length,
             digest,
             its.Withdrawn,
-            SaysOf(its.Supply)
+            CanonicalJson.Write(its.Supply)
         );
     }
-
-    /// <summary>The SHA-256 of what a supply says of itself, as canonical JSON.</summary>
-    public static Digest SaysOf(JsonNode supply) => Digest.Of(CanonicalJson.Write(supply));
 
     private static bool IsSigned(
         ReadOnlySpan<byte> index,

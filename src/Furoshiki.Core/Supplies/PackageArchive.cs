@@ -3,6 +3,7 @@ using System.IO.Compression;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Formats;
 
 namespace Furoshiki.Core.Supplies;
 
@@ -136,7 +137,7 @@ public static class PackageArchive
                         }
                     )
                         is { } its
-                    && Catalogue.SaysOf(its) == offer.Says
+                    && Digest.Of(CanonicalJson.Write(its)) == offer.Says
                 )
                     return;
             }

@@ -11,7 +11,7 @@ namespace Furoshiki.Store.Compiled
     public partial class FuroshikiDbModel
     {
         private FuroshikiDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("70157e45-bc16-49aa-be4a-3df0afc7bd50"), entityTypeCount: 13)
+            : base(skipDetectChanges: false, modelId: new Guid("b4ba0d8e-d226-4717-a9aa-982f75776b8c"), entityTypeCount: 15)
         {
         }
 
@@ -28,6 +28,8 @@ namespace Furoshiki.Store.Compiled
             var profileRow = ProfileRowEntityType.Create(this);
             var safeStateRow = SafeStateRowEntityType.Create(this);
             var savingRow = SavingRowEntityType.Create(this);
+            var sourceRow = SourceRowEntityType.Create(this);
+            var supplyRow = SupplyRowEntityType.Create(this);
             var switchContentRow = SwitchContentRowEntityType.Create(this);
             var switchRow = SwitchRowEntityType.Create(this);
 
@@ -52,6 +54,9 @@ namespace Furoshiki.Store.Compiled
             SavingRowEntityType.CreateForeignKey2(savingRow, contentRow);
             SavingRowEntityType.CreateForeignKey3(savingRow, contentRow);
             SavingRowEntityType.CreateForeignKey4(savingRow, profileRow);
+            SourceRowEntityType.CreateForeignKey1(sourceRow, contentRow);
+            SupplyRowEntityType.CreateForeignKey1(supplyRow, contentRow);
+            SupplyRowEntityType.CreateForeignKey2(supplyRow, contentRow);
             SwitchContentRowEntityType.CreateForeignKey1(switchContentRow, contentRow);
             SwitchContentRowEntityType.CreateForeignKey2(switchContentRow, switchRow);
             SwitchRowEntityType.CreateForeignKey1(switchRow, desktopRow);
@@ -67,6 +72,8 @@ namespace Furoshiki.Store.Compiled
             ProfileRowEntityType.CreateAnnotations(profileRow);
             SafeStateRowEntityType.CreateAnnotations(safeStateRow);
             SavingRowEntityType.CreateAnnotations(savingRow);
+            SourceRowEntityType.CreateAnnotations(sourceRow);
+            SupplyRowEntityType.CreateAnnotations(supplyRow);
             SwitchContentRowEntityType.CreateAnnotations(switchContentRow);
             SwitchRowEntityType.CreateAnnotations(switchRow);
 

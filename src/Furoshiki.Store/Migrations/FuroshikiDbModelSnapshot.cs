@@ -419,6 +419,82 @@ namespace Furoshiki.Store.Migrations
                     b.ToTable("Savings", (string)null);
                 });
 
+            modelBuilder.Entity("Furoshiki.Store.SourceRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("Index")
+                        .HasColumnType("BLOB");
+
+                    b.Property<byte[]>("Key")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<long>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Problem")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("");
+
+                    b.Property<DateTime?>("ReadAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Address")
+                        .IsUnique();
+
+                    b.HasIndex("Index");
+
+                    b.ToTable("Sources");
+                });
+
+            modelBuilder.Entity("Furoshiki.Store.SupplyRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<byte[]>("Files")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<DateTime>("GotAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("Says")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<string>("Source")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Files");
+
+                    b.HasIndex("Says");
+
+                    b.HasIndex("Name", "Says")
+                        .IsUnique();
+
+                    b.ToTable("Supplies");
+                });
+
             modelBuilder.Entity("Furoshiki.Store.SwitchContentRow", b =>
                 {
                     b.Property<long>("SwitchId")
@@ -649,6 +725,32 @@ namespace Furoshiki.Store.Migrations
                         .IsRequired();
 
                     b.Navigation("Profile");
+                });
+
+            modelBuilder.Entity("Furoshiki.Store.SourceRow", b =>
+                {
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("Index")
+                        .HasPrincipalKey("Digest")
+                        .OnDelete(DeleteBehavior.Restrict);
+                });
+
+            modelBuilder.Entity("Furoshiki.Store.SupplyRow", b =>
+                {
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("Files")
+                        .HasPrincipalKey("Digest")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("Says")
+                        .HasPrincipalKey("Digest")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("Furoshiki.Store.SwitchContentRow", b =>

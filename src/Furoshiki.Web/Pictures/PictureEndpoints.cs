@@ -31,19 +31,30 @@ internal static class PictureEndpoints
         PictureScene scene = PictureScene.Desktop
     ) => painter.Draw(digest, desktop, scene);
 
-    /// <summary>Content of foreign origin is only ever loaded as an image: a policy of its own keeps scripts in it from running.</summary>
     private static Results<FileContentHttpResult, NotFound> Load(
         string digest,
         string name,
         LookLibrary library,
         HttpResponse response
+    ) =>
+        library.FindBytes(LookLibrary.Asked(digest)) is { } bytes
+        && Foreign(digest, name, bytes, response) is { } file
+            ? file
+            : TypedResults.NotFound();
+
+    /// <summary>
+    /// Content of foreign origin is only ever loaded as an image: a policy of its own keeps scripts in it from running. Null for what is no
+    /// image.
+    /// </summary>
+    public static FileContentHttpResult? Foreign(
+        string digest,
+        string name,
+        byte[] bytes,
+        HttpResponse response
     )
     {
-        if (
-            PictureFile.MediaTypeOf(name) is not { } type
-            || library.FindBytes(LookLibrary.Asked(digest)) is not { } bytes
-        )
-            return TypedResults.NotFound();
+        if (PictureFile.MediaTypeOf(name) is not { } type)
+            return null;
         response.Headers.CacheControl = AskAgain;
         response.Headers.ContentSecurityPolicy =
             "default-src 'none'; style-src 'unsafe-inline'; sandbox";

@@ -1,0 +1,48 @@
+using System.Collections.Concurrent;
+using Furoshiki.App.Looks;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Supplies;
+
+namespace Furoshiki.App.Supplies;
+
+/// <summary>Gives the files that show what a supply is like: what is here from here, and the rest from where it is offered.</summary>
+public sealed class SampleFiles(Sources sources, LookLibrary library, CatalogueClient client)
+{
+    private const int MostBytes = 1 << 22;
+    private const int MostKept = 512;
+
+    private readonly ConcurrentDictionary<Digest, byte[]> _loaded = new();
+
+    /// <summary>The bytes of a file that some supply has; null if none that is offered has it, or it cannot be loaded now.</summary>
+    /// <param name="digest">The digest of its content.</param>
+    /// <param name="stop">Gives up.</param>
+    public async Task<byte[]?> Find(Digest digest, CancellationToken stop)
+    {
+        if (_loaded.TryGetValue(digest, out var loaded))
+            return loaded;
+        if (library.FindBytes(digest) is { } here)
+            return here;
+        if (
+            sources
+                .Known()
+                .FirstOrDefault(one =>
+                    one.Source is not null && one.Supply.Files.Any(file => file.Content == digest)
+                )
+            is not { Source: { } source }
+        )
+            return null;
+        try
+        {
+            var bytes = await client.Load(new Uri(source, $"files/{digest.Hex}"), MostBytes, stop);
+            if (Digest.Of(bytes) != digest)
+                return null;
+            if (_loaded.Count >= MostKept)
+                _loaded.Clear();
+            return _loaded[digest] = bytes;
+        }
+        catch (SupplyException)
+        {
+            return null;
+        }
+    }
+}

@@ -1,0 +1,285 @@
+using System.Collections.Concurrent;
+using System.Security.Cryptography;
+using System.Text.Json.Nodes;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Supplies;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.App.Supplies;
+
+/// <summary>A version of a supply that is known, and where it can be had.</summary>
+/// <param name="Supply">The supply.</param>
+/// <param name="Offer">What a catalogue offers it as; null if none does any more.</param>
+/// <param name="Source">Where that catalogue is.</param>
+/// <param name="Kept">The digest of the tree of its files, if they are kept.</param>
+public sealed record KnownSupply(Supply Supply, Offer? Offer, Uri? Source, Digest? Kept);
+
+/// <summary>Where supplies come from.</summary>
+/// <param name="Address">Where its index is.</param>
+/// <param name="Title">What it is called; its address until an index was read.</param>
+/// <param name="Number">The number of the index that was read last; 0 before one was.</param>
+/// <param name="ReadAt">When that was (UTC).</param>
+/// <param name="Offers">How many versions of supplies it offers.</param>
+/// <param name="Problem">Why it could not be read when it was last tried; null if it could.</param>
+/// <param name="Refused">What in it cannot be taken, in sentences.</param>
+public sealed record SourceView(
+    long Id,
+    string Address,
+    string Title,
+    long Number,
+    DateTime? ReadAt,
+    int Offers,
+    string? Problem,
+    IReadOnlyList<string> Refused
+);
+
+/// <summary>A catalogue to be used.</summary>
+/// <param name="Address">Where its index is: an address of http or https.</param>
+/// <param name="Key">The public key with which its index is signed (SubjectPublicKeyInfo), in base64.</param>
+public sealed record SourceForm(string Address, string Key);
+
+/// <summary>The catalogues that a person uses, and what they offered when they were last read.</summary>
+public sealed class Sources(
+    IDbContextFactory<FuroshikiDb> databases,
+    IContentStore content,
+    CatalogueClient client,
+    TimeProvider clock
+)
+{
+    private const int LongestAddress = 500;
+    private const int MostSignature = 1_024;
+
+    private readonly ConcurrentDictionary<Digest, Catalogue> _catalogues = new();
+    private readonly ConcurrentDictionary<Digest, Supply> _kept = new();
+
+    /// <summary>All of them.</summary>
+    public IReadOnlyList<SourceView> All()
+    {
+        using var db = databases.CreateDbContext();
+        return [.. db.Sources.AsNoTracking().OrderBy(one => one.Id).ToList().Select(View)];
+    }
+
+    /// <summary>Every version of a supply that is offered or kept.</summary>
+    public IReadOnlyList<KnownSupply> Known()
+    {
+        using var db = databases.CreateDbContext();
+        var kept = db.Supplies.AsNoTracking().ToList();
+        var byName = kept.ToLookup(one => one.Name, StringComparer.Ordinal);
+        var known = new Dictionary<string, KnownSupply>(StringComparer.Ordinal);
+        foreach (var source in db.Sources.AsNoTracking().OrderBy(one => one.Id).ToList())
+        foreach (var offer in CatalogueOf(source)?.Offers ?? [])
+            known.TryAdd(
+                offer.Supply.Id,
+                new KnownSupply(
+                    offer.Supply,
+                    offer,
+                    new Uri(source.Address),
+                    byName[offer.Supply.Id].FirstOrDefault(one => one.Says == offer.Says)?.Files
+                )
+            );
+        foreach (var one in kept)
+            if (KeptSupply(one) is { } supply)
+                known.TryAdd(one.Name, new KnownSupply(supply, null, null, one.Files));
+        return [.. known.Values];
+    }
+
+    /// <summary>Uses a catalogue, and reads it.</summary>
+    /// <exception cref="ProblemException">It is no address or no key, is used already, or cannot be read.</exception>
+    public async Task<SourceView> Add(SourceForm form, CancellationToken stop)
+    {
+        var row = new SourceRow { Address = AddressOf(form.Address), Key = KeyOf(form.Key) };
+        using (var db = databases.CreateDbContext())
+            if (db.Sources.Any(one => one.Address == row.Address))
+                throw ProblemException.Field("address", "This catalogue is used already.");
+        var (catalogue, index) = await Load(row, stop);
+        using (var db = databases.CreateDbContext())
+        using (var hold = content.Hold())
+        {
+            Take(row, catalogue, hold.Put(index));
+            db.Sources.Add(row);
+            db.SaveChanges();
+        }
+        return View(row);
+    }
+
+    /// <summary>Uses a catalogue that is known by its key, wherever it is now.</summary>
+    /// <param name="form">The catalogue.</param>
+    /// <param name="stop">Gives up.</param>
+    /// <exception cref="ProblemException">It is no address or no key, or cannot be read.</exception>
+    public async Task<SourceView> Settle(SourceForm form, CancellationToken stop)
+    {
+        var (address, key) = (AddressOf(form.Address), KeyOf(form.Key));
+        long id;
+        using (var db = databases.CreateDbContext())
+        {
+            if (
+                db.Sources.AsEnumerable().FirstOrDefault(one => one.Key.SequenceEqual(key))
+                is not { } row
+            )
+                return await Add(form, stop);
+            row.Address = address;
+            db.SaveChanges();
+            id = row.Id;
+        }
+        return await Read(id, stop);
+    }
+
+    /// <summary>Reads a catalogue again. What it offered before stays if it cannot be read.</summary>
+    /// <param name="id">Its number.</param>
+    /// <param name="stop">Gives up.</param>
+    /// <exception cref="ProblemException">It is not used, or cannot be read.</exception>
+    public async Task<SourceView> Read(long id, CancellationToken stop)
+    {
+        SourceRow row;
+        using (var db = databases.CreateDbContext())
+            row = Find(db, id);
+        try
+        {
+            var (catalogue, index) = await Load(row, stop);
+            using var db = databases.CreateDbContext();
+            using var hold = content.Hold();
+            row = Find(db, id);
+            Take(row, catalogue, hold.Put(index));
+            db.SaveChanges();
+            return View(row);
+        }
+        catch (ProblemException problem)
+        {
+            using var db = databases.CreateDbContext();
+            Find(db, id).Problem = problem.Problem.Sentence;
+            db.SaveChanges();
+            throw;
+        }
+    }
+
+    /// <summary>Uses a catalogue no more. What was got from it stays.</summary>
+    /// <param name="id">Its number.</param>
+    /// <exception cref="ProblemException">It is not used.</exception>
+    public void Remove(long id)
+    {
+        using var db = databases.CreateDbContext();
+        db.Sources.Remove(Find(db, id));
+        db.SaveChanges();
+    }
+
+    private static SourceRow Find(FuroshikiDb db, long id) =>
+        db.Sources.FirstOrDefault(one => one.Id == id)
+        ?? throw ProblemException.NotFound("This catalogue");
+
+    private void Take(SourceRow row, Catalogue catalogue, Digest index)
+    {
+        (row.Index, row.Number, row.Problem) = (index, catalogue.Number, "");
+        row.ReadAt = clock.GetUtcNow().UtcDateTime;
+    }
+
+    private async Task<(Catalogue Catalogue, byte[] Index)> Load(
+        SourceRow row,
+        CancellationToken stop
+    )
+    {
+        var address = new Uri(row.Address);
+        try
+        {
+            var index = await client.Load(
+                new Uri(address, Catalogue.IndexFile),
+                Catalogue.MostBytes,
+                stop
+            );
+            var signature = await client.Load(
+                new Uri(address, Catalogue.SignatureFile),
+                MostSignature,
+                stop
+            );
+            return (Catalogue.Read(index, signature, row.Key, row.Number), index);
+        }
+        catch (SupplyException problem)
+        {
+            throw ProblemException.InTheWay(
+                "catalogue",
+                problem.Message,
+                "What it offered before is still known, and nothing was placed anywhere."
+            );
+        }
+    }
+
+    private SourceView View(SourceRow row)
+    {
+        var catalogue = CatalogueOf(row);
+        return new SourceView(
+            row.Id,
+            row.Address,
+            catalogue?.Title ?? row.Address,
+            row.Number,
+            row.ReadAt,
+            catalogue?.Offers.Length ?? 0,
+            row.Problem.Length == 0 ? null : row.Problem,
+            catalogue?.Refused ?? []
+        );
+    }
+
+    /// <summary>What a catalogue offered when it was last read; null if it never was, or the copy of that is damaged.</summary>
+    private Catalogue? CatalogueOf(SourceRow row)
+    {
+        if (row.Index is not { } digest)
+            return null;
+        if (_catalogues.TryGetValue(digest, out var known))
+            return known;
+        try
+        {
+            // It was found to be signed when it was taken in, and its content is checked against its digest.
+            return _catalogues[digest] = Catalogue.Read(content.Read(digest), 0);
+        }
+        catch (Exception problem) when (problem is MissingContentException or SupplyException)
+        {
+            return null;
+        }
+    }
+
+    private Supply? KeptSupply(SupplyRow row)
+    {
+        if (_kept.TryGetValue(row.Says, out var known))
+            return known;
+        try
+        {
+            return _kept[row.Says] = SupplyReader.Read(JsonNode.Parse(content.Read(row.Says)));
+        }
+        catch (Exception problem) when (problem is MissingContentException or SupplyException)
+        {
+            return null;
+        }
+    }
+
+    private static string AddressOf(string text)
+    {
+        if (
+            text.Length > LongestAddress
+            || !Uri.TryCreate(text.TrimEnd('/') + '/', UriKind.Absolute, out var address)
+            || address.Scheme is not ("http" or "https")
+            || address.UserInfo.Length + address.Query.Length + address.Fragment.Length > 0
+        )
+            throw ProblemException.Field(
+                "address",
+                "A catalogue has an address of http or https, such as https://stores.example/heron-ridge/."
+            );
+        return address.AbsoluteUri;
+    }
+
+    private static byte[] KeyOf(string text)
+    {
+        try
+        {
+            var key = Convert.FromBase64String(text);
+            using var its = ECDsa.Create();
+            its.ImportSubjectPublicKeyInfo(key, out _);
+            return key;
+        }
+        catch (Exception problem) when (problem is FormatException or CryptographicException)
+        {
+            throw ProblemException.Field(
+                "key",
+                "This is no public key for P-256 (SubjectPublicKeyInfo in base64)."
+            );
+        }
+    }
+}

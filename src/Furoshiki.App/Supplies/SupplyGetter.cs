@@ -1,0 +1,156 @@
+using Furoshiki.App.Installation;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Supplies;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.App.Supplies;
+
+/// <summary>How far getting is.</summary>
+/// <param name="Title">What is being got.</param>
+/// <param name="Done">Bytes that came.</param>
+/// <param name="Total">Bytes in all.</param>
+public sealed record GettingProgress(string Title, long Done, long Total);
+
+/// <summary>Gets supplies into the store: each is loaded, held against what it was offered as, and kept whole or not at all.</summary>
+public sealed class SupplyGetter(
+    IDbContextFactory<FuroshikiDb> databases,
+    IContentStore content,
+    CatalogueClient client,
+    DataFolder data,
+    TimeProvider clock
+)
+{
+    private const int MostAtOnce = 4;
+
+    /// <summary>Gets those of some supplies that are not kept yet, several at once. What was loaded when it broke off is not loaded again.</summary>
+    /// <param name="supplies">The supplies.</param>
+    /// <param name="progress">Is told how far it is.</param>
+    /// <param name="stop">Gives up.</param>
+    /// <exception cref="SupplyException">One of them cannot be had, or is not as it was offered. Those that could be had are kept.</exception>
+    public async Task Get(
+        IReadOnlyList<KnownSupply> supplies,
+        Action<GettingProgress>? progress,
+        CancellationToken stop
+    )
+    {
+        var wanted = supplies.Where(one => one.Kept is null).ToList();
+        var total = wanted.Sum(one => one.Offer!.Length);
+        var done = new long[wanted.Count];
+        var problems = new List<SupplyException>();
+        await Parallel.ForEachAsync(
+            wanted.Index(),
+            new ParallelOptions { MaxDegreeOfParallelism = MostAtOnce, CancellationToken = stop },
+            async (one, inner) =>
+            {
+                try
+                {
+                    await Get(
+                        one.Item.Offer!,
+                        one.Item.Source!,
+                        length =>
+                        {
+                            done[one.Index] = length;
+                            progress?.Invoke(
+                                new GettingProgress(one.Item.Supply.Title, done.Sum(), total)
+                            );
+                        },
+                        inner
+                    );
+                }
+                catch (SupplyException problem)
+                {
+                    lock (problems)
+                        problems.Add(problem);
+                }
+            }
+        );
+        if (problems.Count > 0)
+            throw new SupplyException(string.Join(" ", problems.Select(one => one.Message)));
+    }
+
+    private async Task Get(Offer offer, Uri source, Action<long> progress, CancellationToken stop)
+    {
+        var path = Path.Combine(data.Incoming, offer.Content.Hex);
+        await using var archive = new FileStream(
+            path,
+            FileMode.OpenOrCreate,
+            FileAccess.ReadWrite,
+            FileShare.None
+        );
+        if (archive.Length > offer.Length)
+            archive.SetLength(0);
+        if (archive.Length < offer.Length)
+            await client.Load(
+                new Uri(source, offer.Archive),
+                offer.Length,
+                archive,
+                progress,
+                stop
+            );
+        archive.Position = 0;
+        var digest = Digest.Of(archive);
+        // Kept or refused, it is not loaded twice.
+        File.Delete(path);
+        if (digest != offer.Content)
+            throw new SupplyException(
+                $"The archive of {offer.Supply.Id} is not the one that the catalogue says (SHA-256 {digest.Short}… instead of {offer.Content.Short}…)."
+            );
+        archive.Position = 0;
+        Keep(offer, source, archive);
+    }
+
+    private void Keep(Offer offer, Uri source, Stream archive)
+    {
+        using var tar = new FileStream(
+            Path.Combine(data.Incoming, $"{offer.Content.Hex}.tar"),
+            FileMode.Create,
+            FileAccess.ReadWrite,
+            FileShare.None,
+            1 << 16,
+            FileOptions.DeleteOnClose
+        );
+        PackageArchive.Unpack(archive, offer, tar);
+        tar.Position = 0;
+        using var hold = content.Hold();
+        using var batch = hold.Begin();
+        PackageArchive.Read(tar, offer, (_, bytes) => batch.Put(bytes));
+        var files = TreeOf(offer.Supply);
+        batch.PutTree(
+            files,
+            (path, _) => throw new InvalidOperationException($"{path} was not taken in.")
+        );
+        var says = batch.Put(offer.Manifest.Span);
+        batch.Commit();
+        using var db = databases.CreateDbContext();
+        if (db.Supplies.Any(one => one.Name == offer.Supply.Id && one.Says == says))
+            return;
+        db.Supplies.Add(
+            new SupplyRow
+            {
+                Name = offer.Supply.Id,
+                Says = says,
+                Files = files.Digest,
+                Source = source.AbsoluteUri,
+                GotAt = clock.GetUtcNow().UtcDateTime,
+            }
+        );
+        db.SaveChanges();
+    }
+
+    /// <summary>The tree of a supply's files, each kind and asset in a folder.</summary>
+    public static Tree TreeOf(Supply supply)
+    {
+        var states = supply.Files.ToDictionary(
+            file => file.Path,
+            file => file.State,
+            StringComparer.Ordinal
+        );
+        foreach (var path in supply.Files.Select(file => file.Path))
+            for (var i = path.IndexOf('/'); i >= 0; i = path.IndexOf('/', i + 1))
+                states.TryAdd(path[..i], FileState.OfFolder(FolderMode));
+        return Tree.Of(states);
+    }
+
+    private const int FolderMode = 0b111_101_101;
+}

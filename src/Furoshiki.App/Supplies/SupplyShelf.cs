@@ -1,0 +1,193 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Observing;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Parts;
+using Furoshiki.Core.Supplies;
+using Semver;
+
+namespace Furoshiki.App.Supplies;
+
+/// <summary>How a supply stands to a desktop.</summary>
+public enum SupplyState
+{
+    /// <summary>It is there as it came.</summary>
+    Here,
+
+    /// <summary>It is there, and some of its files are not as they came.</summary>
+    Edited,
+
+    /// <summary>It can be got.</summary>
+    ToGet,
+
+    /// <summary>It is not there, and its maker took it back; what is kept of it can still be placed.</summary>
+    Withdrawn,
+
+    /// <summary>It is not there, and not made for this desktop.</summary>
+    NotForThis,
+}
+
+/// <summary>A version of a supply.</summary>
+/// <param name="Id">Its package URL.</param>
+/// <param name="Version">The version.</param>
+/// <param name="Withdrawn">Why its maker took it back; null if nobody did.</param>
+/// <param name="IsFor">Whether it is made for this desktop.</param>
+/// <param name="IsKept">Whether its files are kept, so that it can be had without its catalogue.</param>
+/// <param name="Bytes">How many bytes have to come.</param>
+public sealed record SupplyVersionView(
+    string Id,
+    string Version,
+    string? Withdrawn,
+    bool IsFor,
+    bool IsKept,
+    long Bytes
+);
+
+/// <summary>A file of a supply that shows what it is like.</summary>
+/// <param name="Content">The digest of its content.</param>
+/// <param name="Name">Its name.</param>
+public sealed record SampleView(string Content, string Name);
+
+/// <summary>A supply, as it stands to a desktop.</summary>
+/// <param name="Name">Its package URL, without a version.</param>
+/// <param name="Version">The version that is there, or else the newest that can be.</param>
+/// <param name="Kinds">The kinds that it serves, by their names.</param>
+/// <param name="Titles">The same, for people.</param>
+/// <param name="IsEngine">Whether others need it, and no setting names it.</param>
+/// <param name="MadeFor">The platforms that it is made for, in words; empty for all.</param>
+/// <param name="Size">The bytes of its files.</param>
+/// <param name="State">How it stands to the desktop.</param>
+/// <param name="IsOn">Whether a part that is on uses it.</param>
+/// <param name="Newer">The newest version that can be had, if it is newer than the one that is there.</param>
+/// <param name="Edited">The files that are missing, added or edited.</param>
+/// <param name="Samples">What it is like.</param>
+public sealed record SupplyView(
+    string Name,
+    string Version,
+    string Title,
+    string Family,
+    string Summary,
+    string Maker,
+    string Licence,
+    bool MayBeShared,
+    string Home,
+    IReadOnlyList<string> Kinds,
+    IReadOnlyList<string> Titles,
+    bool IsEngine,
+    [property: JsonConverter(typeof(JsonStringEnumConverter<Tone>))] Tone? Tone,
+    string? Accent,
+    IReadOnlyList<string> MadeFor,
+    long Size,
+    int Files,
+    SupplyState State,
+    bool IsOn,
+    SupplyVersionView? Newer,
+    IReadOnlyList<string> Edited,
+    IReadOnlyList<SupplyVersionView> Versions,
+    IReadOnlyList<SampleView> Samples
+);
+
+/// <summary>The supplies that are known, as they stand to a desktop.</summary>
+public sealed class SupplyShelf(Sources sources, Observer observer)
+{
+    private const int MostEdited = 100;
+
+    /// <summary>All of them, by kind and family.</summary>
+    public IReadOnlyList<SupplyView> Of(LiveDesktop desktop)
+    {
+        var seen = observer.See(desktop);
+        var on = seen
+            .Reading.Look.Components.SelectMany(part => part.Assets)
+            .Select(asset => asset.Path)
+            .OfType<string>()
+            .ToHashSet(StringComparer.Ordinal);
+        return
+        [
+            .. sources
+                .Known()
+                .GroupBy(one => one.Supply.Name)
+                .Select(versions => View(NewestFirst(versions), desktop, seen, on))
+                .OrderBy(one => Kind.Get(one.Kinds[0]).Place)
+                .ThenBy(one => one.IsEngine)
+                .ThenBy(one => one.Family, StringComparer.OrdinalIgnoreCase)
+                .ThenBy(one => one.Title, StringComparer.OrdinalIgnoreCase),
+        ];
+    }
+
+    private static ImmutableArray<KnownSupply> NewestFirst(IEnumerable<KnownSupply> versions) =>
+        [.. versions.OrderByDescending(one => one.Supply.Version, SemVersion.PrecedenceComparer)];
+
+    private static SupplyView View(
+        ImmutableArray<KnownSupply> versions,
+        LiveDesktop desktop,
+        Observation seen,
+        HashSet<string> on
+    )
+    {
+        var standing = SupplyStanding.Find(
+            versions.Select(one => one.Supply),
+            desktop.Map,
+            seen.View
+        );
+        var newest = versions.FirstOrDefault(one => CanBeHad(one, desktop));
+        var supply = standing?.Supply ?? (newest ?? versions[0]).Supply;
+        var edited = standing?.Differing.ToList() ?? [];
+        var main = supply.Provides[0];
+        return new SupplyView(
+            supply.Name.ToString(),
+            supply.Version.ToString(),
+            supply.Title,
+            supply.Family,
+            supply.Summary,
+            supply.Maker,
+            supply.Licence,
+            supply.MayBeShared,
+            supply.Home,
+            [.. supply.Provides.Select(one => one.Kind.Name).Distinct()],
+            [.. supply.Provides.Select(one => one.Kind.Title).Distinct()],
+            supply.Provides.All(one => one.IsEngine),
+            main.Tone,
+            main.Accent?.ToString(),
+            [.. supply.MadeFor.Select(one => $"{one.Platform} {one.Versions}")],
+            supply.Size,
+            supply.Files.Length,
+            standing is { IsWhole: true } && edited.Count == 0 ? SupplyState.Here
+                : standing is not null ? SupplyState.Edited
+                : newest is not null ? SupplyState.ToGet
+                : versions.Any(one => IsFor(one.Supply, desktop)) ? SupplyState.Withdrawn
+                : SupplyState.NotForThis,
+            standing?.Assets.Any(asset => on.Contains(asset.Path.ToString())) == true,
+            standing is not null
+            && newest is not null
+            && SemVersion.ComparePrecedence(newest.Supply.Version, supply.Version) > 0
+                ? View(newest, desktop)
+                : null,
+            [.. edited.Take(MostEdited).Select(PathText.Printable)],
+            [.. versions.Select(one => View(one, desktop))],
+            [.. SupplySamples.Of(supply)]
+        );
+    }
+
+    private static SupplyVersionView View(KnownSupply one, LiveDesktop desktop) =>
+        new(
+            one.Supply.Id,
+            one.Supply.Version.ToString(),
+            one.Offer?.Withdrawn,
+            IsFor(one.Supply, desktop),
+            one.Kept is not null,
+            one.Kept is null ? one.Offer!.Length : 0
+        );
+
+    /// <summary>Whether a version can be had for a desktop: it is made for it, and no prerelease nor withdrawn.</summary>
+    internal static bool CanBeHad(KnownSupply one, LiveDesktop desktop) =>
+        one.Supply.Version.IsRelease
+        && one.Offer is { Withdrawn: null }
+        && IsFor(one.Supply, desktop);
+
+    internal static bool IsFor(Supply supply, LiveDesktop desktop) =>
+        supply.IsFor(desktop.Map.Platform, desktop.Version)
+        && supply.Provides.All(asset =>
+            SupplyPlaces.PlaceFor(desktop.Map, asset, supply.IsFile(asset)) is not null
+        );
+}

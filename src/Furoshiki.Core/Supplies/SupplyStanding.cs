@@ -1,0 +1,114 @@
+using System.Collections.Immutable;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Reading;
+
+namespace Furoshiki.Core.Supplies;
+
+/// <summary>An asset on a desktop that is one of a supply, as it came or edited in place.</summary>
+/// <param name="Asset">The asset.</param>
+/// <param name="Path">Where it stands.</param>
+/// <param name="Same">How many of its files are as they came.</param>
+/// <param name="Differing">The paths of files in it that are missing, added or edited.</param>
+public sealed record StandingAsset(
+    Provided Asset,
+    PlacePath Path,
+    int Same,
+    ImmutableArray<string> Differing
+);
+
+/// <summary>A supply on a desktop. Nothing notes what is there: it is known again by its files.</summary>
+/// <param name="Supply">The version that comes nearest to what stands there.</param>
+/// <param name="Assets">Those of its assets that are there.</param>
+public sealed record SupplyStanding(Supply Supply, ImmutableArray<StandingAsset> Assets)
+{
+    /// <summary>Whether all of it is there.</summary>
+    public bool IsWhole => Assets.Length == Supply.Provides.Length;
+
+    /// <summary>The files in it that are missing, added or edited, as paths within the supply.</summary>
+    public IEnumerable<string> Differing =>
+        Assets.SelectMany(one =>
+            one.Differing.Select(path =>
+                path.Length == 0 ? one.Asset.Path : $"{one.Asset.Path}/{path}"
+            )
+        );
+
+    /// <summary>What of a supply is on a desktop; null if nothing is, or what stands there is something else of the same name.</summary>
+    /// <param name="versions">The versions of the supply that are known, the one that is preferred first.</param>
+    /// <param name="map">The desktop's map.</param>
+    /// <param name="view">The desktop's folder.</param>
+    public static SupplyStanding? Find(
+        IEnumerable<Supply> versions,
+        DesktopMap map,
+        IDesktopView view
+    ) =>
+        versions
+            .Select(supply => new SupplyStanding(
+                supply,
+                [
+                    .. supply
+                        .Provides.Select(asset => Find(supply, asset, map, view))
+                        .OfType<StandingAsset>(),
+                ]
+            ))
+            .Where(one => one.Assets.Any(asset => asset.Same > 0))
+            .MinBy(one => (one.Supply.Provides.Length - one.Assets.Length, one.Differing.Count()));
+
+    private static StandingAsset? Find(
+        Supply supply,
+        Provided asset,
+        DesktopMap map,
+        IDesktopView view
+    )
+    {
+        var isFile = supply.IsFile(asset);
+        foreach (var folder in SupplyPlaces.FoldersFor(map, asset, isFile))
+        {
+            var path = folder.Within(asset.Name);
+            if (view.Follow(path.FromRoot) is not { } end || view.Find(end) is not { } state)
+                continue;
+            var stands = isFile
+                ? new Dictionary<string, FileState>(StringComparer.Ordinal) { [""] = state }
+                : (view.FindTree(end) ?? Tree.Empty)
+                    .All.Where(one => one.Value.Type != FileType.Folder)
+                    .ToDictionary(StringComparer.Ordinal);
+            var files = supply.FilesOf(asset).ToDictionary(StringComparer.Ordinal);
+            var differing = files
+                .Keys.Union(stands.Keys)
+                .Where(one =>
+                    files.GetValueOrDefault(one)?.Content != stands.GetValueOrDefault(one)?.Content
+                )
+                .Order(StringComparer.Ordinal)
+                .ToImmutableArray();
+            return new StandingAsset(
+                asset,
+                path,
+                files.Count - differing.Count(files.ContainsKey),
+                differing
+            );
+        }
+        return null;
+    }
+}
+
+/// <summary>Where the assets of supplies belong on a desktop.</summary>
+public static class SupplyPlaces
+{
+    /// <summary>The folders in which a desktop looks for an asset, in its order; none if the platform has no use for it.</summary>
+    /// <param name="map">The desktop's map.</param>
+    /// <param name="asset">The asset.</param>
+    /// <param name="isFile">Whether it is a single file.</param>
+    public static IEnumerable<PlacePath> FoldersFor(DesktopMap map, Provided asset, bool isFile) =>
+        (map.Find(asset.Kind)?.Assets ?? [])
+            .Where(rule => asset.IsEngine || rule.Form == AssetForm.File == isFile)
+            .SelectMany(rule =>
+                asset.IsEngine ? (rule.Inherits?.Folders ?? []).Except(rule.Folders) : rule.Folders
+            )
+            .Distinct();
+
+    /// <summary>Where an asset is placed when it is got: in the first of the person's own folders; null if the platform has none for it.</summary>
+    public static PlacePath? PlaceFor(DesktopMap map, Provided asset, bool isFile) =>
+        FoldersFor(map, asset, isFile).FirstOrDefault(one => one.Place.IsPersons) is { } folder
+            ? folder.Within(asset.Name)
+            : null;
+}

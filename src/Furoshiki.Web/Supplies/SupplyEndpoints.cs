@@ -1,0 +1,66 @@
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
+using Furoshiki.App.Supplies;
+using Furoshiki.Web.Pictures;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Furoshiki.Web.Supplies;
+
+internal static class SupplyEndpoints
+{
+    public static void MapSupplies(this IEndpointRouteBuilder api)
+    {
+        var all = api.MapGroup("").WithTags("Supplies");
+        all.MapGet(
+                "/desktops/{id:long}/supplies",
+                (long id, DesktopRegister register, SupplyShelf shelf) => shelf.Of(register.Get(id))
+            )
+            .WithName("listSupplies")
+            .WithSummary("List the supplies that are known, as they stand to a desktop");
+        all.MapGet("/supplies/files/{digest}/{name}", Sample)
+            .WithName("loadSample")
+            .WithSummary("Give a file of a supply that shows what it is like")
+            .Produces(StatusCodes.Status200OK, contentType: "application/octet-stream");
+        all.MapGet("/catalogues", (Sources sources) => sources.All())
+            .WithName("listCatalogues")
+            .WithSummary("List the catalogues that are used");
+        all.MapPost(
+                "/catalogues",
+                (SourceForm form, Sources sources, CancellationToken stop) =>
+                    sources.Add(form, stop)
+            )
+            .WithName("addCatalogue")
+            .WithSummary("Use a catalogue, and read it")
+            .ProducesProblem(StatusCodes.Status409Conflict)
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        all.MapPost(
+                "/catalogues/{id:long}/read",
+                (long id, Sources sources, CancellationToken stop) => sources.Read(id, stop)
+            )
+            .WithName("readCatalogue")
+            .WithSummary("Read a catalogue again")
+            .ProducesProblem(StatusCodes.Status409Conflict);
+        all.MapDelete(
+                "/catalogues/{id:long}",
+                (long id, Sources sources) =>
+                {
+                    sources.Remove(id);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("removeCatalogue")
+            .WithSummary("Use a catalogue no more");
+    }
+
+    private static async Task<Results<FileContentHttpResult, NotFound>> Sample(
+        string digest,
+        string name,
+        SampleFiles files,
+        HttpResponse response,
+        CancellationToken stop
+    ) =>
+        await files.Find(LookLibrary.Asked(digest), stop) is { } bytes
+        && PictureEndpoints.Foreign(digest, name, bytes, response) is { } file
+            ? file
+            : TypedResults.NotFound();
+}
