@@ -1,0 +1,306 @@
+using System.Collections.Immutable;
+using Furoshiki.Core.Resolving;
+using Semver;
+
+namespace Furoshiki.Core.Supplies;
+
+/// <summary>A version of a supply that could be on a desktop.</summary>
+/// <param name="Supply">The supply.</param>
+/// <param name="WhyNot">Why it cannot be had for the desktop, as the end of a sentence that begins with its name; null if it can.</param>
+public sealed record Candidate(Supply Supply, string? WhyNot);
+
+/// <summary>What is to become of the supplies of a desktop.</summary>
+/// <param name="Candidates">Every version that is known.</param>
+/// <param name="Here">The version of each supply that is on the desktop.</param>
+/// <param name="Wanted">What has to be there.</param>
+/// <param name="Unwanted">What has to go.</param>
+public sealed record SupplyWish(
+    IReadOnlyCollection<Candidate> Candidates,
+    IReadOnlyDictionary<SupplyName, SemVersion> Here,
+    IReadOnlyCollection<SupplyVersions> Wanted,
+    IReadOnlyCollection<SupplyName> Unwanted
+);
+
+/// <summary>What one supply becomes.</summary>
+/// <param name="Name">The supply.</param>
+/// <param name="From">The version that is there; null if none is.</param>
+/// <param name="To">The version that will be there; null if none will.</param>
+public sealed record SupplyChange(SupplyName Name, Supply? From, Supply? To);
+
+/// <summary>Why a wish cannot be: sentences that cannot all hold, of which none can be left out.</summary>
+/// <param name="Sentences">The sentences, each after those that it follows on.</param>
+/// <param name="InTheWay">The supplies that are there and stay, without which it could be.</param>
+public sealed record SupplyConflict(
+    ImmutableArray<string> Sentences,
+    ImmutableArray<SupplyName> InTheWay
+);
+
+/// <summary>Finds the smallest change to what a desktop has that gives it what is wanted with all that this needs.</summary>
+public sealed class SupplyResolver
+{
+    private readonly SupplyWish _wish;
+    private readonly List<SupplyName> _names = [];
+    private readonly Dictionary<SupplyName, int> _at = [];
+    private readonly List<ImmutableArray<Candidate>> _versions = [];
+
+    /// <summary>Why a fact holds.</summary>
+    /// <param name="Subject">The supply that it is about.</param>
+    /// <param name="Sentence">The sentence; null where it goes without saying.</param>
+    /// <param name="Stays">Whether it says that something stays that is there.</param>
+    private sealed record Reason(int Subject, string? Sentence, bool Stays = false);
+
+    private SupplyResolver(SupplyWish wish)
+    {
+        _wish = wish;
+        foreach (var group in wish.Candidates.GroupBy(one => one.Supply.Name))
+            Add(
+                group.Key,
+                [.. group.OrderBy(one => one.Supply.Version, SemVersion.SortOrderComparer)]
+            );
+        var named = wish.Candidates.SelectMany(one =>
+            one.Supply.Needs.Concat(one.Supply.Conflicts)
+        );
+        foreach (var name in named.Concat(wish.Wanted).Select(one => one.Name))
+            if (!_at.ContainsKey(name))
+                Add(name, []);
+    }
+
+    /// <summary>Finds it.</summary>
+    /// <param name="wish">What is to become of the supplies.</param>
+    /// <param name="conflict">Why there is none; null if there is.</param>
+    /// <returns>The changes, those that others need first; null if there is no way.</returns>
+    public static IReadOnlyList<SupplyChange>? Resolve(
+        SupplyWish wish,
+        out SupplyConflict? conflict
+    )
+    {
+        var resolver = new SupplyResolver(wish);
+        var found = Resolver.Resolve(resolver.Question());
+        conflict = found.Chosen is null ? resolver.Conflict(found.Why) : null;
+        return found.Chosen is { } chosen ? resolver.Changes(chosen) : null;
+    }
+
+    private void Add(SupplyName name, ImmutableArray<Candidate> versions)
+    {
+        _at[name] = _names.Count;
+        _names.Add(name);
+        _versions.Add(versions);
+    }
+
+    private Question Question()
+    {
+        var here = _names.Select(HereOf).ToArray();
+        // What lacks something already is left as it is, and nothing else has to wait for it.
+        for (var again = true; again; )
+        {
+            again = false;
+            for (var i = 0; i < here.Length; i++)
+                if (here[i] != 0 && Facts(i).Any(fact => IsBroken(fact, here)))
+                    (here[i], again) = (0, true);
+        }
+        return new Question(
+            [.. _names.Select((_, i) => SubjectOf(i, here[i]))],
+            Facts,
+            [
+                .. Wanted(),
+                .. here.Index().Where(one => one.Item != 0).SelectMany(one => Stays(one.Index)),
+            ]
+        );
+    }
+
+    private static bool IsBroken(Fact fact, int[] here) =>
+        fact.Terms.All(term => term.Values.Contains(here[term.Subject]));
+
+    private int HereOf(SupplyName name) =>
+        _wish.Here.TryGetValue(name, out var version)
+            ? 1 + _versions[_at[name]].ToList().FindIndex(one => one.Supply.Version == version)
+            : 0;
+
+    private Subject SubjectOf(int subject, int here)
+    {
+        var newestFirst = Enumerable.Range(1, _versions[subject].Length).Reverse();
+        return new Subject(
+            _versions[subject].Length,
+            here,
+            [.. new[] { here }.Concat(newestFirst).Append(0).Distinct()]
+        );
+    }
+
+    private IEnumerable<Fact> Wanted()
+    {
+        foreach (var wanted in _wish.Wanted)
+        {
+            var subject = _at[wanted.Name];
+            yield return new Fact(
+                [new Term(subject, Others(subject, In(subject, wanted.Versions)))],
+                new Reason(
+                    subject,
+                    _versions[subject].IsEmpty ? $"{wanted.Name} is in no catalogue."
+                        : In(subject, wanted.Versions).IsEmpty
+                            ? $"There is no {TitleOf(subject)} {Words(wanted.Versions)}."
+                        : null
+                )
+            );
+        }
+        foreach (var name in _wish.Unwanted.Where(_at.ContainsKey))
+            yield return new Fact(
+                [new Term(_at[name], Others(_at[name], ValueSet.Absent))],
+                new Reason(_at[name], $"{TitleOf(_at[name])} is to go.")
+            );
+    }
+
+    private IEnumerable<Fact> Stays(int subject)
+    {
+        if (!_wish.Unwanted.Contains(_names[subject]))
+            yield return new Fact(
+                [new Term(subject, ValueSet.Absent)],
+                new Reason(subject, $"{TitleOf(subject)} is here, and stays.", Stays: true)
+            );
+    }
+
+    /// <summary>What holds of a supply once it is there. Versions of which the same holds are in one fact.</summary>
+    private IEnumerable<Fact> Facts(int subject)
+    {
+        foreach (var group in Groups(subject, one => one.Needs))
+        {
+            var other = _at[group.Key.Name];
+            var fits = In(other, group.Key.Versions);
+            yield return new Fact(
+                [new Term(subject, group.Values), new Term(other, Others(other, fits))],
+                new Reason(
+                    subject,
+                    $"{Titled(subject, group.Values)} {(group.Values.Count == 1 ? "needs" : "need")} {TitleOf(other)}{(IsAny(group.Key.Versions) ? "" : $" {Words(group.Key.Versions)}")}{(_versions[other].IsEmpty ? ", which is in no catalogue" : fits.IsEmpty ? ", of which there is none" : "")}."
+                )
+            );
+        }
+        foreach (var group in Groups(subject, one => one.Conflicts))
+        {
+            var other = _at[group.Key.Name];
+            if (In(other, group.Key.Versions) is { IsEmpty: false } some)
+                yield return new Fact(
+                    [new Term(subject, group.Values), new Term(other, some)],
+                    new Reason(
+                        subject,
+                        $"{Titled(subject, group.Values)} cannot be beside {Titled(other, some)}."
+                    )
+                );
+        }
+        foreach (
+            var group in _versions[subject]
+                .Index()
+                .Where(one =>
+                    one.Item.WhyNot is not null
+                    && _wish.Here.GetValueOrDefault(_names[subject]) != one.Item.Supply.Version
+                )
+                .GroupBy(one => one.Item.WhyNot!, one => one.Index + 1)
+        )
+            yield return new Fact(
+                [new Term(subject, ValueSet.Of(group))],
+                new Reason(subject, $"{Titled(subject, ValueSet.Of(group))} {group.Key}.")
+            );
+    }
+
+    private IEnumerable<(SupplyVersions Key, ValueSet Values)> Groups(
+        int subject,
+        Func<Supply, ImmutableArray<SupplyVersions>> which
+    ) =>
+        _versions[subject]
+            .SelectMany((one, i) => which(one.Supply).Select(need => (need, Value: i + 1)))
+            .GroupBy(one => (one.need.Name, Text: one.need.Versions.ToString()))
+            .Select(group => (group.First().need, ValueSet.Of(group.Select(one => one.Value))));
+
+    private ValueSet In(int subject, SemVersionRange versions) =>
+        ValueSet.Of(
+            _versions[subject]
+                .Index()
+                .Where(one => versions.Contains(one.Item.Supply.Version))
+                .Select(one => one.Index + 1)
+        );
+
+    private ValueSet Others(int subject, ValueSet values) =>
+        values.Others(_versions[subject].Length);
+
+    private string TitleOf(int subject) =>
+        _versions[subject].IsEmpty ? _names[subject].Name : _versions[subject][^1].Supply.Title;
+
+    /// <summary>A supply in some of its versions, in words.</summary>
+    private string Titled(int subject, ValueSet values)
+    {
+        var versions = _versions[subject];
+        if (values.Count == versions.Length && versions.Length > 1)
+            return $"all versions of {TitleOf(subject)}";
+        var some = Enumerable
+            .Range(1, versions.Length)
+            .Where(values.Contains)
+            .Select(value => versions[value - 1].Supply.Version.ToString())
+            .ToList();
+        return $"{TitleOf(subject)} {string.Join(" and ", some)}";
+    }
+
+    private static bool IsAny(SemVersionRange versions) =>
+        versions.Equals(SemVersionRange.All) || versions.Equals(SemVersionRange.AllRelease);
+
+    /// <summary>Versions in words.</summary>
+    public static string Words(SemVersionRange versions) =>
+        IsAny(versions) ? "in any version" : string.Join(" or ", versions.Select(Words));
+
+    private static string Words(UnbrokenSemVersionRange range) =>
+        (range.Start, range.End) switch
+        {
+            ({ } from, { } to) when from == to => from.ToString(),
+            ({ } from, null) => $"{from} or newer",
+            (null, { } to) => $"{(range.EndInclusive ? "up to" : "before")} {to}",
+            var (from, to) =>
+                $"{from} or newer, {(range.EndInclusive ? "up to" : "before")} {to?.WithoutPrereleaseOrMetadata()}",
+        };
+
+    private List<SupplyChange> Changes(IReadOnlyDictionary<int, int> chosen)
+    {
+        var changes = new List<SupplyChange>();
+        var seen = new HashSet<int>();
+        foreach (var (subject, _) in chosen.OrderBy(one => one.Key))
+            Visit(subject);
+        return changes;
+
+        void Visit(int subject)
+        {
+            if (!chosen.TryGetValue(subject, out var value) || !seen.Add(subject))
+                return;
+            var to = value == 0 ? null : _versions[subject][value - 1].Supply;
+            foreach (var need in to?.Needs ?? [])
+                Visit(_at[need.Name]);
+            var from = HereOf(_names[subject]) is > 0 and var here
+                ? _versions[subject][here - 1].Supply
+                : null;
+            // What lacks something stays where nothing else is said of it.
+            if (from == to || (to is null && !_wish.Unwanted.Contains(_names[subject])))
+                return;
+            changes.Add(new SupplyChange(_names[subject], from, to));
+        }
+    }
+
+    private SupplyConflict Conflict(ImmutableArray<Fact> why)
+    {
+        // From what is wanted along the needs.
+        var order = new Dictionary<int, int>();
+        var left = new Queue<int>(_wish.Wanted.Select(one => _at[one.Name]));
+        while (left.TryDequeue(out var next))
+            if (order.TryAdd(next, order.Count))
+                foreach (var fact in why.Where(fact => ((Reason)fact.Reason!).Subject == next))
+                foreach (var term in fact.Terms)
+                    left.Enqueue(term.Subject);
+        var reasons = why.Select(fact => (Reason)fact.Reason!)
+            .OrderBy(reason => reason.Stays)
+            .ThenBy(reason => order.GetValueOrDefault(reason.Subject, int.MaxValue))
+            .ToList();
+        return new SupplyConflict(
+            [
+                .. reasons
+                    .Select(reason => reason.Sentence)
+                    .OfType<string>()
+                    .Select(text => char.ToUpperInvariant(text[0]) + text[1..]),
+            ],
+            [.. reasons.Where(reason => reason.Stays).Select(reason => _names[reason.Subject])]
+        );
+    }
+}
