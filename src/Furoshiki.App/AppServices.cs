@@ -113,6 +113,7 @@ public static class AppServices
             .AddSingleton<Sources>()
             .AddSingleton<SupplyShelf>()
             .AddSingleton<SupplyGetter>()
+            .AddSingleton<SupplyPlans>()
             .AddSingleton<SampleFiles>()
             .AddSingleton<DemoScenario>();
     }

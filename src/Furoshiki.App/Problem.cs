@@ -25,6 +25,11 @@ public enum ProblemKind
     Failed,
 }
 
+/// <summary>What a person can choose so that something can be done that else cannot.</summary>
+/// <param name="Words">What it is, in words.</param>
+/// <param name="Remove">The package URL of the supply that goes then.</param>
+public sealed record WayOut(string Words, string Remove);
+
 /// <summary>Something that could not be done.</summary>
 /// <param name="Kind">What kind of thing went wrong.</param>
 /// <param name="Code">Stable code, in lower case with hyphens.</param>
@@ -45,6 +50,10 @@ public sealed record Problem(
     /// <summary>The paths that are others than they were taken for.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public IReadOnlyList<string>? Changed { get; init; }
+
+    /// <summary>What a person can choose so that it can be.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyList<WayOut>? WaysOut { get; init; }
 
     /// <summary>Whether the database was found damaged.</summary>
     [JsonIgnore]

@@ -35,6 +35,8 @@ internal sealed partial class ProblemHandler(DataFolder data, ILogger<ProblemHan
         };
         if (problem.Field is { } field)
             more["field"] = field;
+        if (problem.WaysOut is { } waysOut)
+            more["waysOut"] = waysOut;
         if (problem.Changed is { } changed)
             more["changed"] = changed;
         return TypedResults.Problem(

@@ -4,6 +4,7 @@ using Furoshiki.App.Now;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Recovery;
 using Furoshiki.App.SafeStates;
+using Furoshiki.App.Supplies;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
@@ -29,7 +30,8 @@ public sealed class PlanMaker(
     SafeStateShelf safeStates,
     NowReader nowReader,
     Recoverer recoverer,
-    Groupings groupings
+    Groupings groupings,
+    SupplyPlans supplies
 )
 {
     /// <summary>Makes a plan; what a crash broke off is ended first.</summary>
@@ -40,7 +42,7 @@ public sealed class PlanMaker(
     {
         if (
             target is { Without.Count: > 0 } or { Grouping: not null } or { Instead.Count: > 0 }
-            && target.Kind is TargetKind.SafeState or TargetKind.Aside
+            && target.Kind is TargetKind.SafeState or TargetKind.Aside or TargetKind.Supplies
         )
             throw ProblemException.Field(
                 "without",
@@ -53,6 +55,7 @@ public sealed class PlanMaker(
             TargetKind.Saving => ToSaving(desktop, target),
             TargetKind.PutBack => PutBack(desktop, target),
             TargetKind.Aside => ToAside(desktop, target),
+            TargetKind.Supplies => ToSupplies(desktop, target),
             TargetKind.Parts => ToParts(desktop, target),
             _ => ToSafeState(desktop, target),
         };
@@ -362,6 +365,25 @@ public sealed class PlanMaker(
     {
         var (state, path) = safeStates.OpenAside(desktop, target.Id);
         return Back(desktop, target, state, path, "as another program wrote it", desktop.On);
+    }
+
+    private ReadyPlan ToSupplies(LiveDesktop desktop, Target target)
+    {
+        var plan = supplies.Make(desktop, target.Get ?? [], target.Remove ?? []);
+        return new ReadyPlan(
+            desktop,
+            target,
+            plan.Plan,
+            SupplyPlans.NameOf(plan.Changes),
+            plan.Changes.Count(one => !one.IsAsked) is > 0 and var more
+                ? $"with {Counting.Of(more, "supply", "supplies")} that it takes"
+                : "supplies",
+            desktop.On,
+            observer.See(desktop)
+        )
+        {
+            Supplies = plan,
+        };
     }
 
     private ReadyPlan Back(

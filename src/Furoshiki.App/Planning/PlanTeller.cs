@@ -101,6 +101,7 @@ public sealed class PlanTeller(LookLibrary library, NowReader nowReader, OtherSe
             [.. plan.NotKept.Select(PlaceView.Printable)],
             [.. plan.Changes.Select(change => PathText.Printable(change.Path))],
             ready.Groupings,
+            ready.Supplies?.Changes ?? [],
             ready.Remembered,
             fingerprint
         );

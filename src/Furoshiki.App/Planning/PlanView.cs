@@ -1,3 +1,4 @@
+using Furoshiki.App.Supplies;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Switching;
@@ -102,6 +103,7 @@ public sealed record LeftAloneView(IReadOnlyList<string> Titles, string Reason);
 /// <param name="NotTouched">What stands in the way and cannot be held: it is left as it is.</param>
 /// <param name="NotKept">What files that are written anew will not have any more.</param>
 /// <param name="Groupings">What can be left out together.</param>
+/// <param name="Supplies">What becomes of supplies.</param>
 /// <param name="Remembered">What is remembered for the profile; null if this is no profile.</param>
 public sealed record PlanView(
     Target Target,
@@ -129,6 +131,7 @@ public sealed record PlanView(
     IReadOnlyList<PlaceView> NotKept,
     IReadOnlyList<string> Files,
     IReadOnlyList<GroupingChoice> Groupings,
+    IReadOnlyList<SupplyChangeView> Supplies,
     Remembered? Remembered,
     string Fingerprint
 );

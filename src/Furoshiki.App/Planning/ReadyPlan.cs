@@ -1,5 +1,6 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Observing;
+using Furoshiki.App.Supplies;
 using Furoshiki.Core.Switching;
 
 namespace Furoshiki.App.Planning;
@@ -49,6 +50,9 @@ public sealed record ReadyPlan(
     /// <summary>Whether the profile remembers what was left out; null if this is no profile.</summary>
     internal Remembered? Remembered { get; init; }
 
+    /// <summary>The supplies that come or go; null if this is about none.</summary>
+    internal SupplyPlan? Supplies { get; init; }
+
     /// <summary>What was left out, in words.</summary>
     public IReadOnlyList<LeftOutView> LeftOut => Shaping.In(Seen.Reading.Look);
 
@@ -58,6 +62,9 @@ public sealed record ReadyPlan(
         {
             TargetKind.Saving or TargetKind.Parts => $"the switch to {Name}",
             TargetKind.PutBack => "parts were put back",
+            TargetKind.Supplies => Target.Get is { Count: > 0 }
+                ? $"getting {Name}"
+                : $"removing {Name}",
             _ => $"going back to {Name}",
         };
 }

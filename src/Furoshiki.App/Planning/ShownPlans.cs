@@ -84,6 +84,17 @@ public sealed class ShownPlans(PlanMaker plans, PlanTeller teller)
         );
     }
 
+    /// <summary>A plan made again after what it places was got: it can now be told what the parts will read as.</summary>
+    /// <param name="plan">The plan.</param>
+    /// <exception cref="ProblemException">The desktop changed meanwhile.</exception>
+    public ReadyPlan AfterGetting(ReadyPlan plan)
+    {
+        var again = plans.Make(plan.Desktop.Id, plan.Target);
+        return again.Plan.Changes.SequenceEqual(plan.Plan.Changes)
+            ? again
+            : throw Outdated("The desktop changed while the supplies were got.", []);
+    }
+
     /// <summary>The plan's own fingerprint, together with what it leads to and where.</summary>
     private static string FingerprintOf(ReadyPlan plan) =>
         Digest

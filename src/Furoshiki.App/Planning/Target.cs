@@ -17,6 +17,9 @@ public enum TargetKind
 
     /// <summary>What another program had written and a switch had set aside.</summary>
     Aside,
+
+    /// <summary>Supplies that come, become other versions, or go.</summary>
+    Supplies,
 }
 
 /// <summary>Some parts of a look.</summary>
@@ -37,6 +40,8 @@ public sealed record LookParts(string Look, IReadOnlyList<string> Kinds);
 /// <param name="Instead">
 /// What is put on in place of what was saved, each as "kind/setting=value" or "kind/item/setting=value"; null for nothing.
 /// </param>
+/// <param name="Get">The package URLs of supplies that are to be there, each with a version, or without for any; null for none.</param>
+/// <param name="Remove">The package URLs of supplies that are to go, without versions; null for none.</param>
 public sealed record Target(
     TargetKind Kind,
     long Id,
@@ -45,5 +50,7 @@ public sealed record Target(
     IReadOnlyList<LookParts>? Looks = null,
     IReadOnlyList<string>? Without = null,
     string? Grouping = null,
-    IReadOnlyList<string>? Instead = null
+    IReadOnlyList<string>? Instead = null,
+    IReadOnlyList<string>? Get = null,
+    IReadOnlyList<string>? Remove = null
 );

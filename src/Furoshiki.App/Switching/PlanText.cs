@@ -19,6 +19,7 @@ internal static class PlanText
         plan.TryAdd("fights", new JsonArray());
         plan.TryAdd("misfits", new JsonArray());
         plan.TryAdd("others", new JsonArray());
+        plan.TryAdd("supplies", new JsonArray());
         var losses = plan["losses"]!.AsArray();
         if (losses.Any(loss => loss!["reasons"] is null))
             plan["losses"] = new JsonArray([

@@ -6,6 +6,9 @@ namespace Furoshiki.App.Switching;
 /// <summary>What a switch is doing.</summary>
 public enum RunStage
 {
+    /// <summary>It gets supplies, counted in kB.</summary>
+    Getting,
+
     /// <summary>It makes the safe state and reads it back.</summary>
     SafeState,
 
@@ -59,7 +62,7 @@ public sealed class SwitchRun(ReadyPlan plan) : IDisposable
     private TaskCompletionSource _more = new(TaskCreationOptions.RunContinuationsAsynchronously);
 
     /// <summary>What is carried out.</summary>
-    public ReadyPlan Plan { get; } = plan;
+    public ReadyPlan Plan { get; internal set; } = plan;
 
     /// <summary>Asks it to go back.</summary>
     public CancellationToken Stopped => _stop.Token;

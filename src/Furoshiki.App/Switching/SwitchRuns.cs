@@ -7,11 +7,13 @@ using Furoshiki.App.Observing;
 using Furoshiki.App.Planning;
 using Furoshiki.App.SafeStates;
 using Furoshiki.App.Session;
+using Furoshiki.App.Supplies;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
+using Furoshiki.Core.Supplies;
 using Furoshiki.Core.Switching;
 using Furoshiki.Desktops;
 using Furoshiki.Store;
@@ -29,6 +31,7 @@ public sealed class SwitchRuns(
     Observer observer,
     Sessions sessions,
     Aftermath aftermath,
+    SupplyGetter getter,
     TimeProvider clock,
     ILogger<SwitchRuns> log
 )
@@ -140,7 +143,16 @@ public sealed class SwitchRuns(
         RunResult result;
         try
         {
+            Get(run);
             result = Execute(run, number, state => safeState = state);
+        }
+        catch (SupplyException problem)
+        {
+            result = RunResult.Not(problem.Message, NothingChanged);
+        }
+        catch (OperationCanceledException)
+        {
+            result = RunResult.Not("It was stopped.", NothingChanged, safeState);
         }
         catch (SwitchRefusedException refused)
         {
@@ -184,6 +196,33 @@ public sealed class SwitchRuns(
             SwitchLog.BrokenOff(log, problem);
         }
     }
+
+    /// <summary>Gets the supplies that the plan places. Until all of them are here, nothing of the desktop is touched.</summary>
+    private void Get(SwitchRun run)
+    {
+        if (run.Plan.Supplies is not { } supplies)
+            return;
+        getter
+            .Get(
+                supplies.Used,
+                progress =>
+                    run.Report(
+                        new RunProgress(
+                            RunStage.Getting,
+                            (int)(progress.Done / BytesInKilobyte),
+                            (int)(progress.Total / BytesInKilobyte),
+                            progress.Title,
+                            null
+                        )
+                    ),
+                run.Stopped
+            )
+            .GetAwaiter()
+            .GetResult();
+        run.Plan = plans.AfterGetting(run.Plan);
+    }
+
+    private const int BytesInKilobyte = 1_000;
 
     private RunResult Execute(SwitchRun run, long id, Action<long> safeStateMade)
     {

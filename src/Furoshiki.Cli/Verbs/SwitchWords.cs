@@ -106,6 +106,7 @@ internal static class SwitchWords
     public static string Of(RunProgress progress) =>
         progress.Stage switch
         {
+            RunStage.Getting => "Getting supplies",
             RunStage.SafeState => "Making the safe state",
             RunStage.Writing => $"Writing {Counting.Of(progress.Total, "path")}",
             _ => "Reading everything again",

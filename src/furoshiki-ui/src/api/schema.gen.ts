@@ -1035,6 +1035,92 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desktops/{id}/supplies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the supplies that are known, as they stand to a desktop */
+        get: operations["listSupplies"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/supplies/files/{digest}/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Give a file of a supply that shows what it is like */
+        get: operations["loadSample"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the catalogues that are used */
+        get: operations["listCatalogues"];
+        put?: never;
+        /** Use a catalogue, and read it */
+        post: operations["addCatalogue"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogues/{id}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a catalogue again */
+        post: operations["readCatalogue"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogues/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Use a catalogue no more */
+        delete: operations["removeCatalogue"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1517,6 +1603,7 @@ export interface components {
             notKept: components["schemas"]["PlaceView"][];
             files: string[];
             groupings: components["schemas"]["GroupingChoice"][];
+            supplies: components["schemas"]["SupplyChangeView"][];
             remembered: null | components["schemas"]["Remembered"];
             fingerprint: string;
         };
@@ -1632,7 +1719,7 @@ export interface components {
             leftOut?: components["schemas"]["LeftOutView"][];
         };
         /** @enum {unknown} */
-        RunStage: "SafeState" | "Writing" | "Checking" | "Ended";
+        RunStage: "Getting" | "SafeState" | "Writing" | "Checking" | "Ended";
         SafeStateView: {
             /** Format: int64 */
             id: number;
@@ -1647,6 +1734,10 @@ export interface components {
             size: number;
             isKept: boolean;
             gaps: components["schemas"]["PlaceView"][];
+        };
+        SampleView: {
+            content: string;
+            name: string;
         };
         SaveRequest: {
             /** Format: int64 */
@@ -1767,6 +1858,24 @@ export interface components {
             /** Format: int32 */
             differs: number;
         };
+        SourceForm: {
+            address: string;
+            key: string;
+        };
+        SourceView: {
+            /** Format: int64 */
+            id: number;
+            address: string;
+            title: string;
+            /** Format: int64 */
+            number: number;
+            /** Format: date-time */
+            readAt: null | string;
+            /** Format: int32 */
+            offers: number;
+            problem: null | string;
+            refused: string[];
+        };
         SseItemOfDesktopState: {
             data?: components["schemas"]["DesktopState"];
             eventType?: null | string;
@@ -1816,6 +1925,61 @@ export interface components {
             copies: components["schemas"]["CopiesView"];
             lost: components["schemas"]["LostDatabaseView"][];
         };
+        SupplyChangeView: {
+            name: string;
+            title: string;
+            verb: components["schemas"]["SupplyVerb"];
+            from: null | string;
+            to: null | string;
+            isAsked: boolean;
+            /** Format: int32 */
+            files: number;
+            /** Format: int64 */
+            size: number;
+            /** Format: int64 */
+            bytes: number;
+            edited: string[];
+        };
+        /** @enum {unknown} */
+        SupplyState: "Here" | "Edited" | "ToGet" | "Withdrawn" | "NotForThis";
+        /** @enum {unknown} */
+        SupplyVerb: "Get" | "Update" | "PutBack" | "Remove";
+        SupplyVersionView: {
+            id: string;
+            version: string;
+            withdrawn: null | string;
+            isFor: boolean;
+            isKept: boolean;
+            /** Format: int64 */
+            bytes: number;
+        };
+        SupplyView: {
+            name: string;
+            version: string;
+            title: string;
+            family: string;
+            summary: string;
+            maker: string;
+            licence: string;
+            mayBeShared: boolean;
+            home: string;
+            kinds: string[];
+            titles: string[];
+            isEngine: boolean;
+            tone: null | components["schemas"]["Tone"];
+            accent: null | string;
+            madeFor: string[];
+            /** Format: int64 */
+            size: number;
+            /** Format: int32 */
+            files: number;
+            state: components["schemas"]["SupplyState"];
+            isOn: boolean;
+            newer: null | components["schemas"]["SupplyVersionView"];
+            edited: string[];
+            versions: components["schemas"]["SupplyVersionView"][];
+            samples: components["schemas"]["SampleView"][];
+        };
         /** @enum {unknown} */
         SwitchEnd: "OnItsWay" | "Done" | "WaitsToBeKept" | "Kept" | "WentBack" | "NotDone";
         SwitchRequest: {
@@ -1840,9 +2004,11 @@ export interface components {
             without?: null | string[];
             grouping?: null | string;
             instead?: null | string[];
+            get?: null | string[];
+            remove?: null | string[];
         };
         /** @enum {unknown} */
-        TargetKind: "Saving" | "SafeState" | "PutBack" | "Parts" | "Aside";
+        TargetKind: "Saving" | "SafeState" | "PutBack" | "Parts" | "Aside" | "Supplies";
         ThinningForm: {
             /** Format: int32 */
             allForDays: number;
@@ -1858,6 +2024,8 @@ export interface components {
             /** Format: int32 */
             of: number;
         };
+        /** @enum {unknown} */
+        Tone: "Light" | "Dark" | null;
         UndeletedView: {
             name: string;
         };
@@ -5433,6 +5601,297 @@ export interface operations {
             path: {
                 id: number;
                 aside: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listSupplies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SupplyView"][];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    loadSample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                digest: string;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listCatalogues: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceView"][];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addCatalogue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SourceForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Something stands in the way now that may not later. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readCatalogue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Something stands in the way now that may not later. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeCatalogue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
             };
             cookie?: never;
         };

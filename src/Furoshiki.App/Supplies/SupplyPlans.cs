@@ -1,0 +1,270 @@
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
+using Furoshiki.App.Observing;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Supplies;
+using Furoshiki.Core.Switching;
+using Furoshiki.Core.Words;
+using Semver;
+
+namespace Furoshiki.App.Supplies;
+
+/// <summary>What becomes of a supply.</summary>
+public enum SupplyVerb
+{
+    /// <summary>It comes.</summary>
+    Get,
+
+    /// <summary>It becomes another version.</summary>
+    Update,
+
+    /// <summary>Its files become again as they came.</summary>
+    PutBack,
+
+    /// <summary>It goes.</summary>
+    Remove,
+}
+
+/// <summary>What becomes of a supply, in words.</summary>
+/// <param name="Name">Its package URL, without a version.</param>
+/// <param name="From">The version that is there; null if none is.</param>
+/// <param name="To">The version that will be there; null if none will.</param>
+/// <param name="IsAsked">Whether it was asked for; if not, what was asked for needs it.</param>
+/// <param name="Size">The bytes of its files.</param>
+/// <param name="Bytes">How many bytes have to come from a catalogue; 0 if its files are kept.</param>
+/// <param name="Edited">The files that were edited in place and are lost but for the safe state.</param>
+public sealed record SupplyChangeView(
+    string Name,
+    string Title,
+    SupplyVerb Verb,
+    string? From,
+    string? To,
+    bool IsAsked,
+    int Files,
+    long Size,
+    long Bytes,
+    IReadOnlyList<string> Edited
+);
+
+/// <summary>What it takes to get, update, put back or remove supplies.</summary>
+/// <param name="Plan">What is placed and taken away.</param>
+/// <param name="Used">The supplies whose files are placed.</param>
+/// <param name="Changes">What becomes of each.</param>
+public sealed record SupplyPlan(
+    SwitchPlan Plan,
+    IReadOnlyList<KnownSupply> Used,
+    IReadOnlyList<SupplyChangeView> Changes
+);
+
+/// <summary>Plans to get, update, put back and remove supplies.</summary>
+public sealed class SupplyPlans(Sources sources, Observer observer, LookLibrary library)
+{
+    private const string Unharmed = "Nothing was got, and nothing was changed.";
+    private const int MostAsked = 200;
+
+    /// <summary>Plans it.</summary>
+    /// <param name="desktop">The desktop.</param>
+    /// <param name="get">The package URLs of what is to be there, each with a version, or without for any.</param>
+    /// <param name="remove">The package URLs of what is to go, without versions.</param>
+    /// <exception cref="ProblemException">Something of it is not known, or cannot be.</exception>
+    public SupplyPlan Make(
+        LiveDesktop desktop,
+        IReadOnlyList<string> get,
+        IReadOnlyList<string> remove
+    )
+    {
+        if (get.Count + remove.Count is 0 or > MostAsked)
+            throw ProblemException.Field("get", $"Name 1 to {MostAsked} supplies.");
+        var wanted = get.Select(text => Asked(text, "get")).ToList();
+        var unwanted = remove.Select(text => Asked(text, "remove").Name).ToList();
+        if (
+            wanted
+                .Select(one => one.Name)
+                .Concat(unwanted)
+                .GroupBy(one => one)
+                .Any(one => one.Count() > 1)
+        )
+            throw ProblemException.Field("get", "Name each supply once.");
+        var seen = observer.See(desktop);
+        var known = sources.Known().GroupBy(one => one.Supply.Name).ToList();
+        var standing = known
+            .Select(group =>
+                SupplyStanding.Find(
+                    group
+                        .Select(one => one.Supply)
+                        .OrderByDescending(one => one.Version, SemVersion.SortOrderComparer),
+                    desktop.Map,
+                    seen.View
+                )
+            )
+            .OfType<SupplyStanding>()
+            .ToDictionary(one => one.Supply.Name);
+        var changes =
+            SupplyResolver.Resolve(
+                new SupplyWish(
+                    [
+                        .. known
+                            .SelectMany(group => group)
+                            .Select(one => new Candidate(
+                                one.Supply,
+                                WhyNot(one, desktop, IsAsked(one.Supply))
+                            )),
+                    ],
+                    standing.ToDictionary(one => one.Key, one => one.Value.Supply.Version),
+                    wanted,
+                    unwanted
+                ),
+                out var conflict
+            ) ?? throw Impossible(conflict!, standing);
+        // What is here already and was asked for by name becomes again as it came.
+        var all = changes
+            .Concat(
+                wanted
+                    .Where(one => changes.All(change => change.Name != one.Name))
+                    .Select(one => standing[one.Name].Supply)
+                    .Where(one => standing[one.Name].Differing.Any() || !standing[one.Name].IsWhole)
+                    .Select(one => new SupplyChange(one.Name, one, one))
+            )
+            .ToList();
+        var byId = known.SelectMany(group => group).ToDictionary(one => one.Supply.Id);
+        return new SupplyPlan(
+            PlanOf(desktop, seen, all, standing),
+            [.. all.Where(one => one.To is not null).Select(one => byId[one.To!.Id])],
+            [.. all.Select(one => View(one, standing.GetValueOrDefault(one.Name)))]
+        );
+
+        bool IsAsked(Supply supply) =>
+            wanted.Any(one =>
+                one.Name == supply.Name
+                && one.Versions.Equals(SemVersionRange.Equals(supply.Version))
+            );
+
+        SupplyChangeView View(SupplyChange change, SupplyStanding? stands)
+        {
+            var supply = change.To ?? change.From!;
+            var its = change.To is null ? null : byId[change.To.Id];
+            return new SupplyChangeView(
+                change.Name.ToString(),
+                supply.Title,
+                change.To is null ? SupplyVerb.Remove
+                    : change.From is null ? SupplyVerb.Get
+                    : change.From == change.To ? SupplyVerb.PutBack
+                    : SupplyVerb.Update,
+                change.From?.Version.ToString(),
+                change.To?.Version.ToString(),
+                wanted.Any(one => one.Name == change.Name) || unwanted.Contains(change.Name),
+                supply.Files.Length,
+                supply.Size,
+                its is { Kept: null, Offer: { } offer } ? offer.Length : 0,
+                [.. (stands?.Differing ?? []).Select(PathText.Printable)]
+            );
+        }
+    }
+
+    private SwitchPlan PlanOf(
+        LiveDesktop desktop,
+        Observation seen,
+        IReadOnlyList<SupplyChange> changes,
+        Dictionary<SupplyName, SupplyStanding> standing
+    )
+    {
+        var paths = new HashSet<string>(StringComparer.Ordinal);
+        var placed = new Dictionary<string, FileState>(StringComparer.Ordinal);
+        foreach (var change in changes)
+        {
+            foreach (var asset in standing.GetValueOrDefault(change.Name)?.Assets ?? [])
+                if (asset.Path.Place.IsPersons)
+                    paths.Add(asset.Path.FromRoot);
+                else if (change.To is null)
+                    throw ProblemException.InTheWay(
+                        "administrators",
+                        $"{change.From!.Title} belongs to the administrator and cannot be removed from here.",
+                        Unharmed
+                    );
+            if (change.To is not { } supply)
+                continue;
+            var tree = SupplyGetter.TreeOf(supply);
+            foreach (var asset in supply.Provides)
+            {
+                var path = SupplyPlaces
+                    .PlaceFor(desktop.Map, asset, supply.IsFile(asset))!
+                    .FromRoot;
+                paths.Add(path);
+                placed[path] = tree.Find(asset.Path)!;
+                foreach (var (inside, state) in tree.FindFolder(asset.Path)?.All ?? [])
+                    placed[$"{path}/{inside}"] = state;
+            }
+        }
+        return SupplyPlanner.Plan(
+            desktop.Map,
+            seen.Reading,
+            seen.View,
+            paths,
+            Tree.Of(placed),
+            digest => library.FindBytes(digest) is { } bytes ? bytes : null,
+            library.FindTree
+        );
+    }
+
+    private static SupplyVersions Asked(string text, string field) =>
+        SupplyName.TryParse(text, out var name, out var version)
+            ? new SupplyVersions(
+                name,
+                version is null ? SemVersionRange.AllRelease : SemVersionRange.Equals(version)
+            )
+            : throw ProblemException.Field(
+                field,
+                $"{PathText.Printable(text)} is no package URL of a supply, such as pkg:generic/heron-ridge/inkstone@2.1.0."
+            );
+
+    /// <summary>Why a version cannot be had for a desktop, as the end of a sentence; null if it can.</summary>
+    private static string? WhyNot(KnownSupply one, LiveDesktop desktop, bool isAsked)
+    {
+        var supply = one.Supply;
+        if (!supply.IsFor(desktop.Map.Platform, desktop.Version))
+            return $"is made for {string.Join(" and ", supply.MadeFor.Select(made => $"{made.Platform} {SupplyResolver.Words(made.Versions)}"))}, and this is {desktop.Map.Platform} {desktop.Version}";
+        if (
+            supply.Provides.FirstOrDefault(asset =>
+                SupplyPlaces.PlaceFor(desktop.Map, asset, supply.IsFile(asset)) is null
+            ) is
+            { } homeless
+        )
+            return $"has {homeless.Kind.Title.ToLowerInvariant()}, for which {desktop.Map.Platform} has no folder";
+        if (one.Offer?.Withdrawn is { } reason && (one.Kept is null || !isAsked))
+            return $"was taken back by its maker: {reason.TrimEnd('.')}";
+        return !supply.Version.IsRelease && !isAsked ? "is not finished" : null;
+    }
+
+    private static ProblemException Impossible(
+        SupplyConflict conflict,
+        Dictionary<SupplyName, SupplyStanding> standing
+    ) =>
+        new(
+            new Problem(
+                ProblemKind.Conflict,
+                "supplies-conflict",
+                string.Join(" ", conflict.Sentences),
+                Unharmed
+            )
+            {
+                WaysOut =
+                [
+                    .. conflict.InTheWay.Select(name => new WayOut(
+                        $"Remove {standing[name].Supply.Title}",
+                        name.ToString()
+                    )),
+                ],
+            }
+        );
+
+    /// <summary>What is done, in a few words.</summary>
+    public static string NameOf(IReadOnlyList<SupplyChangeView> changes)
+    {
+        var asked = changes.Where(one => one.IsAsked).ToList();
+        return asked switch
+        {
+            [var only] => only.To is null ? only.Title : $"{only.Title} {only.To}",
+            _ => Counting.Of(asked.Count, "supply", "supplies"),
+        };
+    }
+}
