@@ -14,6 +14,8 @@ public sealed class CatalogueServer : IAsyncDisposable
 {
     private const int BlockSize = 1 << 10;
 
+    private static readonly TimeSpan Linger = TimeSpan.FromMilliseconds(200);
+
     private readonly WebApplication _app;
     private readonly string _folder;
     private readonly IReadOnlySet<string> _breaking;
@@ -82,6 +84,8 @@ public sealed class CatalogueServer : IAsyncDisposable
             await context.Response.Body.FlushAsync();
             if (breaks && sent + read >= file.Length / 2)
             {
+                // What was sent is on its way; an end at once would take it back.
+                await Task.Delay(Linger);
                 context.Abort();
                 return;
             }

@@ -47,7 +47,25 @@ public sealed record SupplyVersionView(
 /// <summary>A file of a supply that shows what it is like.</summary>
 /// <param name="Content">The digest of its content.</param>
 /// <param name="Name">Its name.</param>
-public sealed record SampleView(string Content, string Name);
+/// <param name="Form">How it is shown.</param>
+public sealed record SampleView(string Content, string Name, SampleForm Form);
+
+/// <summary>What a supply needs.</summary>
+/// <param name="Name">The package URL of the supply that it needs, without a version.</param>
+/// <param name="Versions">In which versions, in words; empty for any.</param>
+/// <param name="State">How that stands to the desktop; null if no catalogue has one that would do.</param>
+/// <param name="Version">The version that is there or would come; null if none would do.</param>
+/// <param name="Bytes">How many bytes have to come for it.</param>
+/// <param name="Needs">What that needs in turn; of what is needed again further up, nothing.</param>
+public sealed record NeedView(
+    string Name,
+    string Title,
+    string Versions,
+    SupplyState? State,
+    string? Version,
+    long Bytes,
+    IReadOnlyList<NeedView> Needs
+);
 
 /// <summary>A supply, as it stands to a desktop.</summary>
 /// <param name="Name">Its package URL, without a version.</param>
@@ -62,6 +80,8 @@ public sealed record SampleView(string Content, string Name);
 /// <param name="Newer">The newest version that can be had, if it is newer than the one that is there.</param>
 /// <param name="Edited">The files that are missing, added or edited.</param>
 /// <param name="Samples">What it is like.</param>
+/// <param name="Needs">What it needs, as a tree.</param>
+/// <param name="ToLoad">How many bytes have to come so that it is there with all that it needs.</param>
 public sealed record SupplyView(
     string Name,
     string Version,
@@ -85,7 +105,9 @@ public sealed record SupplyView(
     SupplyVersionView? Newer,
     IReadOnlyList<string> Edited,
     IReadOnlyList<SupplyVersionView> Versions,
-    IReadOnlyList<SampleView> Samples
+    IReadOnlyList<SampleView> Samples,
+    IReadOnlyList<NeedView> Needs,
+    long ToLoad
 );
 
 /// <summary>The supplies that are known, as they stand to a desktop.</summary>
@@ -102,12 +124,15 @@ public sealed class SupplyShelf(Sources sources, Observer observer)
             .Select(asset => asset.Path)
             .OfType<string>()
             .ToHashSet(StringComparer.Ordinal);
+        var stands = sources
+            .Known()
+            .GroupBy(one => one.Supply.Name)
+            .Select(versions => Stand.Of(versions, desktop, seen))
+            .ToDictionary(one => one.Name);
         return
         [
-            .. sources
-                .Known()
-                .GroupBy(one => one.Supply.Name)
-                .Select(versions => View(NewestFirst(versions), desktop, seen, on))
+            .. stands
+                .Values.Select(one => View(one, stands, desktop, on))
                 .OrderBy(one => Kind.Get(one.Kinds[0]).Place)
                 .ThenBy(one => one.IsEngine)
                 .ThenBy(one => one.Family, StringComparer.OrdinalIgnoreCase)
@@ -115,25 +140,61 @@ public sealed class SupplyShelf(Sources sources, Observer observer)
         ];
     }
 
-    private static ImmutableArray<KnownSupply> NewestFirst(IEnumerable<KnownSupply> versions) =>
-        [.. versions.OrderByDescending(one => one.Supply.Version, SemVersion.PrecedenceComparer)];
+    /// <summary>A supply with all its versions, the newest first, and how it stands to a desktop.</summary>
+    private sealed record Stand(
+        SupplyName Name,
+        ImmutableArray<KnownSupply> Versions,
+        SupplyStanding? Standing,
+        KnownSupply? Newest,
+        SupplyState State
+    )
+    {
+        /// <summary>The version that is there, or else the newest that can be, or is.</summary>
+        public Supply Supply => Standing?.Supply ?? (Newest ?? Versions[0]).Supply;
+
+        public static Stand Of(
+            IGrouping<SupplyName, KnownSupply> versions,
+            LiveDesktop desktop,
+            Observation seen
+        )
+        {
+            ImmutableArray<KnownSupply> newestFirst =
+            [
+                .. versions.OrderByDescending(
+                    one => one.Supply.Version,
+                    SemVersion.SortOrderComparer
+                ),
+            ];
+            var standing = SupplyStanding.Find(
+                newestFirst.Select(one => one.Supply),
+                desktop.Map,
+                seen.View
+            );
+            var newest = newestFirst.FirstOrDefault(one => CanBeHad(one, desktop));
+            return new Stand(
+                versions.Key,
+                newestFirst,
+                standing,
+                newest,
+                standing is { IsWhole: true } && !standing.Differing.Any() ? SupplyState.Here
+                    : standing is not null ? SupplyState.Edited
+                    : newest is not null ? SupplyState.ToGet
+                    : versions.Any(one => IsFor(one.Supply, desktop)) ? SupplyState.Withdrawn
+                    : SupplyState.NotForThis
+            );
+        }
+    }
 
     private static SupplyView View(
-        ImmutableArray<KnownSupply> versions,
+        Stand stand,
+        Dictionary<SupplyName, Stand> all,
         LiveDesktop desktop,
-        Observation seen,
         HashSet<string> on
     )
     {
-        var standing = SupplyStanding.Find(
-            versions.Select(one => one.Supply),
-            desktop.Map,
-            seen.View
-        );
-        var newest = versions.FirstOrDefault(one => CanBeHad(one, desktop));
-        var supply = standing?.Supply ?? (newest ?? versions[0]).Supply;
-        var edited = standing?.Differing.ToList() ?? [];
+        var (supply, standing, newest) = (stand.Supply, stand.Standing, stand.Newest);
         var main = supply.Provides[0];
+        IReadOnlyList<NeedView> needs = [.. NeedsOf(supply, all, desktop, [supply.Name])];
         return new SupplyView(
             supply.Name.ToString(),
             supply.Version.ToString(),
@@ -149,24 +210,64 @@ public sealed class SupplyShelf(Sources sources, Observer observer)
             supply.Provides.All(one => one.IsEngine),
             main.Tone,
             main.Accent?.ToString(),
-            [.. supply.MadeFor.Select(one => $"{one.Platform} {one.Versions}")],
+            [
+                .. supply.MadeFor.Select(one =>
+                    $"{one.Platform} {SupplyResolver.Words(one.Versions)}"
+                ),
+            ],
             supply.Size,
             supply.Files.Length,
-            standing is { IsWhole: true } && edited.Count == 0 ? SupplyState.Here
-                : standing is not null ? SupplyState.Edited
-                : newest is not null ? SupplyState.ToGet
-                : versions.Any(one => IsFor(one.Supply, desktop)) ? SupplyState.Withdrawn
-                : SupplyState.NotForThis,
+            stand.State,
             standing?.Assets.Any(asset => on.Contains(asset.Path.ToString())) == true,
             standing is not null
             && newest is not null
             && SemVersion.ComparePrecedence(newest.Supply.Version, supply.Version) > 0
                 ? View(newest, desktop)
                 : null,
-            [.. edited.Take(MostEdited).Select(PathText.Printable)],
-            [.. versions.Select(one => View(one, desktop))],
-            [.. SupplySamples.Of(supply)]
+            [.. (standing?.Differing ?? []).Take(MostEdited).Select(PathText.Printable)],
+            [.. stand.Versions.Select(one => View(one, desktop))],
+            [.. SupplySamples.Of(supply)],
+            needs,
+            (standing is null && newest is { Kept: null, Offer: { } offer } ? offer.Length : 0)
+                + AllOf(needs).DistinctBy(need => need.Name).Sum(need => need.Bytes)
         );
+    }
+
+    private static IEnumerable<NeedView> AllOf(IReadOnlyList<NeedView> needs) =>
+        needs.Concat(needs.SelectMany(need => AllOf(need.Needs)));
+
+    private static IEnumerable<NeedView> NeedsOf(
+        Supply supply,
+        Dictionary<SupplyName, Stand> all,
+        LiveDesktop desktop,
+        ImmutableHashSet<SupplyName> above
+    )
+    {
+        foreach (var need in supply.Needs)
+        {
+            var stand = all.GetValueOrDefault(need.Name);
+            var isHere =
+                stand?.Standing is { } there && need.Versions.Contains(there.Supply.Version);
+            var coming = isHere
+                ? null
+                : stand?.Versions.FirstOrDefault(one =>
+                    need.Versions.Contains(one.Supply.Version) && CanBeHad(one, desktop)
+                );
+            var its = isHere ? stand!.Supply : coming?.Supply;
+            yield return new NeedView(
+                need.Name.ToString(),
+                stand?.Supply.Title ?? need.Name.Name,
+                SupplyResolver.IsAny(need.Versions) ? "" : SupplyResolver.Words(need.Versions),
+                isHere ? stand!.State
+                    : coming is not null ? SupplyState.ToGet
+                    : null,
+                its?.Version.ToString(),
+                coming is { Kept: null, Offer: { } offer } ? offer.Length : 0,
+                its is null || above.Contains(need.Name)
+                    ? []
+                    : [.. NeedsOf(its, all, desktop, above.Add(need.Name))]
+            );
+        }
     }
 
     private static SupplyVersionView View(KnownSupply one, LiveDesktop desktop) =>

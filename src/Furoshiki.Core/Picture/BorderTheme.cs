@@ -15,7 +15,8 @@ internal sealed record BorderTheme(
     bool Underline
 )
 {
-    private const string FileName = "frame.json";
+    /// <summary>The name of the file that says it.</summary>
+    public const string FileName = "frame.json";
 
     private static readonly BorderTheme Plain = new(24, 9, "line", false);
 
@@ -35,13 +36,16 @@ internal sealed record BorderTheme(
             : null;
         try
         {
-            return bytes is null
-                ? Plain
-                : JsonSerializer.Deserialize<BorderTheme>(bytes, Options) ?? Plain;
+            return bytes is null ? Plain : Parse(bytes);
         }
         catch (JsonException)
         {
             return Plain;
         }
     }
+
+    /// <summary>Reads a theme.</summary>
+    /// <exception cref="JsonException">The bytes are none.</exception>
+    public static BorderTheme Parse(ReadOnlyMemory<byte> bytes) =>
+        JsonSerializer.Deserialize<BorderTheme>(bytes.Span, Options) ?? Plain;
 }

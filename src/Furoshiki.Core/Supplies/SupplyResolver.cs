@@ -237,7 +237,8 @@ public sealed class SupplyResolver
         return $"{TitleOf(subject)} {string.Join(" and ", some)}";
     }
 
-    private static bool IsAny(SemVersionRange versions) =>
+    /// <summary>Whether any version will do.</summary>
+    public static bool IsAny(SemVersionRange versions) =>
         versions.Equals(SemVersionRange.All) || versions.Equals(SemVersionRange.AllRelease);
 
     /// <summary>Versions in words.</summary>
@@ -247,6 +248,12 @@ public sealed class SupplyResolver
     private static string Words(UnbrokenSemVersionRange range) =>
         (range.Start, range.End) switch
         {
+            ({ } from, { } to)
+                when !range.EndInclusive
+                    && to.WithoutPrereleaseOrMetadata() == new SemVersion(from.Major + 1, 0, 0) =>
+                from == new SemVersion(from.Major, 0, 0)
+                    ? $"{from.Major}"
+                    : $"{from} or newer, below {to.Major}",
             ({ } from, { } to) when from == to => from.ToString(),
             ({ } from, null) => $"{from} or newer",
             (null, { } to) => $"{(range.EndInclusive ? "up to" : "before")} {to}",

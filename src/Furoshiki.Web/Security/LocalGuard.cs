@@ -13,7 +13,7 @@ internal static class LocalGuard
     public const string EnterPath = "/enter";
 
     private const string Policy =
-        "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; "
+        "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; media-src 'self'; connect-src 'self'; "
         + "base-uri 'none'; form-action 'none'; frame-ancestors 'none'";
 
     /// <summary>Sets the headers at the very last, so that no handler of errors takes them off.</summary>

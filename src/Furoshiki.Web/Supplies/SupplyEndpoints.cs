@@ -1,6 +1,8 @@
+using System.Text;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Supplies;
+using Furoshiki.Core.Picture;
 using Furoshiki.Web.Pictures;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -52,15 +54,39 @@ internal static class SupplyEndpoints
             .WithSummary("Use a catalogue no more");
     }
 
+    /// <summary>A picture as it is, a sound as it is, and of what is neither a drawing of what it says.</summary>
     private static async Task<Results<FileContentHttpResult, NotFound>> Sample(
         string digest,
         string name,
         SampleFiles files,
         HttpResponse response,
         CancellationToken stop
-    ) =>
-        await files.Find(LookLibrary.Asked(digest), stop) is { } bytes
-        && PictureEndpoints.Foreign(digest, name, bytes, response) is { } file
+    )
+    {
+        var form = SupplySamples.FormOf(name);
+        if (form is null || await files.Find(LookLibrary.Asked(digest), stop) is not { } bytes)
+            return TypedResults.NotFound();
+        if (form == SampleForm.Sound)
+            return TypedResults.File(
+                bytes,
+                name.EndsWith(".wav", StringComparison.OrdinalIgnoreCase)
+                    ? "audio/wav"
+                    : "audio/ogg"
+            );
+        var drawn =
+            form == SampleForm.Picture ? bytes
+            : SampleDrawing.Draw(name, bytes) is { } svg ? Encoding.UTF8.GetBytes(svg)
+            : null;
+        return
+            drawn is not null
+            && PictureEndpoints.Foreign(
+                digest,
+                form == SampleForm.Picture ? name : $"{name}.svg",
+                drawn,
+                response
+            )
+                is { } file
             ? file
             : TypedResults.NotFound();
+    }
 }

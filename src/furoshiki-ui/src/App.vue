@@ -60,6 +60,7 @@ useKeys({
   'g s': () => router.push({ name: 'shelf' }),
   'g c': () => router.push({ name: 'compare' }),
   'g d': () => router.push({ name: 'desktops' }),
+  'g u': () => router.push({ name: 'supplies' }),
   'g h': () => router.push({ name: 'history' }),
   'g w': () => router.push({ name: 'states' }),
   x: () => {

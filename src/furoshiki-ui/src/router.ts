@@ -25,6 +25,12 @@ export const router = createRouter({
       meta: { title: 'Switch plan' },
     },
     {
+      path: '/supplies',
+      name: 'supplies',
+      component: () => import('./pages/SuppliesPage.vue'),
+      meta: { title: 'Supplies' },
+    },
+    {
       path: '/safe-states',
       name: 'states',
       component: () => import('./pages/SafeStatesPage.vue'),

@@ -21,6 +21,8 @@ const ASKED = {
   profile: 'changed',
   comparison: 'changed',
   safeStates: 'changed',
+  supplies: 'changed',
+  catalogues: 'changed',
   stateFiles: 'changed',
   fileVersions: 'changed',
   foundFiles: 'changed',

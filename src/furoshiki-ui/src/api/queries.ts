@@ -173,6 +173,17 @@ export const useSafeStates = (desktop: Ref<number>) =>
       take(api.GET('/api/desktops/{id}/safe-states', { params: { path: { id: desktop.value } } })),
   })
 
+/** The supplies that are known, as they stand to a desktop. */
+export const useSupplies = (desktop: Ref<number>) =>
+  useQuery({
+    queryKey: keyOf('supplies', desktop),
+    queryFn: () => take(api.GET('/api/desktops/{id}/supplies', { params: { path: { id: desktop.value } } })),
+  })
+
+/** The catalogues that are used. */
+export const useCatalogues = () =>
+  useQuery({ queryKey: keyOf('catalogues'), queryFn: () => take(api.GET('/api/catalogues')) })
+
 /** What was put on and gone back to, the last first. */
 export const useSwitches = (desktop: Ref<number>, query: Ref<SwitchesQuery>) =>
   useQuery({

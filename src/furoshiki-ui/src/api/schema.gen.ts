@@ -1453,6 +1453,16 @@ export interface components {
             value: string;
             remedies: components["schemas"]["Remedy"][];
         };
+        NeedView: {
+            name: string;
+            title: string;
+            versions: string;
+            state: null | components["schemas"]["SupplyState"];
+            version: null | string;
+            /** Format: int64 */
+            bytes: number;
+            needs: components["schemas"]["NeedView"][];
+        };
         NewDesktop: {
             name: string;
             choice: components["schemas"]["FolderChoice"];
@@ -1735,9 +1745,12 @@ export interface components {
             isKept: boolean;
             gaps: components["schemas"]["PlaceView"][];
         };
+        /** @enum {unknown} */
+        SampleForm: "Picture" | "Drawing" | "Sound";
         SampleView: {
             content: string;
             name: string;
+            form: components["schemas"]["SampleForm"];
         };
         SaveRequest: {
             /** Format: int64 */
@@ -1979,6 +1992,9 @@ export interface components {
             edited: string[];
             versions: components["schemas"]["SupplyVersionView"][];
             samples: components["schemas"]["SampleView"][];
+            needs: components["schemas"]["NeedView"][];
+            /** Format: int64 */
+            toLoad: number;
         };
         /** @enum {unknown} */
         SwitchEnd: "OnItsWay" | "Done" | "WaitsToBeKept" | "Kept" | "WentBack" | "NotDone";

@@ -9,6 +9,7 @@ const KEYS = [
   ['g s', 'Shelf'],
   ['g c', 'Compare'],
   ['g d', 'Desktops'],
+  ['g u', 'Supplies'],
   ['g h', 'History, what was put on and gone back to'],
   ['g w', 'Safe states, the way back'],
   ['l', 'Line up the look that has the focus, or is open'],

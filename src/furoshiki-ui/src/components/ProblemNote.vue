@@ -28,4 +28,8 @@ const problem = computed(() => problemOf(props.error))
   background: var(--cannot-tint);
   overflow-wrap: anywhere;
 }
+
+.problem :deep(.v-btn) {
+  justify-self: start;
+}
 </style>

@@ -39,6 +39,7 @@ useKeys({ '/': () => search.value?.focus() })
     <nav aria-label="Pages">
       <RouterLink to="/" :class="{ here: isOnShelf || route.name === 'profile' }">Shelf</RouterLink>
       <RouterLink to="/compare">Compare</RouterLink>
+      <RouterLink to="/supplies">Supplies</RouterLink>
       <RouterLink to="/safe-states">Safe states</RouterLink>
       <RouterLink to="/history">History</RouterLink>
       <RouterLink to="/desktops">Desktops</RouterLink>

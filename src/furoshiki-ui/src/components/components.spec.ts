@@ -178,6 +178,7 @@ describe('the steps of a plan', () => {
     safeFiles: 64,
     files: ['p', 'w'],
     groupings: [],
+    supplies: [],
     remembered: null,
     fingerprint: '',
   }

@@ -3,12 +3,13 @@ import { IconArrowRight } from '@tabler/icons-vue'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useChanged } from '@/api/asked'
-import { api, take, type Schemas } from '@/api/client'
+import { api, problemOf, take, type Schemas } from '@/api/client'
 import { usePlan } from '@/api/queries'
 import DesktopPicture from '@/components/DesktopPicture.vue'
 import PlanDecisions from '@/components/PlanDecisions.vue'
 import PlanGroupings from '@/components/PlanGroupings.vue'
 import PlanRights from '@/components/PlanRights.vue'
+import PlanSupplies from '@/components/PlanSupplies.vue'
 import PlanSteps from '@/components/PlanSteps.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import { storeToRefs } from 'pinia'
@@ -38,6 +39,9 @@ function looked(text: string | null): Schemas['LookParts'] {
 const without = useAddressListOrNull('without')
 /** What is put on in place of what was saved. */
 const instead = useAddressList('instead')
+/** The supplies that are to come and to go. */
+const get = useAddressList('get')
+const remove = useAddressList('remove')
 const target = computed<Schemas['Target'] | null>(() => {
   const { saving, state, aside, back, parts, files, of } = route.query
   const shaped = { without: without.value, instead: instead.value }
@@ -45,6 +49,8 @@ const target = computed<Schemas['Target'] | null>(() => {
   if (back) return { kind: 'PutBack', id: 0, kinds: back === 'all' ? null : list(back), ...shaped }
   if (of) return { kind: 'Parts', id: 0, looks: [of].flat().map(looked), ...shaped }
   if (Number(saving) > 0) return { kind: 'Saving', id: Number(saving), kinds: list(parts), ...shaped }
+  if (get.value.length + remove.value.length > 0)
+    return { kind: 'Supplies', id: 0, get: get.value, remove: remove.value }
   if (Number(aside) > 0) return { kind: 'Aside', id: Number(aside) }
   return Number(state) > 0
     ? { kind: 'SafeState', id: Number(state), files: list(files)?.map(decodeURIComponent) ?? null }
@@ -85,6 +91,10 @@ const WORDS = {
   StateParts: (name: string) => ({ verb: `Go back to parts of ${name}`, done: 'They are back' }),
   PutBack: () => ({ verb: 'Put back', done: 'It is put back' }),
   SafeState: () => ({ verb: 'Go back to this', done: 'The desktop is back' }),
+  Supplies: (name: string) =>
+    get.value.length > 0
+      ? { verb: `Get ${name}`, done: `${name} is here` }
+      : { verb: `Remove ${name}`, done: `${name} is gone` },
   Aside: () => ({ verb: 'Bring it back', done: 'It is back' }),
 }
 const words = computed(() => WORDS[kind.value](plan.value?.name ?? ''))
@@ -122,6 +132,7 @@ const outcomes = computed(
   () => new Map((result.value?.parts ?? []).map((part) => [part.kind, followed(part)])),
 )
 const STAGES: Record<Schemas['RunStage'], string> = {
+  Getting: 'Getting',
   SafeState: 'Making the safe state and reading it back',
   Writing: 'Writing',
   Checking: 'Reading every file again',
@@ -144,7 +155,11 @@ function planAgain() {
 </script>
 
 <template>
-  <ProblemNote v-if="error" :error="error"><VBtn :to="{ name: 'shelf' }">To the shelf</VBtn></ProblemNote>
+  <ProblemNote v-if="error" :error="error"
+    ><VBtn v-for="way in problemOf(error).waysOut" :key="way.remove" @click="remove = [...remove, way.remove]"
+      >{{ way.words }} too</VBtn
+    ><VBtn :to="{ name: 'shelf' }">To the shelf</VBtn></ProblemNote
+  >
   <p v-else-if="!target" class="third">Nothing is chosen. Choose a look on the shelf, or a safe state.</p>
   <div v-else-if="plan" class="plan" :aria-busy="isReshaped">
     <div>
@@ -172,6 +187,7 @@ function planAgain() {
         @choose="without = $event"
         @changed="refetch"
       />
+      <PlanSupplies v-if="plan.supplies.length > 0" :supplies="plan.supplies" />
       <PlanSteps
         :plan="plan"
         :progress="run.progress.value"
@@ -233,8 +249,13 @@ function planAgain() {
       <div v-else-if="run.isRunning.value" class="running">
         <p class="unseen" role="status">{{ stage }}</p>
         <p>
-          {{ stage }}, {{ run.progress.value?.done ?? 0 }} of {{ count(plan.files.length, 'file')
-          }}<template v-if="run.progress.value?.part">, {{ run.progress.value.part }}</template
+          <template v-if="run.progress.value?.stage === 'Getting'"
+            >{{ stage }} {{ run.progress.value.path }}, {{ run.progress.value.done }} of
+            {{ run.progress.value.total }} kB</template
+          ><template v-else
+            >{{ stage }}, {{ run.progress.value?.done ?? 0 }} of
+            {{ count(plan.files.length, 'file') }}</template
+          ><template v-if="run.progress.value?.part">, {{ run.progress.value.part }}</template
           ><template v-if="run.progress.value?.left">, about {{ run.progress.value.left }} s left</template>
         </p>
         <VProgressLinear

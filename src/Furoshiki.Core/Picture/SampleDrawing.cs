@@ -1,0 +1,143 @@
+using System.Globalization;
+using System.Text.Json;
+using System.Xml.Linq;
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Formats;
+
+namespace Furoshiki.Core.Picture;
+
+/// <summary>Draws what a colour set, a border theme or a theme for controls is like, from the one file that says it.</summary>
+public static class SampleDrawing
+{
+    private const double Width = 208;
+    private const double Height = 56;
+
+    private static readonly Rgba Ground = new(0xD9, 0xD9, 0xD6);
+    private static readonly Rgba Paper = new(0xFB, 0xFB, 0xF9);
+    private static readonly Rgba Ink = new(0x3A, 0x3F, 0x45);
+    private static readonly Rgba Accent = new(0x2A, 0x3F, 0x8C);
+
+    private sealed record ControlsJson(double Radius);
+
+    /// <summary>Draws a file; null if nothing is known of such a file, or it cannot be read.</summary>
+    /// <param name="name">The file's name.</param>
+    /// <param name="bytes">Its bytes.</param>
+    /// <returns>An SVG document.</returns>
+    public static string? Draw(string name, ReadOnlyMemory<byte> bytes)
+    {
+        try
+        {
+            var drawn = name switch
+            {
+                _ when name.EndsWith(".conf", StringComparison.Ordinal) => Colours(bytes),
+                BorderTheme.FileName => Borders(BorderTheme.Parse(bytes)),
+                "controls.json" => Controls(
+                    JsonSerializer.Deserialize<ControlsJson>(bytes.Span, JsonSerializerOptions.Web)!
+                ),
+                _ => null,
+            };
+            return drawn is null
+                ? null
+                : new XElement(
+                    Shape.Svg + "svg",
+                    new XAttribute(
+                        "viewBox",
+                        string.Create(CultureInfo.InvariantCulture, $"0 0 {Width} {Height}")
+                    ),
+                    drawn
+                ).ToString(SaveOptions.DisableFormatting);
+        }
+        catch (Exception problem) when (problem is JsonException or SettingsFileException)
+        {
+            return null;
+        }
+    }
+
+    /// <summary>A small window with a title, lines of text, what is selected, a link, and a button in the accent.</summary>
+    private static XElement Colours(ReadOnlyMemory<byte> bytes)
+    {
+        var document = KeyFileDocument.Format.Open(bytes);
+        Rgba Role(string role, Rgba otherwise) =>
+            document.Get(new Address($"Roles/{role}")) is { } value
+            && Rgba.TryParse(value.Content, out var colour)
+                ? colour
+                : otherwise;
+        var (window, view) = (Role("window", Paper), Role("view", Paper));
+        var (text, accent) = (Role("text", Ink), Role("accent", Accent));
+        return Shape.Group(
+            Shape.Rect(new Box(0, 0, Width, Height), window),
+            Shape.Rect(new Box(0, 0, Width, 12), Role("title", window)),
+            Shape.Rect(new Box(8, 5, 46, 3), Role("title-text", text)),
+            Shape.Rect(new Box(8, 17, 128, 34), view),
+            Shape.Rect(new Box(14, 22, 74, 3), text),
+            Shape.Rect(new Box(14, 28, 52, 3), Role("dim-text", text)),
+            Shape.Rect(new Box(10, 34, 124, 8), Role("selection", accent)),
+            Shape.Rect(new Box(14, 37, 62, 3), Role("selection-text", view)),
+            Shape.Rect(new Box(14, 45, 34, 3), Role("link", accent)),
+            Shape.Rect(new Box(54, 45, 20, 3), Role("urgent", accent)),
+            Shape.Rect(new Box(146, 18, 54, 13), accent),
+            Shape.Rect(new Box(158, 23, 30, 3), Role("selection-text", view)),
+            Shape.Rect(new Box(146, 36, 54, 14), Role("panel", window)),
+            Shape.Rect(new Box(152, 42, 26, 3), Role("panel-text", text))
+        );
+    }
+
+    /// <summary>Two windows with their title bars and buttons.</summary>
+    private static XElement Borders(BorderTheme theme)
+    {
+        var title = Math.Clamp(theme.TitleHeight, 6, 40);
+        var box = new Box(20, 8, Width - 40, Height);
+        return Shape.Group(
+            Shape.Rect(new Box(0, 0, Width, Height), Ground),
+            Shape.Rect(box, Paper),
+            Shape.Rect(new Box(box.X, box.Y, box.Width, title), Ink),
+            theme.Underline
+                ? Shape.Rect(new Box(box.X, box.Y + title - 2, box.Width, 2), Accent)
+                : null,
+            Shape.Rect(new Box(box.X + 8, box.Y + title / 2 - 1.5, 60, 3), Paper),
+            Shape.Group([
+                .. Enumerable
+                    .Range(0, 3)
+                    .Select(i =>
+                        Button(
+                            theme,
+                            box.Right - 10 - (3 - i) * (theme.ButtonSize + 6) + 6,
+                            box.Y + title / 2,
+                            i == 2 ? Accent.Mix(Paper, 0.4) : Paper
+                        )
+                    ),
+            ])
+        );
+    }
+
+    private static XElement Button(BorderTheme theme, double x, double y, Rgba fill)
+    {
+        var size = Math.Clamp(theme.ButtonSize, 2, 20);
+        return theme.Button switch
+        {
+            "disc" => Shape.Circle(x + size / 2, y, size / 2, fill),
+            "square" => Shape.Rect(new Box(x, y - size / 2, size, size), fill),
+            _ => Shape.Rect(new Box(x, y - 1, size, 2), fill),
+        };
+    }
+
+    /// <summary>A button, one that is pressed, a field, a switch and a slider.</summary>
+    private static XElement Controls(ControlsJson controls)
+    {
+        var radius = Math.Clamp(controls.Radius, 0, 10);
+        return Shape.Group(
+            Shape.Rect(new Box(0, 0, Width, Height), Ground),
+            Shape.Rect(new Box(12, 9, 56, 18), Accent, radius),
+            Shape.Rect(new Box(26, 16.5, 28, 3), Paper),
+            Shape.Rect(new Box(76, 9, 56, 18), Paper, radius),
+            Shape.Rect(new Box(90, 16.5, 28, 3), Ink),
+            Shape.Rect(new Box(12, 33, 120, 15), Paper, radius),
+            Shape.Rect(new Box(19, 39, 52, 3), Ink),
+            Shape.Rect(new Box(144, 9, 18, 18), Accent, radius),
+            Shape.Path("M148 18l4 4 7-8v3l-7 8-4-4Z", Paper),
+            Shape.Rect(new Box(172, 9, 18, 18), Paper, radius),
+            Shape.Rect(new Box(144, 39, 50, 3), Ink, 1.5),
+            Shape.Circle(170, 40.5, 6, Accent)
+        );
+    }
+}

@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import type { Schemas } from '@/api/client'
+import { count, size } from '@/composables/words'
+
+defineProps<{ supplies: Schemas['SupplyChangeView'][] }>()
+
+const VERBS: Record<Schemas['SupplyVerb'], string> = {
+  Get: 'Get',
+  Update: 'Update',
+  PutBack: 'Put back',
+  Remove: 'Remove',
+}
+</script>
+
+<template>
+  <ol class="supplies paper" aria-label="Supplies">
+    <li v-for="one in supplies" :key="one.name">
+      <span class="verb">{{ VERBS[one.verb] }}</span>
+      <span>
+        <strong>{{ one.title }}</strong>
+        {{ ' ' }}
+        <span class="mono">
+          {{
+            one.from !== one.to && one.from && one.to ? `${one.from} → ${one.to}` : (one.to ?? one.from)
+          }}</span
+        >
+        <span v-if="!one.isAsked" class="second">, which it needs</span>
+        <span v-if="one.edited.length > 0" class="edited"
+          >{{ count(one.edited.length, 'file is not as it came', 'files are not as they came') }}:
+          <span class="mono">{{ one.edited.join(', ') }}</span></span
+        >
+      </span>
+      <span class="third">{{
+        one.verb === 'Remove'
+          ? `${count(one.files, 'file')}, a copy stays in the safe state`
+          : `${count(one.files, 'file')}, ${one.bytes > 0 ? `${size(one.bytes)} to load` : 'kept here'}`
+      }}</span>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.supplies {
+  display: grid;
+  margin-bottom: 14px;
+}
+
+li {
+  display: grid;
+  grid-template-columns: 76px 1fr auto;
+  gap: 10px;
+  align-items: baseline;
+  padding: 8px 12px;
+}
+
+li + li {
+  border-top: 1px solid var(--line);
+}
+
+.verb {
+  color: var(--second);
+}
+
+.edited {
+  display: block;
+  color: var(--waiting);
+  overflow-wrap: anywhere;
+}
+</style>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Schemas } from '@/api/client'
+import { count } from '@/composables/words'
+
+/** With heard, its sounds can be heard here. */
+const props = defineProps<{ supply: Schemas['SupplyView']; most: number; heard?: boolean }>()
+
+const pictures = computed(() => props.supply.samples.filter((one) => one.form !== 'Sound'))
+const sounds = computed(() => props.supply.samples.filter((one) => one.form === 'Sound'))
+const wordOf = ({ name }: Schemas['SampleView']) => name.replace(/\.\w+$/, '').replaceAll('-', ' ')
+const hear = (sample: Schemas['SampleView']) => new Audio(address(sample)).play()
+
+const address = (sample: Schemas['SampleView']) =>
+  `/api/supplies/files/${sample.content}/${encodeURIComponent(sample.name)}`
+</script>
+
+<template>
+  <span class="sample" :class="[supply.tone?.toLowerCase(), { large: pictures.length === 1 }]">
+    <img
+      v-for="sample in pictures.slice(0, most)"
+      :key="sample.content"
+      :class="{ drawing: sample.form === 'Drawing' }"
+      :src="address(sample)"
+      alt=""
+      loading="lazy"
+    />
+    <template v-if="heard">
+      <VBtn v-for="sound in sounds" :key="sound.content" @click="hear(sound)">{{ wordOf(sound) }}</VBtn>
+    </template>
+    <span v-else-if="sounds.length > 0">{{ count(sounds.length, 'sound') }}</span>
+  </span>
+</template>
+
+<style scoped>
+.sample {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+  justify-content: center;
+  min-height: 56px;
+  padding: 6px 8px;
+  background: #d9d9d6;
+  color: #2f3337;
+}
+
+.sample.dark {
+  background: #23262b;
+}
+
+.sample.light {
+  background: #f1efe9;
+}
+
+img {
+  width: 30px;
+  height: 30px;
+  object-fit: contain;
+}
+
+.drawing {
+  flex: 1 0 90px;
+  width: 90px;
+  height: auto;
+}
+
+.large {
+  padding: 0;
+}
+
+.large img {
+  width: 100%;
+  height: auto;
+  max-height: 150px;
+  aspect-ratio: 208 / 56;
+  object-fit: cover;
+}
+</style>
