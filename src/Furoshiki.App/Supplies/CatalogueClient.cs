@@ -17,7 +17,7 @@ public sealed class CatalogueClient(HttpClient http)
     private const int Tries = 3;
 
     /// <summary>How long nothing may come.</summary>
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(10);
+    public TimeSpan Patience { get; init; } = TimeSpan.FromSeconds(10);
 
     /// <summary>Loads something small into memory.</summary>
     /// <param name="address">Where it is.</param>
