@@ -114,6 +114,7 @@ public static class AppServices
             .AddSingleton<SupplyShelf>()
             .AddSingleton<SupplyGetter>()
             .AddSingleton<SupplyPlans>()
+            .AddSingleton<LookSupplies>()
             .AddSingleton<SampleFiles>()
             .AddSingleton<DemoScenario>();
     }

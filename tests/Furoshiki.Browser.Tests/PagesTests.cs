@@ -14,6 +14,9 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         ("/compare", ".choose button"),
         ("/compare?look=now&look=saving-18&look=saving-6&settings=1", "[data-part='icons']"),
         ("/switch?saving=14", "[data-step='cursor']"),
+        ("/supplies?kind=icons", ".sample img"),
+        ("/supplies?supply=pkg:generic/heron-ridge/meridian-night", ".tree li"),
+        ("/switch?get=pkg:generic/heron-ridge/moon-dial", ".problem .v-btn"),
         ("/safe-states", ".chosen svg"),
         ("/files", "button.mono"),
         ("/history", ".came"),
@@ -182,6 +185,12 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
             "light"
         );
         Take("switch-plan", "/switch?saving=14", "[data-step='cursor']", "light");
+        Take(
+            "supplies",
+            "/supplies?kind=icons&supply=pkg:generic/heron-ridge/meridian-night",
+            ".tree li",
+            "light"
+        );
         Take("safe-states", "/safe-states", ".chosen li", "light");
         Take("desktops", "/desktops", "[data-found='wallpaper']", "light");
         Take("keeping", "/keeping", "#copies", "light");

@@ -31,7 +31,8 @@ public sealed class PlanMaker(
     NowReader nowReader,
     Recoverer recoverer,
     Groupings groupings,
-    SupplyPlans supplies
+    SupplyPlans supplies,
+    LookSupplies lookSupplies
 )
 {
     /// <summary>Makes a plan; what a crash broke off is ended first.</summary>
@@ -42,7 +43,8 @@ public sealed class PlanMaker(
     {
         if (
             target is { Without.Count: > 0 } or { Grouping: not null } or { Instead.Count: > 0 }
-            && target.Kind is TargetKind.SafeState or TargetKind.Aside or TargetKind.Supplies
+                && target.Kind is TargetKind.SafeState or TargetKind.Aside or TargetKind.Supplies
+            || target is { Get.Count: > 0, Kind: TargetKind.SafeState or TargetKind.Aside }
         )
             throw ProblemException.Field(
                 "without",
@@ -264,17 +266,21 @@ public sealed class PlanMaker(
             .ToList();
         var shaping = Shaping.Of(without, name, look, cover, seen.Reading.Look);
         var replacing = Replacing.Of(target.Instead, look, cover);
+        var got = lookSupplies.Named(target.Get ?? []);
+        var saved = lookSupplies.SavedWith(got);
         var plan = new SwitchPlanner(
             desktop.Map,
             seen.Reading,
             seen.View,
-            library.Saved,
-            kind => maps.Get(map(kind))
+            saved,
+            kind => maps.Get(map(kind)),
+            part => lookSupplies.Getting(desktop, seen.View, part, saved)
         ).Plan(look, [.. cover.Except(shaping.Parts)], shaping.Pieces, replacing.Pieces);
         return new ShapedPlan(
             plan,
             shaping,
             replacing,
+            got.Count == 0 ? null : new SupplyPlan(got, LookSupplies.Views(got)),
             Choices(),
             new ScreenFit(
                 desktop.Screens,
@@ -369,11 +375,11 @@ public sealed class PlanMaker(
 
     private ReadyPlan ToSupplies(LiveDesktop desktop, Target target)
     {
-        var plan = supplies.Make(desktop, target.Get ?? [], target.Remove ?? []);
+        var (files, plan) = supplies.Make(desktop, target.Get ?? [], target.Remove ?? []);
         return new ReadyPlan(
             desktop,
             target,
-            plan.Plan,
+            files,
             SupplyPlans.NameOf(plan.Changes),
             plan.Changes.Count(one => !one.IsAsked) is > 0 and var more
                 ? $"with {Counting.Of(more, "supply", "supplies")} that it takes"
@@ -382,7 +388,7 @@ public sealed class PlanMaker(
             observer.See(desktop)
         )
         {
-            Supplies = plan,
+            OwnSupplies = plan,
         };
     }
 

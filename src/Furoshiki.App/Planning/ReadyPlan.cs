@@ -9,12 +9,14 @@ namespace Furoshiki.App.Planning;
 /// <param name="Plan">The plan.</param>
 /// <param name="Shaping">What was left out.</param>
 /// <param name="Replacing">What is put on in place of what the look has.</param>
+/// <param name="Supplies">The supplies that it gets; null if none.</param>
 /// <param name="Choices">What else could be left out together.</param>
 /// <param name="Misfits">What of it does not fit the desktop's screens.</param>
 internal sealed record ShapedPlan(
     SwitchPlan Plan,
     Shaping Shaping,
     Replacing Replacing,
+    SupplyPlan? Supplies,
     IReadOnlyList<GroupingChoice> Choices,
     IReadOnlyList<Misfit> Misfits
 );
@@ -51,7 +53,10 @@ public sealed record ReadyPlan(
     internal Remembered? Remembered { get; init; }
 
     /// <summary>The supplies that come or go; null if this is about none.</summary>
-    internal SupplyPlan? Supplies { get; init; }
+    internal SupplyPlan? Supplies => Shape?.Supplies ?? OwnSupplies;
+
+    /// <summary>The supplies that a plan is about which leads to nothing else.</summary>
+    internal SupplyPlan? OwnSupplies { get; init; }
 
     /// <summary>What was left out, in words.</summary>
     public IReadOnlyList<LeftOutView> LeftOut => Shaping.In(Seen.Reading.Look);

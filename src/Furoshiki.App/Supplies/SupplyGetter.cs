@@ -115,7 +115,7 @@ public sealed class SupplyGetter(
         using var hold = content.Hold();
         using var batch = hold.Begin();
         PackageArchive.Read(tar, offer, (_, bytes) => batch.Put(bytes));
-        var files = TreeOf(offer.Supply);
+        var files = offer.Supply.Tree;
         batch.PutTree(
             files,
             (path, _) => throw new InvalidOperationException($"{path} was not taken in.")
@@ -137,20 +137,4 @@ public sealed class SupplyGetter(
         );
         db.SaveChanges();
     }
-
-    /// <summary>The tree of a supply's files, each kind and asset in a folder.</summary>
-    public static Tree TreeOf(Supply supply)
-    {
-        var states = supply.Files.ToDictionary(
-            file => file.Path,
-            file => file.State,
-            StringComparer.Ordinal
-        );
-        foreach (var path in supply.Files.Select(file => file.Path))
-            for (var i = path.IndexOf('/'); i >= 0; i = path.IndexOf('/', i + 1))
-                states.TryAdd(path[..i], FileState.OfFolder(FolderMode));
-        return Tree.Of(states);
-    }
-
-    private const int FolderMode = 0b111_101_101;
 }

@@ -46,12 +46,10 @@ public sealed record SupplyChangeView(
     IReadOnlyList<string> Edited
 );
 
-/// <summary>What it takes to get, update, put back or remove supplies.</summary>
-/// <param name="Plan">What is placed and taken away.</param>
+/// <summary>The supplies that a plan gets, updates, puts back or removes.</summary>
 /// <param name="Used">The supplies whose files are placed.</param>
 /// <param name="Changes">What becomes of each.</param>
 public sealed record SupplyPlan(
-    SwitchPlan Plan,
     IReadOnlyList<KnownSupply> Used,
     IReadOnlyList<SupplyChangeView> Changes
 );
@@ -67,7 +65,8 @@ public sealed class SupplyPlans(Sources sources, Observer observer, LookLibrary 
     /// <param name="get">The package URLs of what is to be there, each with a version, or without for any.</param>
     /// <param name="remove">The package URLs of what is to go, without versions.</param>
     /// <exception cref="ProblemException">Something of it is not known, or cannot be.</exception>
-    public SupplyPlan Make(
+    /// <returns>What is placed and taken away, and what becomes of each supply.</returns>
+    public (SwitchPlan Files, SupplyPlan Supplies) Make(
         LiveDesktop desktop,
         IReadOnlyList<string> get,
         IReadOnlyList<string> remove
@@ -127,10 +126,12 @@ public sealed class SupplyPlans(Sources sources, Observer observer, LookLibrary 
             )
             .ToList();
         var byId = known.SelectMany(group => group).ToDictionary(one => one.Supply.Id);
-        return new SupplyPlan(
+        return (
             PlanOf(desktop, seen, all, standing),
-            [.. all.Where(one => one.To is not null).Select(one => byId[one.To!.Id])],
-            [.. all.Select(one => View(one, standing.GetValueOrDefault(one.Name)))]
+            new SupplyPlan(
+                [.. all.Where(one => one.To is not null).Select(one => byId[one.To!.Id])],
+                [.. all.Select(one => View(one, standing.GetValueOrDefault(one.Name)))]
+            )
         );
 
         bool IsAsked(Supply supply) =>
@@ -183,7 +184,7 @@ public sealed class SupplyPlans(Sources sources, Observer observer, LookLibrary 
                     );
             if (change.To is not { } supply)
                 continue;
-            var tree = SupplyGetter.TreeOf(supply);
+            var tree = supply.Tree;
             foreach (var asset in supply.Provides)
             {
                 var path = SupplyPlaces

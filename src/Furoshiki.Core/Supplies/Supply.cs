@@ -84,6 +84,30 @@ public sealed record Supply(
     /// <summary>Its package URL, with the version.</summary>
     public string Id => Name.At(Version);
 
+    private readonly Lazy<Tree> _tree = new(() => TreeOf(Files));
+
+    /// <summary>The tree of its files, each kind and each asset in a folder.</summary>
+    public Tree Tree => _tree.Value;
+
+    /// <summary>The content of one of its assets: of the file, or of the folder's tree.</summary>
+    public Digest ContentOf(Provided asset) =>
+        Tree.FindFolder(asset.Path)?.Digest ?? Tree.Find(asset.Path)!.Content!.Value;
+
+    private static Tree TreeOf(ImmutableArray<SupplyFile> files)
+    {
+        var states = files.ToDictionary(
+            file => file.Path,
+            file => file.State,
+            StringComparer.Ordinal
+        );
+        foreach (var path in files.Select(file => file.Path))
+            for (var i = path.IndexOf('/'); i >= 0; i = path.IndexOf('/', i + 1))
+                states.TryAdd(path[..i], FileState.OfFolder(FolderMode));
+        return Tree.Of(states);
+    }
+
+    private const int FolderMode = 0b111_101_101;
+
     /// <summary>The bytes of all its files together.</summary>
     public long Size => Files.Sum(file => file.Length);
 

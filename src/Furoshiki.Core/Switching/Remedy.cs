@@ -19,6 +19,9 @@ public sealed record Remedy(
     ImmutableArray<string> Without
 )
 {
+    /// <summary>The package URLs of supplies that are got; empty if none are.</summary>
+    public ImmutableArray<string> Get { get; init; } = [];
+
     private const int MostNear = 3;
 
     /// <summary>What can be done where an asset is not here: the nearest that are, what is on now, or nothing.</summary>

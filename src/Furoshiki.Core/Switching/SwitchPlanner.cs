@@ -16,12 +16,14 @@ namespace Furoshiki.Core.Switching;
 /// <param name="view">The desktop's folder.</param>
 /// <param name="saved">The content that savings hold.</param>
 /// <param name="source">The map of the desktop that a part of the look was saved on, by the kind's name.</param>
+/// <param name="getting">How what a part lacks can be got; null where it cannot be.</param>
 public sealed class SwitchPlanner(
     DesktopMap map,
     DesktopReading reading,
     IDesktopView view,
     ISavedContent saved,
-    Func<string, DesktopMap> source
+    Func<string, DesktopMap> source,
+    Func<Component, Remedy?>? getting = null
 )
 {
     /// <summary>What was edited, by the real path: two files of a map can be one on the disk.</summary>
@@ -158,13 +160,17 @@ public sealed class SwitchPlanner(
                     wanted.Kind,
                     reason,
                     fit.Missing is { } missing
-                        ? Remedy.ForMissing(
-                            wanted,
-                            missing,
-                            map.Find(wanted.Kind)!,
-                            view,
-                            saved.FindTree
-                        )
+                        ?
+                        [
+                            .. getting?.Invoke(wanted) is { } get ? [get] : Array.Empty<Remedy>(),
+                            .. Remedy.ForMissing(
+                                wanted,
+                                missing,
+                                map.Find(wanted.Kind)!,
+                                view,
+                                saved.FindTree
+                            ),
+                        ]
                         : []
                 )
             );

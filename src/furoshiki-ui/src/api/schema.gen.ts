@@ -1695,6 +1695,7 @@ export interface components {
             reason: string;
             instead: string[];
             without: string[];
+            get?: string[];
         };
         Remembered: {
             /** Format: int64 */

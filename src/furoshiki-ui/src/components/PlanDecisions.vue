@@ -16,6 +16,18 @@ const props = defineProps<{
 defineEmits<{ choose: [remedy: Schemas['Remedy']] }>()
 const { now } = useDesktop()
 
+/** The supplies that have what the parts lack that cannot go on. */
+const missing = computed(() => [
+  ...new Set(props.plan.refused.flatMap((part) => part.remedies.flatMap((remedy) => remedy.get ?? []))),
+])
+const gettingAll = computed<Schemas['Remedy']>(() => ({
+  words: '',
+  reason: '',
+  instead: [],
+  without: [],
+  get: missing.value,
+}))
+
 /** The paths that there is something to say of. */
 const places = computed(() =>
   (
@@ -47,6 +59,9 @@ const places = computed(() =>
   <div class="decisions">
     <section v-if="plan.refused.length > 0" class="paper">
       <SignalWord signal="cannot" :word="`${count(plan.refused.length, 'part')} cannot go on`" />
+      <VBtn v-if="canChoose && missing.length > 1" class="main" @click="$emit('choose', gettingAll)"
+        >Get all that is missing, {{ count(missing.length, 'supply', 'supplies') }}</VBtn
+      >
       <div v-for="part in plan.refused" :key="part.kind" :data-refused="part.kind">
         <strong>{{ part.title }}.</strong> {{ part.reason }}
         <RemedyList

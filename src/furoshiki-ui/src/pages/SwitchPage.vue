@@ -44,7 +44,7 @@ const get = useAddressList('get')
 const remove = useAddressList('remove')
 const target = computed<Schemas['Target'] | null>(() => {
   const { saving, state, aside, back, parts, files, of } = route.query
-  const shaped = { without: without.value, instead: instead.value }
+  const shaped = { without: without.value, instead: instead.value, get: get.value }
   const list = (text: typeof parts) => (text ? String(text).split(',') : null)
   if (back) return { kind: 'PutBack', id: 0, kinds: back === 'all' ? null : list(back), ...shaped }
   if (of) return { kind: 'Parts', id: 0, looks: [of].flat().map(looked), ...shaped }
@@ -76,6 +76,7 @@ async function adjust(value: string) {
   instead.value = values
 }
 function choose(remedy: Schemas['Remedy']) {
+  if (remedy.get?.length) get.value = [...new Set([...get.value, ...remedy.get])]
   if (remedy.instead.length > 0) instead.value = insteadWith(remedy.instead)
   if (remedy.without.length > 0) without.value = [...new Set([...leftOut.value, ...remedy.without])]
 }
