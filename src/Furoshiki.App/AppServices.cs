@@ -113,6 +113,7 @@ public static class AppServices
             .AddSingleton<Sources>()
             .AddSingleton<SupplyShelf>()
             .AddSingleton<SupplyGetter>()
+            .AddSingleton<SupplyUsers>()
             .AddSingleton<SupplyPlans>()
             .AddSingleton<LookSupplies>()
             .AddSingleton<SampleFiles>()

@@ -180,7 +180,18 @@ public sealed class SupplyTests : OwnAppTests
         Directory.Exists(App.At($"{Data}/icons/Fold-Slate")).ShouldBeFalse();
         Text(await Supply("fold-slate"), "state").ShouldBe("ToGet");
 
-        var (status, answer) = await Plan([], "gauge-engine");
+        (await Supply("lantern-round"))["usedBy"]!
+            .AsArray()
+            .Select(one => one!.GetValue<string>())
+            .ShouldContain("Open Night");
+        var (status, answer) = await Plan([], "dust-lane");
+        status.ShouldBe(HttpStatusCode.OK);
+        answer["supplies"]![0]!["missedBy"]!
+            .AsArray()
+            .Select(one => one!.GetValue<string>())
+            .ShouldBe(["Wallpaper on now"], "the profiles that use it keep their own copies");
+
+        (status, answer) = await Plan([], "gauge-engine");
         status.ShouldBe(HttpStatusCode.Conflict);
         Text(answer, "detail").ShouldContain("needs Gauge Engine");
         (status, answer) = await Plan([], "plain-bell");

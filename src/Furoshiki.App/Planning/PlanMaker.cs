@@ -381,9 +381,7 @@ public sealed class PlanMaker(
             target,
             files,
             SupplyPlans.NameOf(plan.Changes),
-            plan.Changes.Count(one => !one.IsAsked) is > 0 and var more
-                ? $"with {Counting.Of(more, "supply", "supplies")} that it takes"
-                : "supplies",
+            plan.Changes.Count > 1 ? $"{plan.Changes.Count} supplies in all" : "supply",
             desktop.On,
             observer.See(desktop)
         )

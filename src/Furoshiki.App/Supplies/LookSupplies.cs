@@ -77,6 +77,7 @@ public sealed class LookSupplies(Sources sources, LookLibrary library)
                 one.Supply.Files.Length,
                 one.Supply.Size,
                 one is { Kept: null, Offer: { } offer } ? offer.Length : 0,
+                [],
                 []
             )),
         ];

@@ -33,6 +33,7 @@ public enum SupplyVerb
 /// <param name="Size">The bytes of its files.</param>
 /// <param name="Bytes">How many bytes have to come from a catalogue; 0 if its files are kept.</param>
 /// <param name="Edited">The files that were edited in place and are lost but for the safe state.</param>
+/// <param name="MissedBy">If it goes: what is on and uses it, and the profiles that use it and keep no copy of their own.</param>
 public sealed record SupplyChangeView(
     string Name,
     string Title,
@@ -43,7 +44,8 @@ public sealed record SupplyChangeView(
     int Files,
     long Size,
     long Bytes,
-    IReadOnlyList<string> Edited
+    IReadOnlyList<string> Edited,
+    IReadOnlyList<string> MissedBy
 );
 
 /// <summary>The supplies that a plan gets, updates, puts back or removes.</summary>
@@ -55,7 +57,12 @@ public sealed record SupplyPlan(
 );
 
 /// <summary>Plans to get, update, put back and remove supplies.</summary>
-public sealed class SupplyPlans(Sources sources, Observer observer, LookLibrary library)
+public sealed class SupplyPlans(
+    Sources sources,
+    Observer observer,
+    LookLibrary library,
+    SupplyUsers users
+)
 {
     private const string Unharmed = "Nothing was got, and nothing was changed.";
     private const int MostAsked = 200;
@@ -157,7 +164,20 @@ public sealed class SupplyPlans(Sources sources, Observer observer, LookLibrary 
                 supply.Files.Length,
                 supply.Size,
                 its is { Kept: null, Offer: { } offer } ? offer.Length : 0,
-                [.. (stands?.Differing ?? []).Select(PathText.Printable)]
+                [.. (stands?.Differing ?? []).Select(PathText.Printable)],
+                change.To is not null
+                    ? []
+                    :
+                    [
+                        .. seen
+                            .Reading.Look.Components.Where(part =>
+                                part.Assets.Any(asset =>
+                                    stands!.Assets.Any(its => its.Path.ToString() == asset.Path)
+                                )
+                            )
+                            .Select(part => $"{part.Kind.Title} on now"),
+                        .. users.WouldMiss(supply),
+                    ]
             );
         }
     }
@@ -258,14 +278,16 @@ public sealed class SupplyPlans(Sources sources, Observer observer, LookLibrary 
             }
         );
 
-    /// <summary>What is done, in a few words.</summary>
+    /// <summary>What is done, in a few words: what was asked for and comes, or else what goes.</summary>
     public static string NameOf(IReadOnlyList<SupplyChangeView> changes)
     {
         var asked = changes.Where(one => one.IsAsked).ToList();
-        return asked switch
+        var come = asked.Where(one => one.To is not null).ToList();
+        return (come.Count > 0 ? come : asked) switch
         {
+            [] => "Supplies",
             [var only] => only.To is null ? only.Title : $"{only.Title} {only.To}",
-            _ => Counting.Of(asked.Count, "supply", "supplies"),
+            var several => Counting.Of(several.Count, "supply", "supplies"),
         };
     }
 }

@@ -82,6 +82,7 @@ public sealed record NeedView(
 /// <param name="Samples">What it is like.</param>
 /// <param name="Needs">What it needs, as a tree.</param>
 /// <param name="ToLoad">How many bytes have to come so that it is there with all that it needs.</param>
+/// <param name="UsedBy">The profiles whose savings use it.</param>
 public sealed record SupplyView(
     string Name,
     string Version,
@@ -107,11 +108,12 @@ public sealed record SupplyView(
     IReadOnlyList<SupplyVersionView> Versions,
     IReadOnlyList<SampleView> Samples,
     IReadOnlyList<NeedView> Needs,
-    long ToLoad
+    long ToLoad,
+    IReadOnlyList<string> UsedBy
 );
 
 /// <summary>The supplies that are known, as they stand to a desktop.</summary>
-public sealed class SupplyShelf(Sources sources, Observer observer)
+public sealed class SupplyShelf(Sources sources, Observer observer, SupplyUsers users)
 {
     private const int MostEdited = 100;
 
@@ -185,7 +187,7 @@ public sealed class SupplyShelf(Sources sources, Observer observer)
         }
     }
 
-    private static SupplyView View(
+    private SupplyView View(
         Stand stand,
         Dictionary<SupplyName, Stand> all,
         LiveDesktop desktop,
@@ -229,7 +231,8 @@ public sealed class SupplyShelf(Sources sources, Observer observer)
             [.. SupplySamples.Of(supply)],
             needs,
             (standing is null && newest is { Kept: null, Offer: { } offer } ? offer.Length : 0)
-                + AllOf(needs).DistinctBy(need => need.Name).Sum(need => need.Bytes)
+                + AllOf(needs).DistinctBy(need => need.Name).Sum(need => need.Bytes),
+            users.Of(supply)
         );
     }
 

@@ -1953,6 +1953,7 @@ export interface components {
             /** Format: int64 */
             bytes: number;
             edited: string[];
+            missedBy: string[];
         };
         /** @enum {unknown} */
         SupplyState: "Here" | "Edited" | "ToGet" | "Withdrawn" | "NotForThis";
@@ -1996,6 +1997,7 @@ export interface components {
             needs: components["schemas"]["NeedView"][];
             /** Format: int64 */
             toLoad: number;
+            usedBy: string[];
         };
         /** @enum {unknown} */
         SwitchEnd: "OnItsWay" | "Done" | "WaitsToBeKept" | "Kept" | "WentBack" | "NotDone";

@@ -24,7 +24,10 @@ const VERBS: Record<Schemas['SupplyVerb'], string> = {
             one.from !== one.to && one.from && one.to ? `${one.from} → ${one.to}` : (one.to ?? one.from)
           }}</span
         >
-        <span v-if="!one.isAsked" class="second">, which it needs</span>
+        <span v-if="!one.isAsked" class="second">{{
+          one.verb === 'Get' ? ', which it needs' : ', so that it fits'
+        }}</span>
+        <span v-if="one.missedBy.length > 0" class="edited">missed by {{ one.missedBy.join(', ') }}</span>
         <span v-if="one.edited.length > 0" class="edited"
           >{{ count(one.edited.length, 'file is not as it came', 'files are not as they came') }}:
           <span class="mono">{{ one.edited.join(', ') }}</span></span

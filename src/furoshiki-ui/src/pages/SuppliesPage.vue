@@ -176,6 +176,10 @@ const read = useMutation({
         <NeedTree :needs="supply.needs" @open="chosen = $event" />
       </template>
       <dl>
+        <div v-if="supply.usedBy.length > 0">
+          <dt>Used by</dt>
+          <dd>{{ supply.usedBy.join(', ') }}</dd>
+        </div>
         <div>
           <dt>Licence</dt>
           <dd>{{ supply.licence }}<template v-if="!supply.mayBeShared">, not to be passed on</template></dd>

@@ -92,10 +92,11 @@ const WORDS = {
   StateParts: (name: string) => ({ verb: `Go back to parts of ${name}`, done: 'They are back' }),
   PutBack: () => ({ verb: 'Put back', done: 'It is put back' }),
   SafeState: () => ({ verb: 'Go back to this', done: 'The desktop is back' }),
-  Supplies: (name: string) =>
-    get.value.length > 0
-      ? { verb: `Get ${name}`, done: `${name} is here` }
-      : { verb: `Remove ${name}`, done: `${name} is gone` },
+  Supplies: (name: string) => {
+    const [verb, what] = get.value.length > 0 ? (['Get', 'here'] as const) : (['Remove', 'gone'] as const)
+    const several = Math.max(get.value.length, verb === 'Remove' ? remove.value.length : 0) > 1
+    return { verb: `${verb} ${name}`, done: several ? `They are ${what}` : `${name} is ${what}` }
+  },
   Aside: () => ({ verb: 'Bring it back', done: 'It is back' }),
 }
 const words = computed(() => WORDS[kind.value](plan.value?.name ?? ''))
