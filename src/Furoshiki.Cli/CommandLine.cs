@@ -43,6 +43,7 @@ internal static class CommandLine
                 .Make()
                 .Concat(SaveVerbs.Make())
                 .Concat(SwitchVerbs.Make())
+                .Concat(SupplyVerbs.Make())
                 .Concat(KeepingVerbs.Make())
                 .Concat(StoreVerbs.Make())
                 .Concat(OpenVerb.Make())

@@ -12,9 +12,11 @@ internal static class Documents
             "schemas/furoshiki-command.schema.json",
             () => JsonForm.Schema().ToJsonString(Output.Json) + "\n"
         ),
+        ("schemas/desktop-map.schema.json", () => Schemas.OfMap().ToJsonString(Output.Json) + "\n"),
+        ("schemas/supply.schema.json", () => Schemas.OfSupply().ToJsonString(Output.Json) + "\n"),
         (
-            "schemas/desktop-map.schema.json",
-            () => MapSchema.Make().ToJsonString(Output.Json) + "\n"
+            "schemas/catalogue.schema.json",
+            () => Schemas.OfCatalogue().ToJsonString(Output.Json) + "\n"
         ),
         ("kinds.md", KindGuide.Write),
     ];

@@ -1,5 +1,7 @@
 using System.Net;
+using System.Text.Json;
 using System.Text.Json.Nodes;
+using Json.Schema;
 
 namespace Furoshiki.Web.Tests;
 
@@ -160,6 +162,21 @@ public sealed class SupplyTests : OwnAppTests
         (await File.ReadAllTextAsync(App.At(path))).ShouldBe(came);
         File.Exists(App.At($"{Data}/icons/Fold-Teal/mine")).ShouldBeFalse();
         Text(await Supply("fold-teal"), "state").ShouldBe("Here");
+    }
+
+    [Fact]
+    public void The_demos_index_fits_the_published_schemas()
+    {
+        var schemas = Path.Combine(AppContext.BaseDirectory, "schemas");
+        var options = new BuildOptions { SchemaRegistry = new SchemaRegistry() };
+        JsonSchema.FromText(File.ReadAllText(Path.Combine(schemas, "supply.schema.json")), options);
+        using var index = JsonDocument.Parse(
+            File.ReadAllText(Path.Combine(App.Data, "catalogue", "given-out", "index.json"))
+        );
+        JsonSchema
+            .FromText(File.ReadAllText(Path.Combine(schemas, "catalogue.schema.json")), options)
+            .Evaluate(index.RootElement)
+            .IsValid.ShouldBeTrue();
     }
 
     [Fact]

@@ -43,7 +43,7 @@ internal static class SwitchVerbs
             "What is left out, by the name it has on the page, such as \"without furniture\"; \"everything\" for all of a profile",
     };
 
-    private static readonly Option<int?> KeepWithin = new("--keep-within")
+    internal static readonly Option<int?> KeepWithin = new("--keep-within")
     {
         Description =
             $"Go back by itself unless it is kept within so many seconds ({Countdowns.Fewest} to {Countdowns.Most})",
@@ -320,7 +320,8 @@ internal static class SwitchVerbs
         return ExitCode.Done;
     }
 
-    private static int CarryOut(Call call, LiveDesktop desktop, Target target)
+    /// <summary>Tells a plan, asks, and carries it out.</summary>
+    public static int CarryOut(Call call, LiveDesktop desktop, Target target)
     {
         var plan = call.Session.Get<ShownPlans>().Show(desktop.Id, target);
         if (!call.Output.IsJson)

@@ -1,4 +1,5 @@
 using Furoshiki.App.Planning;
+using Furoshiki.App.Supplies;
 using Furoshiki.App.Switching;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Switching;
@@ -26,7 +27,15 @@ internal static class SwitchWords
                 group.Steps.Select(step => (IReadOnlyList<Cell>)[step.Title, step.Words])
             );
         }
-        if (plan.Groups.Count == 0)
+        if (plan.Supplies.Count > 0)
+        {
+            output.Line("");
+            output.Table(
+                ["Supply", "", ""],
+                plan.Supplies.Select(one => (IReadOnlyList<Cell>)[one.Title, Words(one), More(one)])
+            );
+        }
+        if (plan.Groups.Count == 0 && plan.Supplies.Count == 0)
             output.Line("Nothing differs, so there is nothing to do.");
         foreach (var part in plan.Rights?.Parts ?? [])
             output.Line(
@@ -111,6 +120,21 @@ internal static class SwitchWords
             RunStage.Writing => $"Writing {Counting.Of(progress.Total, "path")}",
             _ => "Reading everything again",
         };
+
+    private static string Words(SupplyChangeView one) =>
+        one.Verb switch
+        {
+            SupplyVerb.Get => $"comes, {one.To}",
+            SupplyVerb.Update => $"{one.From} → {one.To}",
+            SupplyVerb.PutBack => $"becomes {one.To} again as it came",
+            _ => $"goes, {one.From}",
+        };
+
+    private static string More(SupplyChangeView one) =>
+        one.MissedBy.Count > 0 ? $"missed by {string.Join(", ", one.MissedBy)}"
+        : one.Edited.Count > 0 ? $"edited in place: {string.Join(", ", one.Edited)}"
+        : one.Bytes > 0 ? $"{Counting.Bytes(one.Bytes)} to load"
+        : "";
 
     private static string Words(LeftOutView one) =>
         one.Words.Length > 0 ? $"{one.Title}, {one.Words}" : one.Title;

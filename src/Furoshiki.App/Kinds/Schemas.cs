@@ -5,21 +5,35 @@ using Furoshiki.Core.Parts;
 namespace Furoshiki.App.Kinds;
 
 /// <summary>
-/// The JSON Schema (2020-12) of desktop maps. What all kinds have in common stands in a file beside this one; the kinds, their
+/// The JSON Schemas (2020-12) of what people write. What does not come from the program stands in files beside this one; the kinds, their
 /// settings and the formats come from what there is.
 /// </summary>
-public static class MapSchema
+public static class Schemas
 {
-    private const string Common = "desktop-map.schema.json";
-
-    /// <summary>Makes it.</summary>
-    public static JsonNode Make()
+    /// <summary>That of a supply.</summary>
+    public static JsonNode OfSupply()
     {
-        using var common = typeof(MapSchema).Assembly.GetManifestResourceStream(
-            typeof(MapSchema),
-            Common
+        var schema = Common("supply.schema.json");
+        schema["$defs"]!["kindName"] = AnyOf(Kind.All.Select(kind => kind.Name));
+        return schema;
+    }
+
+    /// <summary>That of a catalogue's index.</summary>
+    public static JsonNode OfCatalogue() => Common("catalogue.schema.json");
+
+    private static JsonNode Common(string name)
+    {
+        using var common = typeof(Schemas).Assembly.GetManifestResourceStream(
+            typeof(Schemas),
+            name
         );
-        var schema = JsonNode.Parse(common!)!;
+        return JsonNode.Parse(common!)!;
+    }
+
+    /// <summary>That of a desktop map.</summary>
+    public static JsonNode OfMap()
+    {
+        var schema = Common("desktop-map.schema.json");
         schema["properties"]!["kinds"]!["properties"] = new JsonObject(
             Kind.All.Select(kind => KeyValuePair.Create(kind.Name, (JsonNode?)Of(kind)))
         );
