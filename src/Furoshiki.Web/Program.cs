@@ -50,12 +50,14 @@ services.AddResponseCompression(compression =>
     compression.MimeTypes = [.. ResponseCompressionDefaults.MimeTypes, "image/svg+xml"]
 );
 services.AddFuroshiki(data, options.Demo, options.Allowed).AddSingleton<Access>();
-if (!isDescribing)
-    services.AddHostedService<KeeperService>().AddHostedService<CountdownService>();
+
+// What the demo takes in when it starts is looked after with all else.
 if (!isDescribing && options.Demo is { } scenario)
     services.AddHostedService(all =>
         ActivatorUtilities.CreateInstance<DemoCatalogue>(all, scenario)
     );
+if (!isDescribing)
+    services.AddHostedService<KeeperService>().AddHostedService<CountdownService>();
 
 var app = builder.Build();
 app.UseHeaders();

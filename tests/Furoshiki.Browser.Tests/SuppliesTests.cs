@@ -29,6 +29,7 @@ public sealed class SuppliesTests : IAsyncLifetime
         foreach (var name in new[] { "Fold", "Plain-Dot" })
             Directory.Delete(_person.App.At($"usr/share/icons/{name}"), recursive: true);
 
+        _person.See(".readiness, .signal", "2 supplies to get");
         _person.Press("Switch…");
         _person.See("[data-refused='icons']", "Fold is not here");
         _person.See("[data-refused='cursor']", "Plain-Dot is not here");

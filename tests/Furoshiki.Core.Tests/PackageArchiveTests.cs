@@ -74,6 +74,9 @@ public sealed class PackageArchiveTests
     {
         var archive = TestSupplies.Archive(Says, Files);
         TestSupplies.Archive(Says, Files).ShouldBe(archive);
+        Encoding
+            .ASCII.GetString(Unpacked(archive))
+            .ShouldNotContain("PaxHeaders", customMessage: "they have the writer's number in them");
         foreach (
             var good in new[]
             {
@@ -91,6 +94,36 @@ public sealed class PackageArchiveTests
                         .OrderBy(one => one.Path, StringComparer.Ordinal)
                         .Select(one => (one.Path, Digest.Of(one.Bytes)))
                 );
+    }
+
+    private static byte[] Unpacked(byte[] archive)
+    {
+        using var packed = new GZipStream(new MemoryStream(archive), CompressionMode.Decompress);
+        using var tar = new MemoryStream();
+        packed.CopyTo(tar);
+        return tar.ToArray();
+    }
+
+    [Fact]
+    public void Names_may_be_long_and_of_any_script()
+    {
+        (string, byte[])[] files =
+        [
+            (
+                $"icons/Inkstone/{string.Join('/', Enumerable.Repeat("ein-langer-Ordner", 12))}/x",
+                [1]
+            ),
+            ("icons/Inkstone/星図.svg", [2]),
+        ];
+        var says = TestSupplies.Says(Id, files);
+        var archive = TestSupplies.Archive(says, files);
+        var offer = Catalogue
+            .Read(TestSupplies.Index(1, TestSupplies.Offer(says, archive)), 0)
+            .Offers.Single();
+        var taken = new List<string>();
+        using var tar = new MemoryStream(Unpacked(archive));
+        PackageArchive.Read(tar, offer, (file, _) => taken.Add(file.Path));
+        taken.ShouldBe(files.Select(file => file.Item1));
     }
 
     /// <summary>What an entry is that has no business in an archive.</summary>

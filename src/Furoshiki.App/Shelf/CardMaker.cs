@@ -3,6 +3,7 @@ using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Saving;
+using Furoshiki.App.Supplies;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
@@ -23,7 +24,8 @@ public sealed class CardMaker(
     Observer observer,
     MapLibrary maps,
     IContentStore content,
-    DatabaseStamp stamp
+    DatabaseStamp stamp,
+    LookSupplies supplies
 )
 {
     private readonly Standings _standings = new();
@@ -43,7 +45,8 @@ public sealed class CardMaker(
     /// <param name="withLikeness">Whether each says how like it is to what is on.</param>
     public IReadOnlyList<ProfileCard> All(LiveDesktop desktop, bool withLikeness = false)
     {
-        var standings = _standings.Of(observer.See(desktop), content);
+        var seen = observer.See(desktop);
+        var standings = _standings.Of(seen, content);
         var shelved = Read();
         Learn([.. shelved.Profiles.Select(one => one.Last.Id)]);
         using var db = databases.CreateDbContext();
@@ -56,7 +59,9 @@ public sealed class CardMaker(
             .. shelved
                 .Profiles.AsParallel()
                 .AsOrdered()
-                .Select(one => Card(standings, one.Row, one.Form, one.Last, on, withLikeness)),
+                .Select(one =>
+                    Card(seen, standings, one.Row, one.Form, one.Last, on, withLikeness)
+                ),
         ];
     }
 
@@ -118,8 +123,10 @@ public sealed class CardMaker(
     public ProfileCard One(LiveDesktop desktop, ProfileRow row, SavingRow saving)
     {
         Learn([saving.Id]);
+        var seen = observer.See(desktop);
         return Card(
-            _standings.Of(observer.See(desktop), content),
+            seen,
+            _standings.Of(seen, content),
             row,
             ProfileForm.Of(row),
             new SavingNumber(saving.Id, saving.ProfileId, saving.Number, saving.Look, saving.Map),
@@ -164,6 +171,7 @@ public sealed class CardMaker(
     }
 
     private ProfileCard Card(
+        Observation seen,
         Standings.OfDesktop standings,
         ProfileRow row,
         ProfileForm form,
@@ -189,7 +197,13 @@ public sealed class CardMaker(
             saving.Look.Hex,
             facts.IsDark,
             how.Count,
-            Readiness(how, facts, saving, on),
+            Readiness(
+                how,
+                facts,
+                saving,
+                on,
+                part => supplies.For(seen.Desktop, seen.View, part, content)
+            ),
             withLikeness
                 ? LikenessView.Of([
                     .. facts.Parts.Zip(
@@ -252,7 +266,8 @@ public sealed class CardMaker(
         List<PartStanding> parts,
         LookFacts facts,
         SavingNumber saving,
-        OnNow? on
+        OnNow? on,
+        Func<Component, IReadOnlyList<KnownSupply>> supplies
     )
     {
         // What was left out when it was put on is held against the look that it is of.
@@ -261,11 +276,19 @@ public sealed class CardMaker(
                 ? parts.Where((_, i) => !on.IsLeftOut(facts.Parts[i])).ToList()
                 : parts;
         var leftOut = held.Count > 0 ? parts.Count - held.Count : 0;
+        var components = facts.Parts;
         if (leftOut > 0)
-            parts = held;
+            (parts, components) = (held, [.. components.Where(part => !on!.IsLeftOut(part))]);
         var refused = parts.Count(one => one.State == PartState.Refused);
         var missing = parts.Count(one => one.State == PartState.NoMatch);
         var steps = parts.Count(one => one.State == PartState.Ready);
+        if (refused > 0 && ToGet(components, parts, supplies) is { Count: > 0 } toGet)
+            return new ReadinessView(
+                ReadinessState.ToGet,
+                toGet.Sum(one => one.ToLoad) is > 0 and var bytes
+                    ? $"{Counting.Of(toGet.Count, "supply", "supplies")} to get, {Counting.Bytes(bytes)}"
+                    : $"{Counting.Of(toGet.Count, "supply", "supplies")} to place, kept here"
+            );
         if (refused > 0)
             return new ReadinessView(
                 ReadinessState.Cannot,
@@ -302,6 +325,23 @@ public sealed class CardMaker(
         return parts.Any(one => one.Loses)
             ? new ReadinessView(ReadinessState.Partly, "Ready but for some settings")
             : new ReadinessView(ReadinessState.Ready, "Ready here");
+    }
+
+    /// <summary>The supplies that it takes to put on the parts that cannot be yet; none if they do not settle all.</summary>
+    private static IReadOnlyList<KnownSupply> ToGet(
+        IReadOnlyList<Component> components,
+        List<PartStanding> parts,
+        Func<Component, IReadOnlyList<KnownSupply>> supplies
+    )
+    {
+        var found = components
+            .Zip(parts)
+            .Where(one => one.Second.State == PartState.Refused)
+            .Select(one => supplies(one.First))
+            .ToList();
+        return found.Any(one => one.Count == 0)
+            ? []
+            : [.. found.SelectMany(one => one).DistinctBy(one => one.Supply.Id)];
     }
 
     /// <summary>That a look is on, and without what.</summary>

@@ -23,6 +23,9 @@ public enum ReadinessState
     /// <summary>It can be put on, but for what has no match on the desktop.</summary>
     Partly,
 
+    /// <summary>It can be put on once supplies are got.</summary>
+    ToGet,
+
     /// <summary>Some of its parts cannot be put on.</summary>
     Cannot,
 }

@@ -73,7 +73,11 @@ public sealed class ShelfSearch(CardMaker cards, LookLibrary library)
                 .All(one =>
                     one == Ready
                         ? card.Readiness.State
-                            is not (ReadinessState.Cannot or ReadinessState.Partly)
+                            is not (
+                                ReadinessState.Cannot
+                                or ReadinessState.Partly
+                                or ReadinessState.ToGet
+                            )
                         : card.Profile.Tags.Any(tag =>
                             PersonsText.KeyOf(tag) == PersonsText.KeyOf(one)
                         )

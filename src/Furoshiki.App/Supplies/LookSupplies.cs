@@ -44,12 +44,12 @@ public sealed class LookSupplies(Sources sources, LookLibrary library)
     /// <exception cref="ProblemException">One is not known.</exception>
     public IReadOnlyList<KnownSupply> Named(IReadOnlyList<string> get)
     {
-        var known = sources.Known().ToDictionary(one => one.Supply.Id, StringComparer.Ordinal);
+        var known = sources.Known();
         return
         [
             .. get.Distinct()
                 .Select(id =>
-                    known.GetValueOrDefault(id)
+                    known.Find(id)
                     ?? throw ProblemException.Field(
                         "get",
                         $"{PathText.Printable(id)} is in no catalogue, and not kept."
@@ -76,7 +76,7 @@ public sealed class LookSupplies(Sources sources, LookLibrary library)
                 true,
                 one.Supply.Files.Length,
                 one.Supply.Size,
-                one is { Kept: null, Offer: { } offer } ? offer.Length : 0,
+                one.ToLoad,
                 [],
                 []
             )),
@@ -94,41 +94,49 @@ public sealed class LookSupplies(Sources sources, LookLibrary library)
         ISavedContent saved
     )
     {
+        var supplies = For(desktop, view, part, saved);
+        var bytes = supplies.Sum(one => one.ToLoad);
+        return supplies.Count == 0
+            ? null
+            : new Remedy(
+                $"Get {string.Join(" and ", supplies.Select(one => $"{one.Supply.Title} {one.Supply.Version}"))}",
+                bytes > 0
+                    ? $"as it was saved, {Counting.Bytes(bytes)} to load"
+                    : "as it was saved, kept here",
+                [],
+                []
+            )
+            {
+                Get = [.. supplies.Select(one => one.Supply.Id)],
+            };
+    }
+
+    /// <summary>The supplies that have all that a part lacks on a desktop; none if not all of it can be had.</summary>
+    /// <param name="desktop">The desktop.</param>
+    /// <param name="view">Its folder.</param>
+    /// <param name="part">The part as it was saved.</param>
+    /// <param name="saved">The content that is at hand.</param>
+    public IReadOnlyList<KnownSupply> For(
+        LiveDesktop desktop,
+        IDesktopView view,
+        Component part,
+        ISavedContent saved
+    )
+    {
         if (desktop.Map.Find(part.Kind) is not { } kind)
-            return null;
-        var lacking = part
+            return [];
+        var known = sources.Known();
+        var found = part
             .Assets.Where(asset =>
                 asset is { Setting: not null, Content: { } content }
                 && !saved.HoldsAll(content)
                 && !StandsHere(kind, asset, view)
             )
+            .Select(asset => known.With(asset.Name, asset.Content!.Value))
             .ToList();
-        var known = sources.Known();
-        var found = lacking
-            .Select(asset =>
-                known.FirstOrDefault(one =>
-                    one is not { Offer.Withdrawn: not null, Kept: null }
-                    && one.Supply.Provides.Any(its =>
-                        its.Name == asset.Name && one.Supply.ContentOf(its) == asset.Content
-                    )
-                )
-            )
-            .ToList();
-        if (found.Count == 0 || found.Contains(null))
-            return null;
-        var supplies = found.OfType<KnownSupply>().DistinctBy(one => one.Supply.Id).ToList();
-        var bytes = supplies.Sum(one => one is { Kept: null, Offer: { } offer } ? offer.Length : 0);
-        return new Remedy(
-            $"Get {string.Join(" and ", supplies.Select(one => $"{one.Supply.Title} {one.Supply.Version}"))}",
-            bytes > 0
-                ? $"as it was saved, {Counting.Bytes(bytes)} to load"
-                : "as it was saved, kept here",
-            [],
-            []
-        )
-        {
-            Get = [.. supplies.Select(one => one.Supply.Id)],
-        };
+        return found.Contains(null)
+            ? []
+            : [.. found.OfType<KnownSupply>().DistinctBy(one => one.Supply.Id)];
     }
 
     private static bool StandsHere(KindMap kind, Asset asset, IDesktopView view) =>

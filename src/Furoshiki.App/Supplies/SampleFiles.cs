@@ -25,7 +25,7 @@ public sealed class SampleFiles(Sources sources, LookLibrary library, CatalogueC
         if (
             sources
                 .Known()
-                .FirstOrDefault(one =>
+                .All.FirstOrDefault(one =>
                     one.Source is not null && one.Supply.Files.Any(file => file.Content == digest)
                 )
             is not { Source: { } source }

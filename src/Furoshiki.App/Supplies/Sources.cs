@@ -13,7 +13,45 @@ namespace Furoshiki.App.Supplies;
 /// <param name="Offer">What a catalogue offers it as; null if none does any more.</param>
 /// <param name="Source">Where that catalogue is.</param>
 /// <param name="Kept">The digest of the tree of its files, if they are kept.</param>
-public sealed record KnownSupply(Supply Supply, Offer? Offer, Uri? Source, Digest? Kept);
+public sealed record KnownSupply(Supply Supply, Offer? Offer, Uri? Source, Digest? Kept)
+{
+    /// <summary>How many bytes have to come from its catalogue so that it can be placed; 0 if its files are kept.</summary>
+    public long ToLoad => this is { Kept: null, Offer: { } offer } ? offer.Length : 0;
+
+    /// <summary>Whether it can be placed: its files are kept, or a catalogue gives them out.</summary>
+    public bool IsAtHand => Kept is not null || Offer is { Withdrawn: null };
+}
+
+/// <summary>The supplies that are known.</summary>
+/// <param name="all">Every version of each.</param>
+public sealed class KnownSupplies(IReadOnlyList<KnownSupply> all)
+{
+    private readonly Lazy<ILookup<Digest, KnownSupply>> _byContent = new(() =>
+        all.Where(one => one.IsAtHand)
+            .SelectMany(one =>
+                one.Supply.Provides.Select(asset => (Content: one.Supply.ContentOf(asset), one))
+            )
+            .ToLookup(pair => pair.Content, pair => pair.one)
+    );
+
+    private readonly Lazy<Dictionary<string, KnownSupply>> _byId = new(() =>
+        all.ToDictionary(one => one.Supply.Id, StringComparer.Ordinal)
+    );
+
+    /// <summary>Every version of each.</summary>
+    public IReadOnlyList<KnownSupply> All => all;
+
+    /// <summary>The version with a package URL; null if it is not known.</summary>
+    public KnownSupply? Find(string id) => _byId.Value.GetValueOrDefault(id);
+
+    /// <summary>One that can be placed and brings an asset exactly as it is; null if none does.</summary>
+    /// <param name="name">The asset's name.</param>
+    /// <param name="content">Its content.</param>
+    public KnownSupply? With(string name, Digest content) =>
+        _byContent
+            .Value[content]
+            .FirstOrDefault(one => one.Supply.Provides.Any(asset => asset.Name == name));
+}
 
 /// <summary>Where supplies come from.</summary>
 /// <param name="Address">Where its index is.</param>
@@ -44,6 +82,7 @@ public sealed class Sources(
     IDbContextFactory<FuroshikiDb> databases,
     IContentStore content,
     CatalogueClient client,
+    DatabaseStamp stamp,
     TimeProvider clock
 )
 {
@@ -61,7 +100,21 @@ public sealed class Sources(
     }
 
     /// <summary>Every version of a supply that is offered or kept.</summary>
-    public IReadOnlyList<KnownSupply> Known()
+    public KnownSupplies Known()
+    {
+        var now = stamp.Now;
+        if (_known is { } last && last.Stamp == now)
+            return last.Known;
+        var known = new KnownSupplies(ReadKnown());
+        _known = new Remembered(now, known);
+        return known;
+    }
+
+    private sealed record Remembered(long Stamp, KnownSupplies Known);
+
+    private volatile Remembered? _known;
+
+    private IReadOnlyList<KnownSupply> ReadKnown()
     {
         using var db = databases.CreateDbContext();
         var kept = db.Supplies.AsNoTracking().ToList();

@@ -92,7 +92,7 @@ public sealed class SupplyPlans(
         )
             throw ProblemException.Field("get", "Name each supply once.");
         var seen = observer.See(desktop);
-        var known = sources.Known().GroupBy(one => one.Supply.Name).ToList();
+        var known = sources.Known().All.GroupBy(one => one.Supply.Name).ToList();
         var standing = known
             .Select(group =>
                 SupplyStanding.Find(
@@ -163,7 +163,7 @@ public sealed class SupplyPlans(
                 wanted.Any(one => one.Name == change.Name) || unwanted.Contains(change.Name),
                 supply.Files.Length,
                 supply.Size,
-                its is { Kept: null, Offer: { } offer } ? offer.Length : 0,
+                its?.ToLoad ?? 0,
                 [.. (stands?.Differing ?? []).Select(PathText.Printable)],
                 change.To is not null
                     ? []

@@ -128,7 +128,7 @@ public sealed class SupplyShelf(Sources sources, Observer observer, SupplyUsers 
             .ToHashSet(StringComparer.Ordinal);
         var stands = sources
             .Known()
-            .GroupBy(one => one.Supply.Name)
+            .All.GroupBy(one => one.Supply.Name)
             .Select(versions => Stand.Of(versions, desktop, seen))
             .ToDictionary(one => one.Name);
         return
@@ -230,7 +230,7 @@ public sealed class SupplyShelf(Sources sources, Observer observer, SupplyUsers 
             [.. stand.Versions.Select(one => View(one, desktop))],
             [.. SupplySamples.Of(supply)],
             needs,
-            (standing is null && newest is { Kept: null, Offer: { } offer } ? offer.Length : 0)
+            (standing is null && newest is not null ? newest.ToLoad : 0)
                 + AllOf(needs).DistinctBy(need => need.Name).Sum(need => need.Bytes),
             users.Of(supply)
         );
@@ -265,7 +265,7 @@ public sealed class SupplyShelf(Sources sources, Observer observer, SupplyUsers 
                     : coming is not null ? SupplyState.ToGet
                     : null,
                 its?.Version.ToString(),
-                coming is { Kept: null, Offer: { } offer } ? offer.Length : 0,
+                coming?.ToLoad ?? 0,
                 its is null || above.Contains(need.Name)
                     ? []
                     : [.. NeedsOf(its, all, desktop, above.Add(need.Name))]
@@ -280,7 +280,7 @@ public sealed class SupplyShelf(Sources sources, Observer observer, SupplyUsers 
             one.Offer?.Withdrawn,
             IsFor(one.Supply, desktop),
             one.Kept is not null,
-            one.Kept is null ? one.Offer!.Length : 0
+            one.ToLoad
         );
 
     /// <summary>Whether a version can be had for a desktop: it is made for it, and no prerelease nor withdrawn.</summary>

@@ -1,5 +1,6 @@
 using System.Formats.Tar;
 using System.IO.Compression;
+using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Furoshiki.Core.Content;
@@ -8,7 +9,7 @@ using Furoshiki.Core.Formats;
 namespace Furoshiki.Core.Supplies;
 
 /// <summary>
-/// The archive of a supply: a tar (POSIX.1-2001) in gzip (RFC 1952) with what the supply says of itself in supply.json, and its files
+/// The archive of a supply: a tar (POSIX.1) in gzip (RFC 1952) with what the supply says of itself in supply.json, and its files
 /// below files. It holds regular files and the folders above them, and nothing else.
 /// </summary>
 public static class PackageArchive
@@ -20,6 +21,7 @@ public static class PackageArchive
     private const int MostSays = 1 << 24;
     private const int BytesForEntry = 4_096;
     private const int BlockSize = 1 << 16;
+    private const int LongestPlainName = 100;
 
     /// <summary>Unpacks the compression of an archive.</summary>
     /// <param name="archive">The archive.</param>
@@ -169,7 +171,7 @@ public static class PackageArchive
     )
     {
         using var packed = new GZipStream(to, CompressionLevel.SmallestSize, leaveOpen: true);
-        using var writer = new TarWriter(packed, TarEntryFormat.Pax, leaveOpen: true);
+        using var writer = new TarWriter(packed, TarEntryFormat.Ustar, leaveOpen: true);
         Put(SaysFile, says, isProgram: false);
         foreach (var (file, bytes) in files)
             Put(Files + file.Path, bytes, file.IsProgram);
@@ -177,14 +179,19 @@ public static class PackageArchive
         void Put(string name, ReadOnlyMemory<byte> bytes, bool isProgram)
         {
             using var data = new MemoryStream(bytes.ToArray());
-            writer.WriteEntry(
-                new PaxTarEntry(TarEntryType.RegularFile, name)
-                {
-                    DataStream = data,
-                    Mode = (UnixFileMode)(isProgram ? 0b111_101_101 : 0b110_100_100),
-                    ModificationTime = DateTimeOffset.UnixEpoch,
-                }
-            );
+            var entry = EntryFor(name);
+            entry.DataStream = data;
+            entry.Mode = (UnixFileMode)(isProgram ? 0b111_101_101 : 0b110_100_100);
+            entry.ModificationTime = DateTimeOffset.UnixEpoch;
+            writer.WriteEntry(entry);
         }
     }
+
+    /// <summary>
+    /// An entry of the plain form, or of GNU's where the name is too long for it: neither has anything in it of the process that writes it.
+    /// </summary>
+    private static TarEntry EntryFor(string name) =>
+        name.Length <= LongestPlainName && Ascii.IsValid(name)
+            ? new UstarTarEntry(TarEntryType.RegularFile, name)
+            : new GnuTarEntry(TarEntryType.RegularFile, name);
 }

@@ -11,6 +11,7 @@ const SIGNALS: Record<Schemas['ReadinessState'], Signal> = {
   Ready: 'ready',
   Partly: 'waiting',
   Drifted: 'waiting',
+  ToGet: 'waiting',
   Cannot: 'cannot',
 }
 const signal = computed(() => SIGNALS[props.readiness.state])
