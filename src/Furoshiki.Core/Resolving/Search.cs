@@ -34,6 +34,12 @@ internal sealed class Search
     private readonly List<Clause>?[] _clauses;
     private readonly bool[] _known;
     private readonly HashSet<int> _open = [];
+
+    /// <summary>The subjects of which anything is known: all others stay as they are.</summary>
+    private readonly List<int> _relevant = [];
+
+    /// <summary>For each subject the steps in which it was narrowed, by their places in the trail.</summary>
+    private readonly List<int>?[] _steps;
     private readonly List<Step> _trail = [];
     private readonly Queue<int> _changed = [];
     private readonly Queue<Clause> _added = [];
@@ -49,6 +55,7 @@ internal sealed class Search
         _values = [.. question.Subjects.Select(subject => ValueSet.All(subject.Versions))];
         _clauses = new List<Clause>?[_values.Length];
         _known = new bool[_values.Length];
+        _steps = new List<int>?[_values.Length];
         foreach (var fact in question.Wanted)
             Add(new Clause(fact.Terms, fact, null, null));
         foreach (var (i, subject) in question.Subjects.Index())
@@ -71,12 +78,14 @@ internal sealed class Search
                 if (!Settle(broken, isKnown: true))
                     return false;
             }
-            else if (TooDear(limit) is { } dear)
+            else if (KeepWithin(limit, out var dear))
             {
                 conflicts++;
                 if (!Settle(dear, isKnown: false))
                     return false;
             }
+            else if (_changed.Count > 0)
+                continue;
             else if (!Choose())
                 return true;
         }
@@ -84,11 +93,7 @@ internal sealed class Search
     }
 
     /// <summary>The values that were found.</summary>
-    public IReadOnlyDictionary<int, int> Chosen() =>
-        Enumerable
-            .Range(0, _values.Length)
-            .Where(i => _clauses[i] is not null || _known[i])
-            .ToDictionary(i => i, i => FirstOf(i));
+    public IReadOnlyDictionary<int, int> Chosen() => _relevant.ToDictionary(i => i, FirstOf);
 
     /// <summary>The facts from which it follows that there are no such values.</summary>
     public IReadOnlyList<Fact> Against()
@@ -117,13 +122,23 @@ internal sealed class Search
             if (_clauses[term.Subject] is null)
             {
                 _clauses[term.Subject] = [];
-                Open(term.Subject);
+                Regard(term.Subject);
             }
             _clauses[term.Subject]!.Add(clause);
         }
         _added.Enqueue(clause);
         if (_level > 0)
             _late.Add((clause, _level));
+    }
+
+    private void Regard(int subject)
+    {
+        if (_steps[subject] is null)
+        {
+            _steps[subject] = [];
+            _relevant.Add(subject);
+        }
+        Open(subject);
     }
 
     private void Open(int subject)
@@ -138,7 +153,7 @@ internal sealed class Search
         if (_known[subject])
             return;
         _known[subject] = true;
-        Open(subject);
+        Regard(subject);
         foreach (var fact in _question.FactsOf(subject))
             Add(new Clause(fact.Terms, fact, null, null));
     }
@@ -190,26 +205,51 @@ internal sealed class Search
     {
         var before = _values[subject];
         _values[subject] = before & to;
+        _steps[subject]!.Add(_trail.Count);
         _trail.Add(new Step(subject, before, _values[subject], _level, cause));
         if (_values[subject].Count == 1)
             _open.Remove(subject);
         _changed.Enqueue(subject);
     }
 
-    /// <summary>What is certain to change already, if that costs as much as the limit.</summary>
-    private Clause? TooDear(long limit)
+    /// <summary>
+    /// Whether what is certain to change already costs as much as a limit. If it does not, whatever would cost too much in addition stays
+    /// as it is.
+    /// </summary>
+    /// <param name="limit">The limit.</param>
+    /// <param name="dear">What is certain to change and costs too much.</param>
+    private bool KeepWithin(long limit, out Clause dear)
     {
+        dear = null!;
         if (limit == long.MaxValue)
-            return null;
-        var dear = new List<Term>();
+            return false;
+        var changing = ImmutableArray.CreateBuilder<Term>();
         var cost = 0L;
-        foreach (var (i, subject) in _question.Subjects.Index())
-            if (!_values[i].Contains(subject.Here))
+        foreach (var i in _relevant)
+            if (!_values[i].Contains(_question.Subjects[i].Here))
             {
-                cost += subject.CostOfChange;
-                dear.Add(new Term(i, ValueSet.Of(subject.Here).Others(subject.Versions)));
+                cost += _question.Subjects[i].CostOfChange;
+                changing.Add(Changed(i));
             }
-        return cost < limit ? null : new Clause([.. dear], null, null, null);
+        if (cost >= limit)
+        {
+            dear = new Clause(changing.ToImmutable(), null, null, null);
+            return true;
+        }
+        foreach (var i in _open.ToList())
+            if (
+                _values[i].Contains(_question.Subjects[i].Here)
+                && cost + _question.Subjects[i].CostOfChange >= limit
+            )
+                Narrow(
+                    i,
+                    ValueSet.Of(_question.Subjects[i].Here),
+                    new Clause([.. changing, Changed(i)], null, null, null)
+                );
+        return false;
+
+        Term Changed(int i) =>
+            new(i, ValueSet.Of(_question.Subjects[i].Here).Others(_question.Subjects[i].Versions));
     }
 
     /// <summary>Chooses a value for a subject: first of those that must be there, the one with the fewest left. False if all are chosen.</summary>
@@ -320,8 +360,8 @@ internal sealed class Search
     {
         if (ValueSet.All(_question.Subjects[term.Subject].Versions).IsWithin(term.Values))
             return -1;
-        for (var i = 0; i < _trail.Count; i++)
-            if (_trail[i].Subject == term.Subject && _trail[i].After.IsWithin(term.Values))
+        foreach (var i in _steps[term.Subject]!)
+            if (_trail[i].After.IsWithin(term.Values))
                 return i;
         throw new InvalidOperationException("The clause does not hold.");
     }
@@ -355,8 +395,8 @@ internal sealed class Search
             var step = _trail[^1];
             _values[step.Subject] = step.Before;
             _trail.RemoveAt(_trail.Count - 1);
-            if (_clauses[step.Subject] is not null || _known[step.Subject])
-                Open(step.Subject);
+            _steps[step.Subject]!.RemoveAt(_steps[step.Subject]!.Count - 1);
+            Open(step.Subject);
         }
         _level = level;
         // What came in on the way holds still, and may say more of the subjects that are open now.
