@@ -1,3 +1,4 @@
+using System.Security.Cryptography;
 using OpenQA.Selenium;
 
 namespace Furoshiki.Browser.Tests;
@@ -99,5 +100,55 @@ public sealed class SuppliesTests : IAsyncLifetime
         _person.See("[data-test='go']").Click();
         _person.See("[data-test='result']", "is here");
         File.ReadAllText(house).ShouldContain("#ffd27a");
+    }
+
+    [Fact]
+    public void A_catalogue_is_left_and_added_again_by_its_address_and_its_key_and_no_other()
+    {
+        _person.GoTo("/supplies");
+        var address = _person.See(".address").Text;
+        _person.Press("Use no more");
+        _person.See(".nothing", "No catalogue is used yet");
+        _person.Press("Add a catalogue…");
+        using var own = Key();
+        var key = Convert.ToBase64String(own.ExportSubjectPublicKeyInfo());
+        using var another = ECDsa.Create(ECCurve.NamedCurves.nistP256);
+        _person.See("[type='url']").SendKeys(address);
+        foreach (
+            var (wrong, said) in new[]
+            {
+                ("AAAA", "This is no public key"),
+                (
+                    Convert.ToBase64String(another.ExportSubjectPublicKeyInfo()),
+                    "not signed with this catalogue's key"
+                ),
+            }
+        )
+        {
+            Write(wrong);
+            _person.Press("Add it");
+            _person.See(".problem", said);
+        }
+        Write(key);
+        _person.Press("Add it");
+        _person.See(".one", "Inkstone Red");
+        _person.See(".address", address);
+
+        void Write(string text)
+        {
+            var field = _person.See("form input.mono");
+            field.SendKeys(Keys.Control + "a");
+            field.SendKeys(text);
+        }
+
+        ECDsa Key()
+        {
+            var its = ECDsa.Create();
+            its.ImportPkcs8PrivateKey(
+                File.ReadAllBytes(Path.Combine(_person.App.Data, "catalogue", "key")),
+                out _
+            );
+            return its;
+        }
     }
 }

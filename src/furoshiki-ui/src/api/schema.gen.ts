@@ -1679,7 +1679,7 @@ export interface components {
             colours?: components["schemas"]["ColorSystem"];
         };
         /** @enum {unknown} */
-        ReadinessState: "On" | "Same" | "Drifted" | "Ready" | "Partly" | "Cannot";
+        ReadinessState: "On" | "Same" | "Drifted" | "Ready" | "Partly" | "ToGet" | "Cannot";
         ReadinessView: {
             state: components["schemas"]["ReadinessState"];
             words: string;

@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { useMutation } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
-import { useChanged } from '@/api/asked'
-import { api, take, type Schemas } from '@/api/client'
-import { useCatalogues, useSupplies } from '@/api/queries'
+import type { Schemas } from '@/api/client'
+import { useSupplies } from '@/api/queries'
+import CatalogueList from '@/components/CatalogueList.vue'
 import NeedTree from '@/components/NeedTree.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import SignalWord, { type Signal } from '@/components/SignalWord.vue'
@@ -13,14 +12,12 @@ import { useArrows } from '@/composables/useArrows'
 import { useDesktop } from '@/composables/useDesktop'
 import { useInSight } from '@/composables/useInSight'
 import { useTitle } from '@/composables/useTitle'
-import { count, moment, size } from '@/composables/words'
+import { count, size } from '@/composables/words'
 
 type Supply = Schemas['SupplyView']
 
 const { id } = useDesktop()
 const { data: supplies, error } = useSupplies(id)
-const { data: catalogues } = useCatalogues()
-const changed = useChanged()
 
 const kind = useAddress('kind')
 const show = useAddress('show')
@@ -73,12 +70,6 @@ function stateOf(one: Supply): { signal: Signal; word: string; more?: string } {
 
 const lists = ref<HTMLElement>()
 useArrows(lists, 'button')
-
-const read = useMutation({
-  mutationFn: (source: number) =>
-    take(api.POST('/api/catalogues/{id}/read', { params: { path: { id: source } } })),
-  onSettled: changed,
-})
 </script>
 
 <template>
@@ -90,30 +81,27 @@ const read = useMutation({
     </label>
   </div>
   <ProblemNote v-if="error && !supplies" :error="error" />
-  <p v-else-if="supplies?.length === 0" class="nothing paper">
-    No catalogue is used yet, so no supply is known. A catalogue is added by its address and its key.
-  </p>
+  <div v-else-if="supplies?.length === 0" class="nothing paper">
+    <p>No catalogue is used yet, so no supply is known. Add one by its address and its key.</p>
+    <CatalogueList />
+  </div>
   <div v-else-if="supplies" class="supplies">
-    <nav class="kinds" aria-label="Kinds">
-      <button :aria-pressed="!kind" @click="kind = ''">
-        <span>All kinds</span><span class="third">{{ all.length }}</span>
-      </button>
-      <button v-for="one in kinds" :key="one.name" :aria-pressed="kind === one.name" @click="kind = one.name">
-        <span>{{ one.title }}</span><span class="third">{{ one.number }}</span>
-      </button>
-      <div v-for="source in catalogues" :key="source.id" class="source">
-        <strong>{{ source.title }}</strong>
-        <span class="third"
-          >{{ count(source.offers, 'version') }}, read {{ moment(source.readAt ?? '') }}</span
+    <div>
+      <nav class="kinds" aria-label="Kinds">
+        <button :aria-pressed="!kind" @click="kind = ''">
+          <span>All kinds</span><span class="third">{{ all.length }}</span>
+        </button>
+        <button
+          v-for="one in kinds"
+          :key="one.name"
+          :aria-pressed="kind === one.name"
+          @click="kind = one.name"
         >
-        <SignalWord v-if="source.problem" signal="cannot" :word="source.problem" />
-        <details v-if="source.refused.length > 0">
-          <summary>{{ count(source.refused.length, 'entry', 'entries') }} left out</summary>
-          <p v-for="one in source.refused" :key="one" class="second">{{ one }}</p>
-        </details>
-        <VBtn :loading="read.isPending.value" @click="read.mutate(source.id)">Read again</VBtn>
-      </div>
-    </nav>
+          <span>{{ one.title }}</span><span class="third">{{ one.number }}</span>
+        </button>
+      </nav>
+      <CatalogueList />
+    </div>
 
     <div ref="lists">
       <div class="row filters" role="toolbar" aria-label="Show">
@@ -271,14 +259,6 @@ const read = useMutation({
 
 .kinds button[aria-pressed='true'] .third {
   color: inherit;
-}
-
-.source {
-  display: grid;
-  gap: 4px;
-  margin-top: 16px;
-  padding: 8px;
-  border-top: 1px solid var(--line);
 }
 
 .filters {
