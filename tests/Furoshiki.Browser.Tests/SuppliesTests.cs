@@ -131,7 +131,7 @@ public sealed class SuppliesTests : IAsyncLifetime
         }
         Write(key);
         _person.Press("Add it");
-        _person.See(".one", "Inkstone Red");
+        _person.See(".list .one", "Cloud Cover");
         _person.See(".address", address);
 
         void Write(string text)
