@@ -17,7 +17,7 @@ internal sealed record TableColumn(string Name, string Type, bool IsRequired)
         {
             (_, null) => !IsRequired,
             ("INTEGER", long) or ("TEXT", string) => true,
-            ("BLOB", byte[] bytes) => Name == "Bytes" || bytes.Length == DigestLength,
+            ("BLOB", byte[] bytes) => Name is "Bytes" or "Key" || bytes.Length == DigestLength,
             _ => false,
         };
 }

@@ -108,7 +108,8 @@ public sealed class RemedyTests : OwnAppTests
             .Select(one => one!["words"]!.GetValue<string>())
             .TakeLast(2)
             .ShouldBe(["What is on now", "Leave it alone"]);
-        var nearest = remedies[0]!;
+        remedies[0]!["words"]!.GetValue<string>().ShouldBe("Get Fold 1.3.0");
+        var nearest = remedies[1]!;
         nearest["words"]!.GetValue<string>().ShouldStartWith("Fold ");
         nearest["reason"]!
             .GetValue<string>()
