@@ -5,6 +5,7 @@ using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Supplies;
+using Semver;
 
 namespace Furoshiki.CatalogueHost;
 
@@ -53,30 +54,34 @@ public static class CatalogueMaker
         OfferFault Fault = OfferFault.None
     );
 
+    /// <summary>Whether a catalogue was made in a folder, to its end.</summary>
+    public static bool IsMade(string folder) =>
+        File.Exists(Path.Combine(folder, Catalogue.SignatureFile));
+
+    /// <summary>The archives that break off when they are loaded, relative to the catalogue.</summary>
+    /// <param name="folder">The folder with what it is made of.</param>
+    public static IReadOnlySet<string> BreakingOff(string folder) =>
+        Recipe(folder)
+            .Supplies.Where(entry => entry.Fault == OfferFault.BreaksOff)
+            .Select(entry =>
+                SupplyName.TryParse((string?)entry.Says["id"], out var name, out var version)
+                    ? ArchiveOf(name, version!)
+                    : ""
+            )
+            .ToHashSet(StringComparer.Ordinal);
+
     /// <summary>Makes it.</summary>
     /// <param name="folder">The folder with what it is made of.</param>
     /// <param name="to">The folder of the catalogue, which is made anew.</param>
     /// <param name="key">Signs the index.</param>
-    /// <returns>The archives that break off when they are loaded, relative to the catalogue.</returns>
-    public static IReadOnlySet<string> Make(string folder, string to, ECDsa key)
+    public static void Make(string folder, string to, ECDsa key)
     {
-        var recipe = JsonSerializer.Deserialize<RecipeJson>(
-            File.ReadAllBytes(Path.Combine(folder, RecipeFile)),
-            Json
-        )!;
+        var recipe = Recipe(folder);
         if (Directory.Exists(to))
             Directory.Delete(to, recursive: true);
         foreach (var name in new[] { "packages", "files" })
             Directory.CreateDirectory(Path.Combine(to, name));
-        var breaking = new HashSet<string>(StringComparer.Ordinal);
-        var offers = new JsonArray();
-        foreach (var entry in recipe.Supplies)
-        {
-            var offer = Offer(folder, to, entry);
-            if (entry.Fault == OfferFault.BreaksOff)
-                breaking.Add(offer["archive"]!.GetValue<string>());
-            offers.Add(offer);
-        }
+        JsonArray offers = [.. recipe.Supplies.Select(entry => Offer(folder, to, entry))];
         var index = Encoding.UTF8.GetBytes(
             new JsonObject
             {
@@ -91,8 +96,16 @@ public static class CatalogueMaker
             Path.Combine(to, Catalogue.SignatureFile),
             Convert.ToBase64String(key.SignData(index, HashAlgorithmName.SHA256))
         );
-        return breaking;
     }
+
+    private static RecipeJson Recipe(string folder) =>
+        JsonSerializer.Deserialize<RecipeJson>(
+            File.ReadAllBytes(Path.Combine(folder, RecipeFile)),
+            Json
+        )!;
+
+    private static string ArchiveOf(SupplyName name, SemVersion version) =>
+        $"packages/{name.Name}-{version}.tar.gz";
 
     private static JsonObject Offer(string folder, string to, EntryJson entry)
     {
@@ -115,7 +128,7 @@ public static class CatalogueMaker
         foreach (var file in files)
             File.WriteAllBytes(Path.Combine(to, "files", Digest.Of(file.Bytes).Hex), file.Bytes);
         var archive = Archive(supply, says, files, entry.Fault == OfferFault.Lying);
-        var path = $"packages/{supply.Name.Name}-{supply.Version}.tar.gz";
+        var path = ArchiveOf(supply.Name, supply.Version);
         var offer = new JsonObject
         {
             ["supply"] = says,

@@ -156,26 +156,24 @@ public sealed class Sources(
         return View(row);
     }
 
-    /// <summary>Uses a catalogue that is known by its key, wherever it is now.</summary>
+    /// <summary>Uses a catalogue wherever it is now: one that is known by its key is not read for that.</summary>
     /// <param name="form">The catalogue.</param>
     /// <param name="stop">Gives up.</param>
-    /// <exception cref="ProblemException">It is no address or no key, or cannot be read.</exception>
-    public async Task<SourceView> Settle(SourceForm form, CancellationToken stop)
+    /// <exception cref="ProblemException">It is no address or no key, or is new and cannot be read.</exception>
+    public async Task Settle(SourceForm form, CancellationToken stop)
     {
         var (address, key) = (AddressOf(form.Address), KeyOf(form.Key));
-        long id;
         using (var db = databases.CreateDbContext())
-        {
             if (
-                db.Sources.AsEnumerable().FirstOrDefault(one => one.Key.SequenceEqual(key))
-                is not { } row
+                db.Sources.AsEnumerable().FirstOrDefault(one => one.Key.SequenceEqual(key)) is
+                { } row
             )
-                return await Add(form, stop);
-            row.Address = address;
-            db.SaveChanges();
-            id = row.Id;
-        }
-        return await Read(id, stop);
+            {
+                row.Address = address;
+                db.SaveChanges();
+                return;
+            }
+        await Add(form, stop);
     }
 
     /// <summary>Reads a catalogue again. What it offered before stays if it cannot be read.</summary>

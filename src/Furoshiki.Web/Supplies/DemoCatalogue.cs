@@ -6,7 +6,7 @@ using Furoshiki.CatalogueHost;
 
 namespace Furoshiki.Web.Supplies;
 
-/// <summary>The demo's catalogue: made of the scenario at the start, signed with a key of its own, and served on this machine.</summary>
+/// <summary>The demo's catalogue: made of the scenario at the first start, signed with a key of its own, and served on this machine.</summary>
 internal sealed partial class DemoCatalogue(
     DataFolder data,
     Sources sources,
@@ -21,7 +21,10 @@ internal sealed partial class DemoCatalogue(
     {
         using var key = Key();
         var folder = Path.Combine(data.Catalogue, "given-out");
-        _server = new CatalogueServer(folder, CatalogueMaker.Make(scenario, folder, key));
+        // Like the demo's desktops it is made once, and stays as it is.
+        if (!CatalogueMaker.IsMade(folder))
+            CatalogueMaker.Make(scenario, folder, key);
+        _server = new CatalogueServer(folder, CatalogueMaker.BreakingOff(scenario));
         await _server.Start(cancellationToken);
         try
         {
