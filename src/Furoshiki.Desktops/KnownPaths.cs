@@ -39,15 +39,8 @@ internal sealed class KnownPaths(DesktopFolder folder, IEnumerable<string> chang
     {
         try
         {
-            for (
-                var slash = path.IndexOf('/', StringComparison.Ordinal);
-                slash > 0;
-                slash = path.IndexOf('/', slash + 1)
-            )
-                if (
-                    _changed.Contains(path[..slash])
-                    && Posix.LStat(Full(path[..slash])) is not { IsFolder: true }
-                )
+            foreach (var above in PathText.Above(path))
+                if (_changed.Contains(above) && Posix.LStat(Full(above)) is not { IsFolder: true })
                     return null;
             return folder.FindAt(Full(path));
         }

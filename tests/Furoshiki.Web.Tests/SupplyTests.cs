@@ -43,23 +43,11 @@ public sealed class SupplyTests : OwnAppTests
 
     private static string Text(JsonNode? node, string name) => node![name]!.GetValue<string>();
 
-    /// <summary>Every path of the desktop with what is in it.</summary>
-    private SortedDictionary<string, string> Everything() =>
-        new(
-            Directory
-                .EnumerateFileSystemEntries(App.Desktop, "*", SearchOption.AllDirectories)
-                .ToDictionary(
-                    path => path,
-                    path => File.Exists(path) ? Convert.ToHexString(File.ReadAllBytes(path)) : ""
-                ),
-            StringComparer.Ordinal
-        );
-
     [Fact]
     public async Task A_supply_comes_with_what_it_needs_and_going_back_takes_all_of_it_away_again()
     {
         Text(await Supply("meridian-night"), "state").ShouldBe("ToGet");
-        var before = Everything();
+        var before = App.Snapshot();
         var (_, plan) = await Plan(["meridian-night"]);
         plan["supplies"]!
             .AsArray()
@@ -69,7 +57,7 @@ public sealed class SupplyTests : OwnAppTests
                 ("Meridian Night colours", false),
                 ("Meridian Night", true),
             ]);
-        Everything().ShouldBe(before);
+        App.Snapshot().ShouldBe(before);
 
         var result = await Server.Switch(plan);
         result["switched"]!.GetValue<bool>().ShouldBeTrue();
@@ -94,7 +82,7 @@ public sealed class SupplyTests : OwnAppTests
         Directory.GetFileSystemEntries(Path.Combine(App.Data, "incoming")).ShouldBeEmpty();
 
         await Server.Switch(await Server.Plan("SafeState", result["safeState"]!));
-        Everything().ShouldBe(before);
+        App.Snapshot().ShouldBe(before);
         // Its files are kept, so that it comes again without a catalogue.
         (
             await Plan(["meridian-night"])
@@ -109,12 +97,12 @@ public sealed class SupplyTests : OwnAppTests
         string reason
     )
     {
-        var before = Everything();
+        var before = App.Snapshot();
         var result = await Do([name, "meridian"]);
         result["switched"]!.GetValue<bool>().ShouldBeFalse();
         Text(result, "problem").ShouldContain(reason);
         Text(result, "unharmed").ShouldBe("Nothing was changed by the switch.");
-        Everything().ShouldBe(before);
+        App.Snapshot().ShouldBe(before);
         using var db = Databases().CreateDbContext();
         db.Supplies.Select(one => one.Name).ToList().ShouldBe([$"{Names}meridian@1.0.0"]);
     }
@@ -277,6 +265,7 @@ public sealed class SupplyTests : OwnAppTests
             .Select(one => (Text(one, "title"), Text(one, "state")))
             .ShouldBe([("Meridian", "Here")]);
         await Do([], "meridian");
+        Text(await Supply("meridian"), "state").ShouldBe("ToGet", "its files are kept");
         await Do(["meridian"]);
         File.Exists(App.At($"{Data}/icons/Meridian/index.theme")).ShouldBeTrue();
     }

@@ -92,29 +92,20 @@ public sealed class SupplyPlans(
         )
             throw ProblemException.Field("get", "Name each supply once.");
         var seen = observer.See(desktop);
-        var known = sources.Known().All.GroupBy(one => one.Supply.Name).ToList();
-        var standing = known
-            .Select(group =>
-                SupplyStanding.Find(
-                    group
-                        .Select(one => one.Supply)
-                        .OrderByDescending(one => one.Version, SemVersion.SortOrderComparer),
-                    desktop.Map,
-                    seen.View
-                )
-            )
+        var known = sources.Known();
+        var standing = SupplyStand
+            .All(known, desktop, seen)
+            .Values.Select(one => one.Standing)
             .OfType<SupplyStanding>()
             .ToDictionary(one => one.Supply.Name);
         var changes =
             SupplyResolver.Resolve(
                 new SupplyWish(
                     [
-                        .. known
-                            .SelectMany(group => group)
-                            .Select(one => new Candidate(
-                                one.Supply,
-                                WhyNot(one, desktop, IsAsked(one.Supply))
-                            )),
+                        .. known.All.Select(one => new Candidate(
+                            one.Supply,
+                            SupplyStand.WhyNot(one, desktop, IsAsked(one.Supply))
+                        )),
                     ],
                     standing.ToDictionary(one => one.Key, one => one.Value.Supply.Version),
                     wanted,
@@ -132,11 +123,10 @@ public sealed class SupplyPlans(
                     .Select(one => new SupplyChange(one.Name, one, one))
             )
             .ToList();
-        var byId = known.SelectMany(group => group).ToDictionary(one => one.Supply.Id);
         return (
             PlanOf(desktop, seen, all, standing),
             new SupplyPlan(
-                [.. all.Where(one => one.To is not null).Select(one => byId[one.To!.Id])],
+                [.. all.Where(one => one.To is not null).Select(one => known.Find(one.To!.Id)!)],
                 [.. all.Select(one => View(one, standing.GetValueOrDefault(one.Name)))]
             )
         );
@@ -150,7 +140,7 @@ public sealed class SupplyPlans(
         SupplyChangeView View(SupplyChange change, SupplyStanding? stands)
         {
             var supply = change.To ?? change.From!;
-            var its = change.To is null ? null : byId[change.To.Id];
+            var its = change.To is null ? null : known.Find(change.To.Id);
             return new SupplyChangeView(
                 change.Name.ToString(),
                 supply.Title,
@@ -237,24 +227,6 @@ public sealed class SupplyPlans(
                 field,
                 $"{PathText.Printable(text)} is no package URL of a supply, such as pkg:generic/heron-ridge/inkstone@2.1.0."
             );
-
-    /// <summary>Why a version cannot be had for a desktop, as the end of a sentence; null if it can.</summary>
-    private static string? WhyNot(KnownSupply one, LiveDesktop desktop, bool isAsked)
-    {
-        var supply = one.Supply;
-        if (!supply.IsFor(desktop.Map.Platform, desktop.Version))
-            return $"is made for {string.Join(" and ", supply.MadeFor.Select(made => $"{made.Platform} {SupplyResolver.Words(made.Versions)}"))}, and this is {desktop.Map.Platform} {desktop.Version}";
-        if (
-            supply.Provides.FirstOrDefault(asset =>
-                SupplyPlaces.PlaceFor(desktop.Map, asset, supply.IsFile(asset)) is null
-            ) is
-            { } homeless
-        )
-            return $"has {homeless.Kind.Title.ToLowerInvariant()}, for which {desktop.Map.Platform} has no folder";
-        if (one.Offer?.Withdrawn is { } reason && (one.Kept is null || !isAsked))
-            return $"was taken back by its maker: {reason.TrimEnd('.')}";
-        return !supply.Version.IsRelease && !isAsked ? "is not finished" : null;
-    }
 
     private static ProblemException Impossible(
         SupplyConflict conflict,

@@ -126,11 +126,7 @@ public sealed class SupplyShelf(Sources sources, Observer observer, SupplyUsers 
             .Select(asset => asset.Path)
             .OfType<string>()
             .ToHashSet(StringComparer.Ordinal);
-        var stands = sources
-            .Known()
-            .All.GroupBy(one => one.Supply.Name)
-            .Select(versions => Stand.Of(versions, desktop, seen))
-            .ToDictionary(one => one.Name);
+        var stands = SupplyStand.All(sources.Known(), desktop, seen);
         return
         [
             .. stands
@@ -142,54 +138,9 @@ public sealed class SupplyShelf(Sources sources, Observer observer, SupplyUsers 
         ];
     }
 
-    /// <summary>A supply with all its versions, the newest first, and how it stands to a desktop.</summary>
-    private sealed record Stand(
-        SupplyName Name,
-        ImmutableArray<KnownSupply> Versions,
-        SupplyStanding? Standing,
-        KnownSupply? Newest,
-        SupplyState State
-    )
-    {
-        /// <summary>The version that is there, or else the newest that can be, or is.</summary>
-        public Supply Supply => Standing?.Supply ?? (Newest ?? Versions[0]).Supply;
-
-        public static Stand Of(
-            IGrouping<SupplyName, KnownSupply> versions,
-            LiveDesktop desktop,
-            Observation seen
-        )
-        {
-            ImmutableArray<KnownSupply> newestFirst =
-            [
-                .. versions.OrderByDescending(
-                    one => one.Supply.Version,
-                    SemVersion.SortOrderComparer
-                ),
-            ];
-            var standing = SupplyStanding.Find(
-                newestFirst.Select(one => one.Supply),
-                desktop.Map,
-                seen.View
-            );
-            var newest = newestFirst.FirstOrDefault(one => CanBeHad(one, desktop));
-            return new Stand(
-                versions.Key,
-                newestFirst,
-                standing,
-                newest,
-                standing is { IsWhole: true } && !standing.Differing.Any() ? SupplyState.Here
-                    : standing is not null ? SupplyState.Edited
-                    : newest is not null ? SupplyState.ToGet
-                    : versions.Any(one => IsFor(one.Supply, desktop)) ? SupplyState.Withdrawn
-                    : SupplyState.NotForThis
-            );
-        }
-    }
-
     private SupplyView View(
-        Stand stand,
-        Dictionary<SupplyName, Stand> all,
+        SupplyStand stand,
+        IReadOnlyDictionary<SupplyName, SupplyStand> all,
         LiveDesktop desktop,
         HashSet<string> on
     )
@@ -212,11 +163,7 @@ public sealed class SupplyShelf(Sources sources, Observer observer, SupplyUsers 
             supply.Provides.All(one => one.IsEngine),
             main.Tone,
             main.Accent?.ToString(),
-            [
-                .. supply.MadeFor.Select(one =>
-                    $"{one.Platform} {SupplyResolver.Words(one.Versions)}"
-                ),
-            ],
+            [.. supply.MadeFor.Select(one => $"{one.Platform} {VersionWords.Of(one.Versions)}")],
             supply.Size,
             supply.Files.Length,
             stand.State,
@@ -241,7 +188,7 @@ public sealed class SupplyShelf(Sources sources, Observer observer, SupplyUsers 
 
     private static IEnumerable<NeedView> NeedsOf(
         Supply supply,
-        Dictionary<SupplyName, Stand> all,
+        IReadOnlyDictionary<SupplyName, SupplyStand> all,
         LiveDesktop desktop,
         ImmutableHashSet<SupplyName> above
     )
@@ -254,13 +201,13 @@ public sealed class SupplyShelf(Sources sources, Observer observer, SupplyUsers 
             var coming = isHere
                 ? null
                 : stand?.Versions.FirstOrDefault(one =>
-                    need.Versions.Contains(one.Supply.Version) && CanBeHad(one, desktop)
+                    need.Versions.Contains(one.Supply.Version) && SupplyStand.CanBeHad(one, desktop)
                 );
             var its = isHere ? stand!.Supply : coming?.Supply;
             yield return new NeedView(
                 need.Name.ToString(),
                 stand?.Supply.Title ?? need.Name.Name,
-                SupplyResolver.IsAny(need.Versions) ? "" : SupplyResolver.Words(need.Versions),
+                VersionWords.IsAny(need.Versions) ? "" : VersionWords.Of(need.Versions),
                 isHere ? stand!.State
                     : coming is not null ? SupplyState.ToGet
                     : null,
@@ -278,20 +225,8 @@ public sealed class SupplyShelf(Sources sources, Observer observer, SupplyUsers 
             one.Supply.Id,
             one.Supply.Version.ToString(),
             one.Offer?.Withdrawn,
-            IsFor(one.Supply, desktop),
+            SupplyStand.WhyNotFor(one.Supply, desktop) is null,
             one.Kept is not null,
             one.ToLoad
-        );
-
-    /// <summary>Whether a version can be had for a desktop: it is made for it, and no prerelease nor withdrawn.</summary>
-    internal static bool CanBeHad(KnownSupply one, LiveDesktop desktop) =>
-        one.Supply.Version.IsRelease
-        && one.Offer is { Withdrawn: null }
-        && IsFor(one.Supply, desktop);
-
-    internal static bool IsFor(Supply supply, LiveDesktop desktop) =>
-        supply.IsFor(desktop.Map.Platform, desktop.Version)
-        && supply.Provides.All(asset =>
-            SupplyPlaces.PlaceFor(desktop.Map, asset, supply.IsFile(asset)) is not null
         );
 }

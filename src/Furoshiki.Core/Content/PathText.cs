@@ -25,6 +25,18 @@ public static class PathText
     /// <param name="folder">The folder, as for <see cref="IsUnder"/>.</param>
     public static bool IsIn(string path, string folder) => path == folder || IsUnder(path, folder);
 
+    /// <summary>The folders above a path, the outermost first; a slash at its beginning is no folder.</summary>
+    /// <param name="path">The path.</param>
+    public static IEnumerable<string> Above(string path)
+    {
+        for (
+            var slash = path.IndexOf('/', StringComparison.Ordinal);
+            slash > 0;
+            slash = path.IndexOf('/', slash + 1)
+        )
+            yield return path[..slash];
+    }
+
     /// <summary>
     /// A path in which only ASCII letters, digits and -._~/+,:@= stand for themselves; every other byte is
     /// percent-encoded (RFC 3986, 2.1).

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Xml.Linq;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Looks;
@@ -43,18 +42,14 @@ public static class Cloth
                 : [.. colours, colours[0].Mix(new Rgba(255, 255, 255), 0.4)];
         int[] steps = [18, 24, 36];
         var weave = new Weave(threads, steps[digest[1] % steps.Length], digest[2..]);
-        var svg = new XElement(
-            Shape.Svg + "svg",
-            new XAttribute(
-                "viewBox",
-                string.Create(CultureInfo.InvariantCulture, $"0 0 {Width} {Height}")
-            ),
+        return Shape.Document(
+            Width,
+            Height,
             new XAttribute("preserveAspectRatio", "xMinYMid slice"),
             new XAttribute("aria-hidden", "true"),
             Shape.Rect(new Box(0, 0, Width, Height), threads[0]),
             Patterns[digest[0] % Patterns.Length](weave)
         );
-        return svg.ToString(SaveOptions.DisableFormatting);
     }
 
     private static XElement Repeat(Weave weave, Func<int, int, XElement> draw) =>

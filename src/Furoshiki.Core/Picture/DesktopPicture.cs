@@ -99,13 +99,5 @@ public static class DesktopPicture
     }
 
     private static string Drawing(Box area, IEnumerable<XElement?> layers) =>
-        new XElement(
-            Shape.Svg + "svg",
-            new XAttribute(
-                "viewBox",
-                $"0 0 {Shape.Number(area.Width)} {Shape.Number(area.Height)}"
-            ),
-            new XAttribute("aria-hidden", "true"),
-            layers
-        ).ToString(SaveOptions.DisableFormatting);
+        Shape.Document(area.Width, area.Height, new XAttribute("aria-hidden", "true"), layers);
 }

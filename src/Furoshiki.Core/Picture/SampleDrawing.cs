@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.Json;
 using System.Xml.Linq;
 using Furoshiki.Core.Colour;
@@ -36,16 +35,7 @@ public static class SampleDrawing
                 ),
                 _ => null,
             };
-            return drawn is null
-                ? null
-                : new XElement(
-                    Shape.Svg + "svg",
-                    new XAttribute(
-                        "viewBox",
-                        string.Create(CultureInfo.InvariantCulture, $"0 0 {Width} {Height}")
-                    ),
-                    drawn
-                ).ToString(SaveOptions.DisableFormatting);
+            return drawn is null ? null : Shape.Document(Width, Height, drawn);
         }
         catch (Exception problem) when (problem is JsonException or SettingsFileException)
         {

@@ -75,6 +75,17 @@ internal static class Shape
             new XAttribute("preserveAspectRatio", aspect)
         );
 
+    /// <summary>A drawing by itself.</summary>
+    /// <param name="width">Its width.</param>
+    /// <param name="height">Its height.</param>
+    /// <param name="content">What is drawn, and more attributes.</param>
+    public static string Document(double width, double height, params object?[] content) =>
+        new XElement(
+            Svg + "svg",
+            new XAttribute("viewBox", $"0 0 {Number(width)} {Number(height)}"),
+            content
+        ).ToString(SaveOptions.DisableFormatting);
+
     public static XElement Group(params object?[] content) => new(Svg + "g", content);
 
     /// <summary>A group that can be pointed at as a part.</summary>

@@ -100,9 +100,8 @@ public sealed record Supply(
             file => file.State,
             StringComparer.Ordinal
         );
-        foreach (var path in files.Select(file => file.Path))
-            for (var i = path.IndexOf('/'); i >= 0; i = path.IndexOf('/', i + 1))
-                states.TryAdd(path[..i], FileState.OfFolder(FolderMode));
+        foreach (var folder in files.SelectMany(file => PathText.Above(file.Path)))
+            states.TryAdd(folder, FileState.OfFolder(FolderMode));
         return Tree.Of(states);
     }
 
@@ -132,7 +131,7 @@ public sealed record Supply(
             && (
                 SemVersion.TryParse(version, SemVersionStyles.Any, out var its)
                     ? one.Versions.Contains(its)
-                    : one.Versions == SemVersionRange.AllRelease
+                    : VersionWords.IsAny(one.Versions)
             )
         );
 }

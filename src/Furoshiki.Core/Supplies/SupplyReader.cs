@@ -221,18 +221,12 @@ public static class SupplyReader
                 throw new SupplyException($"'{Shown(file.Path)}' belongs to nothing it provides.");
         }
         foreach (var file in supply.Files)
-        foreach (var folder in Above(file.Path))
+        foreach (var folder in PathText.Above(file.Path))
             if (paths.Contains(folder))
                 throw new SupplyException($"'{Shown(folder)}' is a file and a folder.");
         foreach (var asset in supply.Provides)
             if (!supply.FilesOf(asset).Any())
                 throw new SupplyException($"There is no file of its {asset.Path}.");
-    }
-
-    private static IEnumerable<string> Above(string path)
-    {
-        for (var i = path.IndexOf('/'); i >= 0; i = path.IndexOf('/', i + 1))
-            yield return path[..i];
     }
 
     /// <summary>Why a text is no path within a supply; null if it is one.</summary>

@@ -137,7 +137,7 @@ public sealed class SupplyResolver
                     subject,
                     _versions[subject].IsEmpty ? $"{wanted.Name} is in no catalogue."
                         : In(subject, wanted.Versions).IsEmpty
-                            ? $"There is no {TitleOf(subject)} {Words(wanted.Versions)}."
+                            ? $"There is no {TitleOf(subject)} {VersionWords.Of(wanted.Versions)}."
                         : null
                 )
             );
@@ -169,7 +169,7 @@ public sealed class SupplyResolver
                 [new Term(subject, group.Values), new Term(other, Others(other, fits))],
                 new Reason(
                     subject,
-                    $"{Titled(subject, group.Values)} {(group.Values.Count == 1 ? "needs" : "need")} {TitleOf(other)}{(IsAny(group.Key.Versions) ? "" : $" {Words(group.Key.Versions)}")}{(_versions[other].IsEmpty ? ", which is in no catalogue" : fits.IsEmpty ? ", of which there is none" : "")}."
+                    $"{Titled(subject, group.Values)} {(group.Values.Count == 1 ? "needs" : "need")} {TitleOf(other)}{(VersionWords.IsAny(group.Key.Versions) ? "" : $" {VersionWords.Of(group.Key.Versions)}")}{(_versions[other].IsEmpty ? ", which is in no catalogue" : fits.IsEmpty ? ", of which there is none" : "")}."
                 )
             );
         }
@@ -236,30 +236,6 @@ public sealed class SupplyResolver
             .ToList();
         return $"{TitleOf(subject)} {string.Join(" and ", some)}";
     }
-
-    /// <summary>Whether any version will do.</summary>
-    public static bool IsAny(SemVersionRange versions) =>
-        versions.Equals(SemVersionRange.All) || versions.Equals(SemVersionRange.AllRelease);
-
-    /// <summary>Versions in words.</summary>
-    public static string Words(SemVersionRange versions) =>
-        IsAny(versions) ? "in any version" : string.Join(" or ", versions.Select(Words));
-
-    private static string Words(UnbrokenSemVersionRange range) =>
-        (range.Start, range.End) switch
-        {
-            ({ } from, { } to)
-                when !range.EndInclusive
-                    && to.WithoutPrereleaseOrMetadata() == new SemVersion(from.Major + 1, 0, 0) =>
-                from == new SemVersion(from.Major, 0, 0)
-                    ? $"{from.Major}"
-                    : $"{from} or newer, below {to.Major}",
-            ({ } from, { } to) when from == to => from.ToString(),
-            ({ } from, null) => $"{from} or newer",
-            (null, { } to) => $"{(range.EndInclusive ? "up to" : "before")} {to}",
-            var (from, to) =>
-                $"{from} or newer, {(range.EndInclusive ? "up to" : "before")} {to?.WithoutPrereleaseOrMetadata()}",
-        };
 
     private List<SupplyChange> Changes(IReadOnlyDictionary<int, int> chosen)
     {

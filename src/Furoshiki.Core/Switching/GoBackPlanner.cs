@@ -85,16 +85,12 @@ public static class GoBackPlanner
     /// <summary>What stands where a folder above a path was: it makes room.</summary>
     private static IEnumerable<FileChange> InTheWay(string path, Tree tree, IDesktopView view)
     {
-        for (
-            var slash = path.IndexOf('/', StringComparison.Ordinal);
-            slash > 0;
-            slash = path.IndexOf('/', slash + 1)
-        )
+        foreach (var above in PathText.Above(path))
             if (
-                tree.Find(path[..slash]) is { Type: FileType.Folder } folder
-                && view.Find(path[..slash]) is { Type: not FileType.Folder } now
+                tree.Find(above) is { Type: FileType.Folder } folder
+                && view.Find(above) is { Type: not FileType.Folder } now
             )
-                yield return new FileChange(path[..slash], now, folder);
+                yield return new FileChange(above, now, folder);
     }
 
     private static IEnumerable<FileChange> Between(

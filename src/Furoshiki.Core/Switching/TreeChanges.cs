@@ -59,16 +59,11 @@ public static class TreeChanges
     }
 
     /// <summary>The folders above a path that are not there yet.</summary>
-    public static IEnumerable<FileChange> MissingParents(string path, IDesktopView view)
-    {
-        for (
-            var slash = path.IndexOf('/', StringComparison.Ordinal);
-            slash > 0;
-            slash = path.IndexOf('/', slash + 1)
-        )
-            if (view.Find(path[..slash]) is null)
-                yield return new FileChange(path[..slash], null, FileState.OfFolder(NewFolderMode));
-    }
+    public static IEnumerable<FileChange> MissingParents(string path, IDesktopView view) =>
+        PathText
+            .Above(path)
+            .Where(above => view.Find(above) is null)
+            .Select(above => new FileChange(above, null, FileState.OfFolder(NewFolderMode)));
 
     /// <summary>First what goes, from the leaves up; then what comes or changes, from the folders down.</summary>
     public static IEnumerable<FileChange> InOrder(IEnumerable<FileChange> changes)
