@@ -67,7 +67,7 @@ const leave = useMutation({
         <VBtn type="submit" class="main" :loading="add.isPending.value" :disabled="!form.address || !form.key"
           >Add it</VBtn
         >
-        <VBtn @click="isAdding = false">Cancel</VBtn>
+        <VBtn @click="isAdding = false">Leave</VBtn>
       </div>
     </form>
   </section>
@@ -75,8 +75,10 @@ const leave = useMutation({
 
 <style scoped>
 .catalogues,
-.one {
+.one,
+label {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
 }
 
@@ -92,10 +94,11 @@ const leave = useMutation({
 }
 
 label {
-  display: grid;
+  gap: 0;
 }
 
 input {
+  width: 100%;
   height: 30px;
   padding: 0 8px;
   border: 1px solid var(--line);

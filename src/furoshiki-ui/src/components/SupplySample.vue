@@ -16,7 +16,13 @@ const address = (sample: Schemas['SampleView']) =>
 </script>
 
 <template>
-  <span class="sample" :class="[supply.tone?.toLowerCase(), { large: pictures.length === 1 }]">
+  <span
+    class="sample"
+    :class="[
+      supply.tone?.toLowerCase(),
+      { large: pictures.length === 1, wallpaper: supply.kinds.includes('wallpaper') },
+    ]"
+  >
     <img
       v-for="sample in pictures.slice(0, most)"
       :key="sample.content"
@@ -74,6 +80,9 @@ img {
   height: auto;
   max-height: 150px;
   aspect-ratio: 208 / 56;
+}
+
+.wallpaper img {
   object-fit: cover;
 }
 </style>
