@@ -91,9 +91,11 @@ internal static class Resolving
         var all = catalogue.Offers.GroupBy(one => one.Supply.Name).ToList();
         var changes = SupplyResolver.Resolve(
             new SupplyWish(
-                [.. catalogue.Offers.Select(one => new Candidate(one.Supply, null))],
-                all.Skip(all.Count - (all.Count / 10))
-                    .ToDictionary(one => one.Key, one => one.First().Supply.Version),
+                new SupplyGround(
+                    catalogue.Offers.Select(one => new Candidate(one.Supply, null, null)),
+                    all.Skip(all.Count - (all.Count / 10))
+                        .ToDictionary(one => one.Key, one => one.First().Supply.Version)
+                ),
                 [
                     .. all.Where((_, i) => i % Math.Max(1, all.Count / Wanted / 2) == 0)
                         .Take(Wanted)

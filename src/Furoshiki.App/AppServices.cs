@@ -111,11 +111,13 @@ public static class AppServices
                 new HttpClient { Timeout = Timeout.InfiniteTimeSpan }
             ))
             .AddSingleton<Sources>()
+            .AddSingleton<SupplyStands>()
             .AddSingleton<SupplyShelf>()
             .AddSingleton<SupplyGetter>()
             .AddSingleton<SupplyUsers>()
             .AddSingleton<SupplyPlans>()
             .AddSingleton<LookSupplies>()
+            .AddSingleton<LookNeeds>()
             .AddSingleton<SampleFiles>()
             .AddSingleton<DemoScenario>();
     }

@@ -31,7 +31,7 @@ public sealed class SupplyResolverTests
         says["title"] = char.ToUpperInvariant(name[0]) + name[1..];
         says["needs"] = Versions(needs);
         says["conflicts"] = Versions(conflicts);
-        _known.Add(new Candidate(SupplyReader.Read(says), whyNot));
+        _known.Add(new Candidate(SupplyReader.Read(says), whyNot, whyNot));
     }
 
     private static JsonArray Versions(string[]? all) =>
@@ -52,8 +52,7 @@ public sealed class SupplyResolverTests
     {
         var changes = SupplyResolver.Resolve(
             new SupplyWish(
-                _known,
-                _here,
+                new SupplyGround(_known, _here),
                 [
                     .. wanted.Select(one => new SupplyVersions(
                         Name(one.Split(' ', 2)[0]),

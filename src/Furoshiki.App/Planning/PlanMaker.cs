@@ -266,7 +266,7 @@ public sealed class PlanMaker(
             .ToList();
         var shaping = Shaping.Of(without, name, look, cover, seen.Reading.Look);
         var replacing = Replacing.Of(target.Instead, look, cover);
-        var got = lookSupplies.Named(target.Get ?? []);
+        var got = lookSupplies.Named(desktop, target.Get ?? []);
         var saved = lookSupplies.SavedWith(got);
         var plan = new SwitchPlanner(
             desktop.Map,
@@ -274,13 +274,14 @@ public sealed class PlanMaker(
             seen.View,
             saved,
             kind => maps.Get(map(kind)),
-            part => lookSupplies.Getting(desktop, seen.View, part, saved)
+            lookSupplies.Coming(seen, got),
+            (part, missing) => lookSupplies.Remedies(seen, part, missing, saved)
         ).Plan(look, [.. cover.Except(shaping.Parts)], shaping.Pieces, replacing.Pieces);
         return new ShapedPlan(
             plan,
             shaping,
             replacing,
-            got.Count == 0 ? null : new SupplyPlan(got, LookSupplies.Views(got)),
+            got.Count == 0 ? null : new SupplyPlan(got, lookSupplies.Views(seen, got)),
             Choices(),
             new ScreenFit(
                 desktop.Screens,

@@ -197,13 +197,7 @@ public sealed class CardMaker(
             saving.Look.Hex,
             facts.IsDark,
             how.Count,
-            Readiness(
-                how,
-                facts,
-                saving,
-                on,
-                part => supplies.For(seen.Desktop, seen.View, part, content)
-            ),
+            Readiness(how, facts, saving, on, refused => supplies.LackOf(seen, refused, content)),
             withLikeness
                 ? LikenessView.Of([
                     .. facts.Parts.Zip(
@@ -267,7 +261,7 @@ public sealed class CardMaker(
         LookFacts facts,
         SavingNumber saving,
         OnNow? on,
-        Func<Component, IReadOnlyList<KnownSupply>> supplies
+        Func<IReadOnlyList<Component>, Lack> lackOf
     )
     {
         // What was left out when it was put on is held against the look that it is of.
@@ -282,13 +276,8 @@ public sealed class CardMaker(
         var refused = parts.Count(one => one.State == PartState.Refused);
         var missing = parts.Count(one => one.State == PartState.NoMatch);
         var steps = parts.Count(one => one.State == PartState.Ready);
-        if (refused > 0 && ToGet(components, parts, supplies) is { Count: > 0 } toGet)
-            return new ReadinessView(
-                ReadinessState.ToGet,
-                toGet.Sum(one => one.ToLoad) is > 0 and var bytes
-                    ? $"{Counting.Of(toGet.Count, "supply", "supplies")} to get, {Counting.Bytes(bytes)}"
-                    : $"{Counting.Of(toGet.Count, "supply", "supplies")} to place, kept here"
-            );
+        if (refused > 0 && Lacking(components, parts, lackOf) is { } lack)
+            return lack;
         if (refused > 0)
             return new ReadinessView(
                 ReadinessState.Cannot,
@@ -327,21 +316,31 @@ public sealed class CardMaker(
             : new ReadinessView(ReadinessState.Ready, "Ready here");
     }
 
-    /// <summary>The supplies that it takes to put on the parts that cannot be yet; none if they do not settle all.</summary>
-    private static IReadOnlyList<KnownSupply> ToGet(
+    /// <summary>What would settle the parts that cannot be put on yet; null if no supply would.</summary>
+    private static ReadinessView? Lacking(
         IReadOnlyList<Component> components,
         List<PartStanding> parts,
-        Func<Component, IReadOnlyList<KnownSupply>> supplies
+        Func<IReadOnlyList<Component>, Lack> lackOf
     )
     {
-        var found = components
+        var refused = components
             .Zip(parts)
             .Where(one => one.Second.State == PartState.Refused)
-            .Select(one => supplies(one.First))
+            .Select(one => one.First)
             .ToList();
-        return found.Any(one => one.Count == 0)
-            ? []
-            : [.. found.SelectMany(one => one).DistinctBy(one => one.Supply.Id)];
+        var lack = lackOf(refused);
+        return lack is { Conflict: { } conflict, Unknown.Count: 0 }
+                ? new ReadinessView(ReadinessState.Cannot, $"In conflict: {conflict.Sentences[0]}")
+            : !lack.IsSettled ? null
+            : new ReadinessView(
+                ReadinessState.ToGet,
+                lack.ToLoad is > 0 and var bytes
+                    ? $"{Counting.Of(lack.Changes.Count, "supply", "supplies")} to get, {Counting.Bytes(bytes)}"
+                    : $"{Counting.Of(lack.Changes.Count, "supply", "supplies")} to place, kept here"
+            )
+            {
+                Get = [.. lack.Changes.Select(one => one.To!.Id)],
+            };
     }
 
     /// <summary>That a look is on, and without what.</summary>

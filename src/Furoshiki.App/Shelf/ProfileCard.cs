@@ -31,7 +31,11 @@ public enum ReadinessState
 }
 
 /// <summary>How a look stands to a desktop, with the words for it.</summary>
-public sealed record ReadinessView(ReadinessState State, string Words);
+public sealed record ReadinessView(ReadinessState State, string Words)
+{
+    /// <summary>The package URLs of what has to be got so that it can be put on, with versions; empty if nothing has.</summary>
+    public IReadOnlyList<string> Get { get; init; } = [];
+}
 
 /// <summary>How like a look is to what is on now.</summary>
 /// <param name="Share">The share of its settings that are the same, each in its measure, 0 to 1.</param>

@@ -1,3 +1,4 @@
+using Furoshiki.App.Supplies;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Picture;
 
@@ -21,12 +22,14 @@ public sealed record SavingView(
 /// <param name="Parts">The parts of that saving.</param>
 /// <param name="LeftAlone">The titles of the parts that it does not cover.</param>
 /// <param name="Scenes">The scenes that it has a say in.</param>
+/// <param name="Needs">What it is made from.</param>
 public sealed record ProfilePage(
     ProfileCard Card,
     IReadOnlyList<SavingView> Savings,
     IReadOnlyList<PartView> Parts,
     IReadOnlyList<string> LeftAlone,
-    IReadOnlyList<SceneView> Scenes
+    IReadOnlyList<SceneView> Scenes,
+    LookNeedsView Needs
 );
 
 /// <summary>A scene that a picture can show, with its name for people.</summary>

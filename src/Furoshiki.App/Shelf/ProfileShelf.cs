@@ -1,7 +1,9 @@
 using System.Text.Json;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
+using Furoshiki.App.Observing;
 using Furoshiki.App.Saving;
+using Furoshiki.App.Supplies;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
@@ -19,7 +21,10 @@ public sealed class ProfileShelf(
     CardMaker cards,
     LookLibrary library,
     IContentStore content,
-    IDbContextFactory<FuroshikiDb> databases
+    IDbContextFactory<FuroshikiDb> databases,
+    Observer observer,
+    MapLibrary maps,
+    LookNeeds needs
 )
 {
     /// <summary>A profile with its savings, opened at one of them, and how that stands to a desktop.</summary>
@@ -54,7 +59,8 @@ public sealed class ProfileShelf(
                 .. NamedScene
                     .Of(looks[opened])
                     .Select(scene => new SceneView(scene.Scene, scene.Title)),
-            ]
+            ],
+            needs.Of(observer.See(desktop), looks[opened], maps.Get(savings[opened].Map))
         );
     }
 

@@ -1,18 +1,46 @@
+using System.Collections.Immutable;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
+using Furoshiki.App.Observing;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Supplies;
 using Furoshiki.Core.Switching;
 using Furoshiki.Core.Words;
+using Semver;
 
 namespace Furoshiki.App.Supplies;
 
-/// <summary>Finds the supplies that have what looks lack on a desktop, exactly as it was saved.</summary>
-public sealed class LookSupplies(Sources sources, LookLibrary library)
+/// <summary>A supply that comes for something that a look lacks.</summary>
+/// <param name="Supply">The supply.</param>
+/// <param name="Why">Why it is another than the one that was saved, in a sentence; null if it is that one.</param>
+public sealed record Filling(KnownSupply Supply, string? Why);
+
+/// <summary>What it takes so that parts of a look can be put on that lack something.</summary>
+/// <param name="Fillings">What comes for what they lack.</param>
+/// <param name="Changes">What becomes of supplies for that, in order; empty if not all can be had.</param>
+/// <param name="Unknown">The names of what no supply is known for.</param>
+/// <param name="Conflict">Why what they lack cannot be had together; null if it can.</param>
+public sealed record Lack(
+    IReadOnlyList<Filling> Fillings,
+    IReadOnlyList<SupplyChange> Changes,
+    IReadOnlyList<string> Unknown,
+    SupplyConflict? Conflict
+)
 {
+    /// <summary>How many bytes have to come.</summary>
+    public long ToLoad { get; init; }
+
+    /// <summary>Whether all of it can be had with nothing but getting.</summary>
+    public bool IsSettled => Changes.Count > 0 && Unknown.Count == 0 && Conflict is null;
+}
+
+/// <summary>Finds out what looks are made from, and what has what they lack on a desktop.</summary>
+public sealed class LookSupplies(SupplyStands stands, Observer observer, LookLibrary library)
+{
+    private const int MostVariants = 3;
+
     /// <summary>The saved content together with that of some supplies, which is here once they are got.</summary>
     private sealed class WithSupplies(ISavedContent saved, IReadOnlyList<Supply> supplies)
         : ISavedContent
@@ -40,11 +68,14 @@ public sealed class LookSupplies(Sources sources, LookLibrary library)
     }
 
     /// <summary>What a plan that gets some supplies does with them.</summary>
+    /// <param name="desktop">The desktop.</param>
     /// <param name="get">Their package URLs, with versions.</param>
-    /// <exception cref="ProblemException">One is not known.</exception>
-    public IReadOnlyList<KnownSupply> Named(IReadOnlyList<string> get)
+    /// <exception cref="ProblemException">One is not known, or not for this desktop.</exception>
+    public IReadOnlyList<KnownSupply> Named(LiveDesktop desktop, IReadOnlyList<string> get)
     {
-        var known = sources.Known();
+        if (get.Count == 0)
+            return [];
+        var known = stands.Of(desktop, observer.See(desktop)).Known;
         return
         [
             .. get.Distinct()
@@ -54,6 +85,14 @@ public sealed class LookSupplies(Sources sources, LookLibrary library)
                         "get",
                         $"{PathText.Printable(id)} is in no catalogue, and not kept."
                     )
+                )
+                .Select(one =>
+                    SupplyStand.WhyNot(one, desktop, isAsked: true) is { } why
+                        ? throw ProblemException.Field(
+                            "get",
+                            $"{one.Supply.Title} {one.Supply.Version} {why}."
+                        )
+                        : one
                 ),
         ];
     }
@@ -64,88 +103,269 @@ public sealed class LookSupplies(Sources sources, LookLibrary library)
             ? library.Saved
             : new WithSupplies(library.Saved, [.. got.Select(one => one.Supply)]);
 
-    /// <summary>What becomes of the supplies that a look needs, in words.</summary>
-    public static IReadOnlyList<SupplyChangeView> Views(IReadOnlyList<KnownSupply> got) =>
+    /// <summary>Supplies as they are placed together with a look; null for none.</summary>
+    /// <param name="seen">The desktop.</param>
+    /// <param name="got">The supplies.</param>
+    public ComingSupplies? Coming(Observation seen, IReadOnlyList<KnownSupply> got) =>
+        got.Count == 0
+            ? null
+            : new ComingSupplies(
+                [.. got.Select(one => one.Supply)],
+                seen.Desktop.Map,
+                seen.View,
+                digest => library.FindBytes(digest) is { } bytes ? bytes : null
+            );
+
+    /// <summary>What becomes of the supplies that come with a look, in words.</summary>
+    /// <param name="seen">The desktop.</param>
+    /// <param name="got">The supplies.</param>
+    public IReadOnlyList<SupplyChangeView> Views(
+        Observation seen,
+        IReadOnlyList<KnownSupply> got
+    ) =>
         [
-            .. got.Select(one => new SupplyChangeView(
-                one.Supply.Name.ToString(),
-                one.Supply.Title,
-                SupplyVerb.Get,
-                null,
-                one.Supply.Version.ToString(),
-                true,
-                one.Supply.Files.Length,
-                one.Supply.Size,
-                one.ToLoad,
-                [],
-                []
-            )),
+            .. got.Select(one =>
+                SupplyChangeView.Of(
+                    one,
+                    stands.Of(seen.Desktop, seen).All[one.Supply.Name].Standing,
+                    isAsked: true
+                )
+            ),
         ];
 
-    /// <summary>To get all that a part lacks on a desktop; null if nothing of it can be had, or not all.</summary>
-    /// <param name="desktop">The desktop.</param>
-    /// <param name="view">Its folder.</param>
-    /// <param name="part">The part as it was saved.</param>
+    /// <summary>What it takes so that some parts of a look can be put on.</summary>
+    /// <param name="seen">The desktop.</param>
+    /// <param name="parts">The parts as they were saved.</param>
     /// <param name="saved">The content that is at hand.</param>
-    public Remedy? Getting(
-        LiveDesktop desktop,
-        IDesktopView view,
-        Component part,
-        ISavedContent saved
-    )
+    public Lack LackOf(Observation seen, IReadOnlyList<Component> parts, ISavedContent saved)
     {
-        var supplies = For(desktop, view, part, saved);
-        var bytes = supplies.Sum(one => one.ToLoad);
-        return supplies.Count == 0
-            ? null
-            : new Remedy(
-                $"Get {string.Join(" and ", supplies.Select(one => $"{one.Supply.Title} {one.Supply.Version}"))}",
-                bytes > 0
-                    ? $"as it was saved, {Counting.Bytes(bytes)} to load"
-                    : "as it was saved, kept here",
-                [],
+        var supplies = stands.Of(seen.Desktop, seen);
+        var fillings = new List<Filling>();
+        var unknown = new List<string>();
+        var brought = new Dictionary<SupplyName, SemVersion>();
+        foreach (var part in parts)
+        foreach (var asset in part.Assets)
+            if (IsMissing(seen, part, asset, saved))
+                if (FillingFor(supplies, seen.Desktop, part.Kind, asset) is { } filling)
+                    fillings.Add(filling);
+                else
+                    unknown.Add(asset.Name);
+            else if (
+                asset.Content is { } content
+                && saved.HoldsAll(content)
+                && supplies.Known.Index.Find(part.Kind, asset, library.FindTree) is { } its
+            )
+                brought[its.Supply.Name] = its.Supply.Version;
+        fillings = [.. fillings.DistinctBy(one => one.Supply)];
+        if (fillings.Count == 0)
+            return new Lack([], [], unknown, null);
+        var changes = SupplyResolver.Resolve(
+            new SupplyWish(
+                supplies.Ground,
+                [.. fillings.Select(one => Exactly(one.Supply.Supply))],
                 []
             )
             {
-                Get = [.. supplies.Select(one => one.Supply.Id)],
-            };
+                Brought = brought,
+            },
+            out var conflict
+        );
+        // What was edited in place becomes again as it came.
+        IReadOnlyList<SupplyChange> all =
+        [
+            .. changes ?? [],
+            .. fillings
+                .Select(one => one.Supply.Supply)
+                .Where(supply =>
+                    changes is not null && supplies.All[supply.Name].Standing?.Supply == supply
+                )
+                .Select(supply => new SupplyChange(supply.Name, supply, supply)),
+        ];
+        return new Lack(fillings, all, unknown, conflict) { ToLoad = supplies.Known.ToLoad(all) };
     }
 
-    /// <summary>The supplies that have all that a part lacks on a desktop; none if not all of it can be had.</summary>
-    /// <param name="desktop">The desktop.</param>
-    /// <param name="view">Its folder.</param>
+    /// <summary>The ways to get what a part lacks on a desktop, the best first.</summary>
+    /// <param name="seen">The desktop.</param>
     /// <param name="part">The part as it was saved.</param>
+    /// <param name="missing">What it lacks.</param>
     /// <param name="saved">The content that is at hand.</param>
-    public IReadOnlyList<KnownSupply> For(
-        LiveDesktop desktop,
-        IDesktopView view,
+    public IEnumerable<Remedy> Remedies(
+        Observation seen,
         Component part,
+        Asset missing,
         ISavedContent saved
     )
     {
-        if (desktop.Map.Find(part.Kind) is not { } kind)
-            return [];
-        var known = sources.Known();
-        var found = part
-            .Assets.Where(asset =>
-                asset is { Setting: not null, Content: { } content }
-                && !saved.HoldsAll(content)
-                && !StandsHere(kind, asset, view)
-            )
-            .Select(asset => known.With(asset.Name, asset.Content!.Value))
-            .ToList();
-        return found.Contains(null)
-            ? []
-            : [.. found.OfType<KnownSupply>().DistinctBy(one => one.Supply.Id)];
+        var lack = LackOf(seen, [part], saved);
+        if (lack.IsSettled)
+            yield return Getting(
+                lack.Fillings.Select(one => one.Supply.Supply),
+                lack.Changes,
+                string.Join(
+                    ' ',
+                    lack.Fillings.Select(one => one.Why)
+                        .OfType<string>()
+                        .DefaultIfEmpty("as it was saved")
+                ),
+                [],
+                seen
+            );
+        foreach (var variant in VariantsOf(seen, part, missing))
+            yield return variant;
     }
 
-    private static bool StandsHere(KindMap kind, Asset asset, IDesktopView view) =>
-        kind
-            .Assets.Where(rule => rule.Setting == asset.Setting)
+    private Remedy Getting(
+        IEnumerable<Supply> what,
+        IReadOnlyList<SupplyChange> changes,
+        string why,
+        ImmutableArray<string> instead,
+        Observation seen
+    )
+    {
+        var known = stands.Of(seen.Desktop, seen).Known;
+        var bytes = known.ToLoad(changes);
+        var others = changes
+            .Where(one => one.From is { } from && from != one.To)
+            .Select(one => $"{one.To!.Title} becomes {one.To.Version}");
+        return new Remedy(
+            $"Get {string.Join(" and ", what.Select(one => $"{one.Title} {one.Version}"))}",
+            string.Join(
+                ", ",
+                [why, .. others, bytes > 0 ? $"{Counting.Bytes(bytes)} to load" : "kept here"]
+            ),
+            instead,
+            []
+        )
+        {
+            Get = [.. changes.Select(one => one.To!.Id)],
+        };
+    }
+
+    /// <summary>Others of its kind that can be got in its place, the nearest first.</summary>
+    private IEnumerable<Remedy> VariantsOf(Observation seen, Component part, Asset missing)
+    {
+        var supplies = stands.Of(seen.Desktop, seen);
+        var keys = part
+            .Settings.Where(set =>
+                set.Key.Name == missing.Setting
+                && set.Value is SettingValue.Text text
+                && text.Value == missing.Name
+            )
+            .Select(set => set.Key)
+            .ToList();
+        if (keys.Count == 0 || NearTo(supplies, part.Kind, missing) is not { } like)
+            yield break;
+        var near = supplies
+            .All.Values.Where(one => one is { Standing: null, Newest: not null })
+            .SelectMany(one =>
+                one.Newest!.Supply.Provides.Where(asset =>
+                        asset.Kind == part.Kind
+                        && !asset.IsEngine
+                        && asset.Name != missing.Name
+                        && one.Newest.Supply.IsFile(asset) != missing.IsFolder
+                    )
+                    .Select(asset =>
+                        SupplyNearness.Between(like.Supply, like.Asset, one.Newest.Supply, asset)
+                    )
+            )
+            .Order(SupplyNearness.NearestFirst)
+            .Take(MostVariants);
+        foreach (var one in near)
+        {
+            var changes = SupplyResolver.Resolve(
+                new SupplyWish(supplies.Ground, [Exactly(one.Supply)], []),
+                out _
+            );
+            if (changes is { Count: > 0 })
+                yield return Getting(
+                    [one.Supply],
+                    changes,
+                    one.Words,
+                    [.. keys.Select(key => $"{part.Kind.Name}/{key}={one.Asset.Name}")],
+                    seen
+                );
+        }
+    }
+
+    private Recognised? NearTo(DesktopSupplies supplies, Kind kind, Asset missing) =>
+        supplies.Known.Index.Find(kind, missing, library.FindTree)
+        ?? supplies
+            .Known.Index.Named(kind, missing.Name)
+            .Select(one => new Recognised(one.Supply, one.Asset, 0))
+            .FirstOrDefault();
+
+    /// <summary>What comes for an asset: the version that it is of, or else the newest other version that can be had.</summary>
+    private Filling? FillingFor(
+        DesktopSupplies supplies,
+        LiveDesktop desktop,
+        Kind kind,
+        Asset asset
+    )
+    {
+        var its = supplies.Known.Index.Find(kind, asset, library.FindTree);
+        var known = its is null ? null : supplies.Known.Find(its.Supply.Id);
+        var whyNot = known is null ? null : SupplyStand.WhyNot(known, desktop, isAsked: true);
+        if (its is not null && whyNot is null)
+            return new Filling(
+                known!,
+                its.Differing == 0
+                    ? null
+                    : $"as it came: {Counting.Of(its.Differing, "file")} had been edited when it was saved"
+            );
+        var named = its is not null
+            ? [its.Supply.Name]
+            : supplies.Known.Index.Named(kind, asset.Name).Select(one => one.Supply.Name);
+        var other = named
+            .Select(name => supplies.All[name].Newest)
+            .OfType<KnownSupply>()
+            .FirstOrDefault(one =>
+                one.Supply.Provides.Any(its => its.Kind == kind && its.Name == asset.Name)
+            );
+        return other is null
+            ? null
+            : new Filling(
+                other,
+                its is null
+                    ? "of the same name, and perhaps not as it was saved"
+                    : $"in place of {its.Supply.Version}, which {whyNot}"
+            );
+    }
+
+    private static SupplyVersions Exactly(Supply supply) =>
+        new(supply.Name, SemVersionRange.Equals(supply.Version));
+
+    /// <summary>Whether a part cannot be put on since an asset is neither here nor at hand.</summary>
+    private static bool IsMissing(
+        Observation seen,
+        Component part,
+        Asset asset,
+        ISavedContent saved
+    ) =>
+        seen.Desktop.Map.Find(part.Kind) is not null
+        && asset.Setting is { } setting
+        && (
+            asset.Content is { } content
+                ? !saved.HoldsAll(content) && !StandsHere(seen, part.Kind, asset)
+                : AssetFinder.NamesIn(part, setting).Contains(asset.Name)
+        );
+
+    /// <summary>Whether an asset stands on a desktop where it looks for such.</summary>
+    /// <param name="seen">The desktop.</param>
+    /// <param name="kind">The kind of part that uses it.</param>
+    /// <param name="asset">The asset.</param>
+    public static bool StandsHere(Observation seen, Kind kind, Asset asset) =>
+        (seen.Desktop.Map.Find(kind)?.Assets ?? [])
+            .Where(rule => rule.Setting == asset.Setting)
             .SelectMany(rule => rule.AllFolders)
             .Any(folder =>
                 AssetFinder
-                    .At(folder.Within(asset.Name), asset.Name, asset.Setting, asset.IsFolder, view)
+                    .At(
+                        folder.Within(asset.Name),
+                        asset.Name,
+                        asset.Setting,
+                        asset.IsFolder,
+                        seen.View
+                    )
                     ?.Content == asset.Content
             );
 }

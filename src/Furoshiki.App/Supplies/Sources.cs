@@ -5,6 +5,7 @@ using Furoshiki.Core.Content;
 using Furoshiki.Core.Supplies;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
+using Semver;
 
 namespace Furoshiki.App.Supplies;
 
@@ -26,12 +27,12 @@ public sealed record KnownSupply(Supply Supply, Offer? Offer, Uri? Source, Diges
 /// <param name="all">Every version of each.</param>
 public sealed class KnownSupplies(IReadOnlyList<KnownSupply> all)
 {
-    private readonly Lazy<ILookup<Digest, KnownSupply>> _byContent = new(() =>
-        all.Where(one => one.IsAtHand)
-            .SelectMany(one =>
-                one.Supply.Provides.Select(asset => (Content: one.Supply.ContentOf(asset), one))
-            )
-            .ToLookup(pair => pair.Content, pair => pair.one)
+    private readonly Lazy<SupplyIndex> _index = new(() =>
+        new SupplyIndex(
+            all.OrderByDescending(one => one.IsAtHand)
+                .ThenByDescending(one => one.Supply.Version, SemVersion.SortOrderComparer)
+                .Select(one => one.Supply)
+        )
     );
 
     private readonly Lazy<Dictionary<string, KnownSupply>> _byId = new(() =>
@@ -44,13 +45,12 @@ public sealed class KnownSupplies(IReadOnlyList<KnownSupply> all)
     /// <summary>The version with a package URL; null if it is not known.</summary>
     public KnownSupply? Find(string id) => _byId.Value.GetValueOrDefault(id);
 
-    /// <summary>One that can be placed and brings an asset exactly as it is; null if none does.</summary>
-    /// <param name="name">The asset's name.</param>
-    /// <param name="content">Its content.</param>
-    public KnownSupply? With(string name, Digest content) =>
-        _byContent
-            .Value[content]
-            .FirstOrDefault(one => one.Supply.Provides.Any(asset => asset.Name == name));
+    /// <summary>How many bytes have to come for changes.</summary>
+    public long ToLoad(IEnumerable<SupplyChange> changes) =>
+        changes.Sum(one => one.To is { } to ? Find(to.Id)!.ToLoad : 0);
+
+    /// <summary>All of them by the assets that they bring: those that can be placed first, and of them the newest.</summary>
+    public SupplyIndex Index => _index.Value;
 }
 
 /// <summary>Where supplies come from.</summary>

@@ -46,7 +46,42 @@ public sealed record SupplyChangeView(
     long Bytes,
     IReadOnlyList<string> Edited,
     IReadOnlyList<string> MissedBy
-);
+)
+{
+    /// <summary>Something that comes, or becomes another or as it came.</summary>
+    /// <param name="one">What it becomes.</param>
+    /// <param name="stands">What of it is there; null if nothing is.</param>
+    /// <param name="isAsked">Whether it was asked for.</param>
+    internal static SupplyChangeView Of(KnownSupply one, SupplyStanding? stands, bool isAsked) =>
+        Of(one.Supply, stands, isAsked) with
+        {
+            To = one.Supply.Version.ToString(),
+            Verb =
+                stands is null ? SupplyVerb.Get
+                : stands.Supply == one.Supply ? SupplyVerb.PutBack
+                : SupplyVerb.Update,
+            Bytes = one.ToLoad,
+        };
+
+    /// <summary>Something that goes.</summary>
+    /// <param name="supply">What it is.</param>
+    /// <param name="stands">What of it is there; null if nothing is.</param>
+    /// <param name="isAsked">Whether it was asked for.</param>
+    internal static SupplyChangeView Of(Supply supply, SupplyStanding? stands, bool isAsked) =>
+        new(
+            supply.Name.ToString(),
+            supply.Title,
+            SupplyVerb.Remove,
+            stands?.Supply.Version.ToString(),
+            null,
+            isAsked,
+            supply.Files.Length,
+            supply.Size,
+            0,
+            [.. (stands?.Differing ?? []).Select(PathText.Printable)],
+            []
+        );
+}
 
 /// <summary>The supplies that a plan gets, updates, puts back or removes.</summary>
 /// <param name="Used">The supplies whose files are placed.</param>
@@ -58,7 +93,7 @@ public sealed record SupplyPlan(
 
 /// <summary>Plans to get, update, put back and remove supplies.</summary>
 public sealed class SupplyPlans(
-    Sources sources,
+    SupplyStands stands,
     Observer observer,
     LookLibrary library,
     SupplyUsers users
@@ -92,25 +127,15 @@ public sealed class SupplyPlans(
         )
             throw ProblemException.Field("get", "Name each supply once.");
         var seen = observer.See(desktop);
-        var known = sources.Known();
-        var standing = SupplyStand
-            .All(known, desktop, seen)
-            .Values.Select(one => one.Standing)
+        var supplies = stands.Of(desktop, seen);
+        var known = supplies.Known;
+        var standing = supplies
+            .All.Values.Select(one => one.Standing)
             .OfType<SupplyStanding>()
             .ToDictionary(one => one.Supply.Name);
         var changes =
             SupplyResolver.Resolve(
-                new SupplyWish(
-                    [
-                        .. known.All.Select(one => new Candidate(
-                            one.Supply,
-                            SupplyStand.WhyNot(one, desktop, IsAsked(one.Supply))
-                        )),
-                    ],
-                    standing.ToDictionary(one => one.Key, one => one.Value.Supply.Version),
-                    wanted,
-                    unwanted
-                ),
+                new SupplyWish(supplies.Ground, wanted, unwanted),
                 out var conflict
             ) ?? throw Impossible(conflict!, standing);
         // What is here already and was asked for by name becomes again as it came.
@@ -131,33 +156,15 @@ public sealed class SupplyPlans(
             )
         );
 
-        bool IsAsked(Supply supply) =>
-            wanted.Any(one =>
-                one.Name == supply.Name
-                && one.Versions.Equals(SemVersionRange.Equals(supply.Version))
-            );
-
         SupplyChangeView View(SupplyChange change, SupplyStanding? stands)
         {
-            var supply = change.To ?? change.From!;
-            var its = change.To is null ? null : known.Find(change.To.Id);
-            return new SupplyChangeView(
-                change.Name.ToString(),
-                supply.Title,
-                change.To is null ? SupplyVerb.Remove
-                    : change.From is null ? SupplyVerb.Get
-                    : change.From == change.To ? SupplyVerb.PutBack
-                    : SupplyVerb.Update,
-                change.From?.Version.ToString(),
-                change.To?.Version.ToString(),
-                wanted.Any(one => one.Name == change.Name) || unwanted.Contains(change.Name),
-                supply.Files.Length,
-                supply.Size,
-                its?.ToLoad ?? 0,
-                [.. (stands?.Differing ?? []).Select(PathText.Printable)],
-                change.To is not null
-                    ? []
-                    :
+            var isAsked =
+                wanted.Any(one => one.Name == change.Name) || unwanted.Contains(change.Name);
+            return change.To is { } to
+                ? SupplyChangeView.Of(known.Find(to.Id)!, stands, isAsked)
+                : SupplyChangeView.Of(change.From!, stands, isAsked) with
+                {
+                    MissedBy =
                     [
                         .. seen
                             .Reading.Look.Components.Where(part =>
@@ -166,9 +173,9 @@ public sealed class SupplyPlans(
                                 )
                             )
                             .Select(part => $"{part.Kind.Title} on now"),
-                        .. users.WouldMiss(supply),
-                    ]
-            );
+                        .. users.WouldMiss(change.From!),
+                    ],
+                };
         }
     }
 

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Observing;
@@ -50,23 +49,6 @@ public sealed record SupplyVersionView(
 /// <param name="Form">How it is shown.</param>
 public sealed record SampleView(string Content, string Name, SampleForm Form);
 
-/// <summary>What a supply needs.</summary>
-/// <param name="Name">The package URL of the supply that it needs, without a version.</param>
-/// <param name="Versions">In which versions, in words; empty for any.</param>
-/// <param name="State">How that stands to the desktop; null if no catalogue has one that would do.</param>
-/// <param name="Version">The version that is there or would come; null if none would do.</param>
-/// <param name="Bytes">How many bytes have to come for it.</param>
-/// <param name="Needs">What that needs in turn; of what is needed again further up, nothing.</param>
-public sealed record NeedView(
-    string Name,
-    string Title,
-    string Versions,
-    SupplyState? State,
-    string? Version,
-    long Bytes,
-    IReadOnlyList<NeedView> Needs
-);
-
 /// <summary>A supply, as it stands to a desktop.</summary>
 /// <param name="Name">Its package URL, without a version.</param>
 /// <param name="Version">The version that is there, or else the newest that can be.</param>
@@ -113,7 +95,7 @@ public sealed record SupplyView(
 );
 
 /// <summary>The supplies that are known, as they stand to a desktop.</summary>
-public sealed class SupplyShelf(Sources sources, Observer observer, SupplyUsers users)
+public sealed class SupplyShelf(SupplyStands supplies, Observer observer, SupplyUsers users)
 {
     private const int MostEdited = 100;
 
@@ -126,7 +108,7 @@ public sealed class SupplyShelf(Sources sources, Observer observer, SupplyUsers 
             .Select(asset => asset.Path)
             .OfType<string>()
             .ToHashSet(StringComparer.Ordinal);
-        var stands = SupplyStand.All(sources.Known(), desktop, seen);
+        var stands = supplies.Of(desktop, seen).All;
         return
         [
             .. stands
@@ -147,7 +129,7 @@ public sealed class SupplyShelf(Sources sources, Observer observer, SupplyUsers 
     {
         var (supply, standing, newest) = (stand.Supply, stand.Standing, stand.Newest);
         var main = supply.Provides[0];
-        IReadOnlyList<NeedView> needs = [.. NeedsOf(supply, all, desktop, [supply.Name])];
+        IReadOnlyList<NeedView> needs = [.. NeedTrees.Of(supply, all, desktop)];
         return new SupplyView(
             supply.Name.ToString(),
             supply.Version.ToString(),
@@ -178,46 +160,12 @@ public sealed class SupplyShelf(Sources sources, Observer observer, SupplyUsers 
             [.. SupplySamples.Of(supply)],
             needs,
             (standing is null && newest is not null ? newest.ToLoad : 0)
-                + AllOf(needs).DistinctBy(need => need.Name).Sum(need => need.Bytes),
+                + needs
+                    .SelectMany(need => need.All)
+                    .DistinctBy(need => need.Name)
+                    .Sum(need => need.Bytes),
             users.Of(supply)
         );
-    }
-
-    private static IEnumerable<NeedView> AllOf(IReadOnlyList<NeedView> needs) =>
-        needs.Concat(needs.SelectMany(need => AllOf(need.Needs)));
-
-    private static IEnumerable<NeedView> NeedsOf(
-        Supply supply,
-        IReadOnlyDictionary<SupplyName, SupplyStand> all,
-        LiveDesktop desktop,
-        ImmutableHashSet<SupplyName> above
-    )
-    {
-        foreach (var need in supply.Needs)
-        {
-            var stand = all.GetValueOrDefault(need.Name);
-            var isHere =
-                stand?.Standing is { } there && need.Versions.Contains(there.Supply.Version);
-            var coming = isHere
-                ? null
-                : stand?.Versions.FirstOrDefault(one =>
-                    need.Versions.Contains(one.Supply.Version) && SupplyStand.CanBeHad(one, desktop)
-                );
-            var its = isHere ? stand!.Supply : coming?.Supply;
-            yield return new NeedView(
-                need.Name.ToString(),
-                stand?.Supply.Title ?? need.Name.Name,
-                VersionWords.IsAny(need.Versions) ? "" : VersionWords.Of(need.Versions),
-                isHere ? stand!.State
-                    : coming is not null ? SupplyState.ToGet
-                    : null,
-                its?.Version.ToString(),
-                coming?.ToLoad ?? 0,
-                its is null || above.Contains(need.Name)
-                    ? []
-                    : [.. NeedsOf(its, all, desktop, above.Add(need.Name))]
-            );
-        }
     }
 
     private static SupplyVersionView View(KnownSupply one, LiveDesktop desktop) =>

@@ -23,18 +23,11 @@ internal sealed record SupplyStand(
     /// <summary>The version that is there, or else the newest that can be, or is.</summary>
     public Supply Supply => Standing?.Supply ?? (Newest ?? Versions[0]).Supply;
 
-    /// <summary>Those of all supplies that are known.</summary>
-    public static IReadOnlyDictionary<SupplyName, SupplyStand> All(
-        KnownSupplies known,
-        LiveDesktop desktop,
-        Observation seen
-    ) =>
-        known
-            .All.GroupBy(one => one.Supply.Name)
-            .Select(versions => Of(versions, desktop, seen))
-            .ToDictionary(one => one.Name);
-
-    private static SupplyStand Of(
+    /// <summary>How a supply stands to a desktop.</summary>
+    /// <param name="versions">All its versions that are known.</param>
+    /// <param name="desktop">The desktop.</param>
+    /// <param name="seen">It as it was seen.</param>
+    public static SupplyStand Of(
         IGrouping<SupplyName, KnownSupply> versions,
         LiveDesktop desktop,
         Observation seen

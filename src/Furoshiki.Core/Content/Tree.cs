@@ -78,6 +78,10 @@ public sealed class Tree : IEquatable<Tree>
             .SelectMany(inside => inside.Records)
             .Append(this);
 
+    /// <summary>The files and links in it, at any depth, by their paths.</summary>
+    public IReadOnlyDictionary<string, FileState> Contents =>
+        All.Where(one => one.Value.Type != FileType.Folder).ToDictionary(StringComparer.Ordinal);
+
     /// <summary>All that stands in it and could not be held, by its path.</summary>
     public IEnumerable<Gap> Gaps =>
         OwnGaps.Concat(

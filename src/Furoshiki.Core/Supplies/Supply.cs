@@ -18,6 +18,11 @@ public sealed record Provided(Kind Kind, bool IsEngine, string Name, Tone? Tone,
     public string Path => $"{Kind.Name}/{Name}";
 }
 
+/// <summary>How files that stand somewhere agree with an asset of a supply.</summary>
+/// <param name="Same">How many of its files are there as they came.</param>
+/// <param name="Differing">The paths within it of files that are missing, added or edited.</param>
+public readonly record struct AssetMatch(int Same, ImmutableArray<string> Differing);
+
 /// <summary>Some versions of a supply.</summary>
 /// <param name="Name">The supply.</param>
 /// <param name="Versions">The versions.</param>
@@ -117,6 +122,22 @@ public sealed record Supply(
             .Select(file =>
                 KeyValuePair.Create(file.Path[asset.Path.Length..].TrimStart('/'), file)
             );
+
+    /// <summary>Holds files that stand somewhere against one of its assets.</summary>
+    /// <param name="asset">The asset.</param>
+    /// <param name="stands">The files and links, by their paths within the asset; the path is empty for an asset that is one file.</param>
+    public AssetMatch MatchOf(Provided asset, IReadOnlyDictionary<string, FileState> stands)
+    {
+        var files = FilesOf(asset).ToDictionary(StringComparer.Ordinal);
+        var differing = files
+            .Keys.Union(stands.Keys)
+            .Where(one =>
+                files.GetValueOrDefault(one)?.Content != stands.GetValueOrDefault(one)?.Content
+            )
+            .Order(StringComparer.Ordinal)
+            .ToImmutableArray();
+        return new AssetMatch(files.Count - differing.Count(files.ContainsKey), differing);
+    }
 
     /// <summary>Whether one of its assets is a single file.</summary>
     public bool IsFile(Provided asset) => Files.Any(file => file.Path == asset.Path);

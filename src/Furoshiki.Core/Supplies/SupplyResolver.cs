@@ -7,19 +7,64 @@ namespace Furoshiki.Core.Supplies;
 /// <summary>A version of a supply that could be on a desktop.</summary>
 /// <param name="Supply">The supply.</param>
 /// <param name="WhyNot">Why it cannot be had for the desktop, as the end of a sentence that begins with its name; null if it can.</param>
-public sealed record Candidate(Supply Supply, string? WhyNot);
+/// <param name="WhyNotAsked">The same for somebody who asks for exactly this version, and may have what nobody would choose.</param>
+public sealed record Candidate(Supply Supply, string? WhyNot, string? WhyNotAsked);
+
+/// <summary>The supplies that are known for a desktop, and those that are on it.</summary>
+/// <param name="candidates">Every version that is known.</param>
+/// <param name="here">The version of each supply that is on the desktop.</param>
+public sealed class SupplyGround(
+    IEnumerable<Candidate> candidates,
+    IReadOnlyDictionary<SupplyName, SemVersion> here
+)
+{
+    private readonly Dictionary<SupplyName, ImmutableArray<Candidate>> _versions = candidates
+        .GroupBy(one => one.Supply.Name)
+        .ToDictionary(
+            one => one.Key,
+            one =>
+                one.OrderBy(version => version.Supply.Version, SemVersion.SortOrderComparer)
+                    .ToImmutableArray()
+        );
+
+    private ILookup<SupplyName, SupplyName>? _heeding;
+
+    /// <summary>The version of each supply that is on the desktop.</summary>
+    public IReadOnlyDictionary<SupplyName, SemVersion> Here => here;
+
+    /// <summary>The versions of a supply that are known, the oldest first.</summary>
+    public ImmutableArray<Candidate> VersionsOf(SupplyName name) =>
+        _versions.GetValueOrDefault(name, []);
+
+    /// <summary>The supplies that those of a name need, or cannot be beside, in any version.</summary>
+    internal IEnumerable<SupplyName> NamedBy(SupplyName name) =>
+        VersionsOf(name)
+            .SelectMany(one => one.Supply.Needs.Concat(one.Supply.Conflicts))
+            .Select(one => one.Name);
+
+    /// <summary>The supplies on the desktop that need one, or cannot be beside it.</summary>
+    internal IEnumerable<SupplyName> Heeding(SupplyName name) =>
+        (
+            _heeding ??= here
+                .Keys.SelectMany(its => NamedBy(its).Select(named => (named, its)))
+                .ToLookup(one => one.named, one => one.its)
+        )[name];
+}
 
 /// <summary>What is to become of the supplies of a desktop.</summary>
-/// <param name="Candidates">Every version that is known.</param>
-/// <param name="Here">The version of each supply that is on the desktop.</param>
+/// <param name="Ground">What is known, and what is there.</param>
 /// <param name="Wanted">What has to be there.</param>
 /// <param name="Unwanted">What has to go.</param>
 public sealed record SupplyWish(
-    IReadOnlyCollection<Candidate> Candidates,
-    IReadOnlyDictionary<SupplyName, SemVersion> Here,
+    SupplyGround Ground,
     IReadOnlyCollection<SupplyVersions> Wanted,
     IReadOnlyCollection<SupplyName> Unwanted
-);
+)
+{
+    /// <summary>What comes by another way, and is as good as there.</summary>
+    public IReadOnlyDictionary<SupplyName, SemVersion> Brought { get; init; } =
+        ImmutableDictionary<SupplyName, SemVersion>.Empty;
+}
 
 /// <summary>What one supply becomes.</summary>
 /// <param name="Name">The supply.</param>
@@ -52,17 +97,22 @@ public sealed class SupplyResolver
     private SupplyResolver(SupplyWish wish)
     {
         _wish = wish;
-        foreach (var group in wish.Candidates.GroupBy(one => one.Supply.Name))
-            Add(
-                group.Key,
-                [.. group.OrderBy(one => one.Supply.Version, SemVersion.SortOrderComparer)]
-            );
-        var named = wish.Candidates.SelectMany(one =>
-            one.Supply.Needs.Concat(one.Supply.Conflicts)
+        foreach (var name in Concerned(wish))
+            Add(name, wish.Ground.VersionsOf(name));
+    }
+
+    /// <summary>The supplies that have a say: what the wish names, what these name, and what is there and names any of them.</summary>
+    private static HashSet<SupplyName> Concerned(SupplyWish wish)
+    {
+        var concerned = new HashSet<SupplyName>();
+        var left = new Queue<SupplyName>(
+            wish.Wanted.Select(one => one.Name).Concat(wish.Unwanted).Concat(wish.Brought.Keys)
         );
-        foreach (var name in named.Concat(wish.Wanted).Select(one => one.Name))
-            if (!_at.ContainsKey(name))
-                Add(name, []);
+        while (left.TryDequeue(out var next))
+            if (concerned.Add(next))
+                foreach (var name in wish.Ground.NamedBy(next).Concat(wish.Ground.Heeding(next)))
+                    left.Enqueue(name);
+        return concerned;
     }
 
     /// <summary>Finds it.</summary>
@@ -112,9 +162,12 @@ public sealed class SupplyResolver
         fact.Terms.All(term => term.Values.Contains(here[term.Subject]));
 
     private int HereOf(SupplyName name) =>
-        _wish.Here.TryGetValue(name, out var version)
+        VersionHere(name) is { } version
             ? 1 + _versions[_at[name]].ToList().FindIndex(one => one.Supply.Version == version)
             : 0;
+
+    private SemVersion? VersionHere(SupplyName name) =>
+        _wish.Brought.GetValueOrDefault(name) ?? _wish.Ground.Here.GetValueOrDefault(name);
 
     private Subject SubjectOf(int subject, int here)
     {
@@ -189,16 +242,24 @@ public sealed class SupplyResolver
             var group in _versions[subject]
                 .Index()
                 .Where(one =>
-                    one.Item.WhyNot is not null
-                    && _wish.Here.GetValueOrDefault(_names[subject]) != one.Item.Supply.Version
+                    WhyNot(one.Item) is not null
+                    && VersionHere(_names[subject]) != one.Item.Supply.Version
                 )
-                .GroupBy(one => one.Item.WhyNot!, one => one.Index + 1)
+                .GroupBy(one => WhyNot(one.Item)!, one => one.Index + 1)
         )
             yield return new Fact(
                 [new Term(subject, ValueSet.Of(group))],
                 new Reason(subject, $"{Titled(subject, ValueSet.Of(group))} {group.Key}.")
             );
     }
+
+    private string? WhyNot(Candidate one) =>
+        _wish.Wanted.Any(wanted =>
+            wanted.Name == one.Supply.Name
+            && wanted.Versions.Equals(SemVersionRange.Equals(one.Supply.Version))
+        )
+            ? one.WhyNotAsked
+            : one.WhyNot;
 
     private IEnumerable<(SupplyVersions Key, ValueSet Values)> Groups(
         int subject,

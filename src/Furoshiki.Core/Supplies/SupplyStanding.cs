@@ -8,14 +8,8 @@ namespace Furoshiki.Core.Supplies;
 /// <summary>An asset on a desktop that is one of a supply, as it came or edited in place.</summary>
 /// <param name="Asset">The asset.</param>
 /// <param name="Path">Where it stands.</param>
-/// <param name="Same">How many of its files are as they came.</param>
-/// <param name="Differing">The paths of files in it that are missing, added or edited.</param>
-public sealed record StandingAsset(
-    Provided Asset,
-    PlacePath Path,
-    int Same,
-    ImmutableArray<string> Differing
-);
+/// <param name="Match">How it agrees with it as it came.</param>
+public sealed record StandingAsset(Provided Asset, PlacePath Path, AssetMatch Match);
 
 /// <summary>A supply on a desktop. Nothing notes what is there: it is known again by its files.</summary>
 /// <param name="Supply">The version that comes nearest to what stands there.</param>
@@ -28,7 +22,7 @@ public sealed record SupplyStanding(Supply Supply, ImmutableArray<StandingAsset>
     /// <summary>The files in it that are missing, added or edited, as paths within the supply.</summary>
     public IEnumerable<string> Differing =>
         Assets.SelectMany(one =>
-            one.Differing.Select(path =>
+            one.Match.Differing.Select(path =>
                 path.Length == 0 ? one.Asset.Path : $"{one.Asset.Path}/{path}"
             )
         );
@@ -51,7 +45,7 @@ public sealed record SupplyStanding(Supply Supply, ImmutableArray<StandingAsset>
                         .OfType<StandingAsset>(),
                 ]
             ))
-            .Where(one => one.Assets.Any(asset => asset.Same > 0))
+            .Where(one => one.Assets.Any(asset => asset.Match.Same > 0))
             .MinBy(one => (one.Supply.Provides.Length - one.Assets.Length, one.Differing.Count()));
 
     private static StandingAsset? Find(
@@ -69,23 +63,8 @@ public sealed record SupplyStanding(Supply Supply, ImmutableArray<StandingAsset>
                 continue;
             var stands = isFile
                 ? new Dictionary<string, FileState>(StringComparer.Ordinal) { [""] = state }
-                : (view.FindTree(end) ?? Tree.Empty)
-                    .All.Where(one => one.Value.Type != FileType.Folder)
-                    .ToDictionary(StringComparer.Ordinal);
-            var files = supply.FilesOf(asset).ToDictionary(StringComparer.Ordinal);
-            var differing = files
-                .Keys.Union(stands.Keys)
-                .Where(one =>
-                    files.GetValueOrDefault(one)?.Content != stands.GetValueOrDefault(one)?.Content
-                )
-                .Order(StringComparer.Ordinal)
-                .ToImmutableArray();
-            return new StandingAsset(
-                asset,
-                path,
-                files.Count - differing.Count(files.ContainsKey),
-                differing
-            );
+                : (view.FindTree(end) ?? Tree.Empty).Contents;
+            return new StandingAsset(asset, path, supply.MatchOf(asset, stands));
         }
         return null;
     }

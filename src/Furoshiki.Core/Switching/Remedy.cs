@@ -24,18 +24,20 @@ public sealed record Remedy(
 
     private const int MostNear = 3;
 
-    /// <summary>What can be done where an asset is not here: the nearest that are, what is on now, or nothing.</summary>
+    /// <summary>What can be done where an asset is not here: get it, the nearest that are, the nearest to get, what is on now, or nothing.</summary>
     /// <param name="part">The part that wants it.</param>
     /// <param name="missing">The asset.</param>
     /// <param name="kind">The kind on the desktop.</param>
     /// <param name="view">The desktop's folder.</param>
     /// <param name="trees">Gives the tree with a digest; null where it is not at hand.</param>
+    /// <param name="getting">The ways to get it, or another in its place, the best first.</param>
     public static ImmutableArray<Remedy> ForMissing(
         Component part,
         Asset missing,
         KindMap kind,
         IDesktopView view,
-        Func<Digest, Tree?> trees
+        Func<Digest, Tree?> trees,
+        IReadOnlyList<Remedy> getting
     )
     {
         var keys = part
@@ -47,11 +49,12 @@ public sealed record Remedy(
             .Select(set => set.Key)
             .ToList();
         if (keys.Count == 0)
-            return [Alone(kind.Kind)];
+            return [.. getting, Alone(kind.Kind)];
         var rule = kind.Assets.First(one => one.Setting == missing.Setting);
         var wanted = missing.Content is { } digest && missing.IsFolder ? trees(digest) : null;
         return
         [
+            .. getting.Where(one => one.Instead.IsEmpty),
             .. Here(rule, view)
                 .Where(one => one.Name != missing.Name)
                 .Select(one => (one.Name, Near: Nearness.Between(missing.Name, wanted, one)))
@@ -65,6 +68,7 @@ public sealed record Remedy(
                     [.. keys.Select(key => $"{kind.Kind.Name}/{key}={one.Name}")],
                     []
                 )),
+            .. getting.Where(one => !one.Instead.IsEmpty),
             new Remedy(
                 "What is on now",
                 "the rest of the part is put on",
@@ -144,10 +148,7 @@ public sealed record Remedy(
         }
 
         private static HashSet<string> FilesIn(Tree? tree) =>
-            (tree ?? Tree.Empty)
-                .All.Where(one => one.Value.Type != FileType.Folder)
-                .Select(one => one.Key)
-                .ToHashSet(StringComparer.Ordinal);
+            (tree ?? Tree.Empty).Contents.Keys.ToHashSet(StringComparer.Ordinal);
 
         private static string FamilyOf(string name) =>
             Path.GetFileNameWithoutExtension(name).Split('-', ' ', '_')[0];

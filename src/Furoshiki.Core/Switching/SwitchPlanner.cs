@@ -16,14 +16,16 @@ namespace Furoshiki.Core.Switching;
 /// <param name="view">The desktop's folder.</param>
 /// <param name="saved">The content that savings hold.</param>
 /// <param name="source">The map of the desktop that a part of the look was saved on, by the kind's name.</param>
-/// <param name="getting">How what a part lacks can be got; null where it cannot be.</param>
+/// <param name="coming">The supplies that are placed with it.</param>
+/// <param name="getting">How what a part lacks can be got, the best first, by what it lacks.</param>
 public sealed class SwitchPlanner(
     DesktopMap map,
     DesktopReading reading,
     IDesktopView view,
     ISavedContent saved,
     Func<string, DesktopMap> source,
-    Func<Component, Remedy?>? getting = null
+    ComingSupplies? coming = null,
+    Func<Component, Asset, IEnumerable<Remedy>>? getting = null
 )
 {
     /// <summary>What was edited, by the real path: two files of a map can be one on the disk.</summary>
@@ -60,6 +62,7 @@ public sealed class SwitchPlanner(
         var own = _documents.ToDictionary();
         foreach (var component in all[true])
             PlanOne(component);
+        PlaceTheRest();
 
         var edits = own.Select(EditOf)
             .Where(edit => edit.Change.Before != edit.Change.After)
@@ -102,11 +105,27 @@ public sealed class SwitchPlanner(
             ],
         };
 
-        void PlanOne(Component part) =>
-            PlanPart(
-                instead?.GetValueOrDefault(part.Kind.Name)?.In(part, map, view) ?? part,
-                leftOut?.GetValueOrDefault(part.Kind.Name)
-            );
+        void PlanOne(Component part)
+        {
+            var wanted =
+                instead?.GetValueOrDefault(part.Kind.Name)?.In(part, map, coming?.View ?? view)
+                ?? part;
+            PlanPart(coming?.In(wanted) ?? wanted, leftOut?.GetValueOrDefault(part.Kind.Name));
+        }
+    }
+
+    /// <summary>Places what supplies bring that no part of the look names, but others of them need.</summary>
+    private void PlaceTheRest()
+    {
+        var named = _steps
+            .Select(step => step.Difference.To!)
+            .Concat(_same)
+            .SelectMany(part => part.Assets.Select(asset => (part.Kind, asset.Name)))
+            .ToHashSet();
+        foreach (var (kind, asset) in coming?.Assets ?? [])
+            if (!named.Contains((kind.Kind, asset.Name)))
+                foreach (var change in Restore(kind, asset, []))
+                    _assetChanges[change.Path] = change;
     }
 
     private AdministratorsEdit AdministratorsEditOf(
@@ -160,17 +179,14 @@ public sealed class SwitchPlanner(
                     wanted.Kind,
                     reason,
                     fit.Missing is { } missing
-                        ?
-                        [
-                            .. getting?.Invoke(wanted) is { } get ? [get] : Array.Empty<Remedy>(),
-                            .. Remedy.ForMissing(
-                                wanted,
-                                missing,
-                                map.Find(wanted.Kind)!,
-                                view,
-                                saved.FindTree
-                            ),
-                        ]
+                        ? Remedy.ForMissing(
+                            wanted,
+                            missing,
+                            map.Find(wanted.Kind)!,
+                            view,
+                            saved.FindTree,
+                            [.. getting?.Invoke(wanted, missing) ?? []]
+                        )
                         : []
                 )
             );

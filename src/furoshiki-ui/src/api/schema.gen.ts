@@ -1401,6 +1401,13 @@ export interface components {
         LinesView: {
             lines: null | components["schemas"]["ChangedLine"][];
         };
+        LookNeedsView: {
+            parts: components["schemas"]["PartNeedsView"][];
+            get: string[];
+            /** Format: int64 */
+            bytes: number;
+            conflict: string[];
+        };
         LookParts: {
             look: string;
             kinds: string[];
@@ -1453,14 +1460,18 @@ export interface components {
             value: string;
             remedies: components["schemas"]["Remedy"][];
         };
+        /** @enum {unknown} */
+        NeedState: "Here" | "Edited" | "Carried" | "ToGet" | "Missing";
         NeedView: {
             name: string;
             title: string;
+            isSupply: boolean;
             versions: string;
-            state: null | components["schemas"]["SupplyState"];
+            state: components["schemas"]["NeedState"];
             version: null | string;
             /** Format: int64 */
             bytes: number;
+            note: string;
             needs: components["schemas"]["NeedView"][];
         };
         NewDesktop: {
@@ -1533,6 +1544,11 @@ export interface components {
         };
         /** @enum {unknown} */
         PartGroup: "Surface" | "Windows" | "Symbols" | "Furniture" | "Session";
+        PartNeedsView: {
+            kind: string;
+            title: string;
+            needs: components["schemas"]["NeedView"][];
+        };
         /** @enum {unknown} */
         PartOutcome: "Taken" | "Waiting" | "NotTaken";
         PartResult: {
@@ -1666,6 +1682,7 @@ export interface components {
             parts: components["schemas"]["PartView"][];
             leftAlone: string[];
             scenes: components["schemas"]["SceneView"][];
+            needs: components["schemas"]["LookNeedsView"];
         };
         PutOnView: {
             title: string;
@@ -1683,6 +1700,7 @@ export interface components {
         ReadinessView: {
             state: components["schemas"]["ReadinessState"];
             words: string;
+            get?: string[];
         };
         RefusedView: {
             kind: string;

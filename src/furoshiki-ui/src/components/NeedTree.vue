@@ -6,12 +6,18 @@ import { size } from '@/composables/words'
 defineProps<{ needs: Schemas['NeedView'][] }>()
 defineEmits<{ open: [name: string] }>()
 
-function stateOf({ state, version, bytes }: Schemas['NeedView']): { signal: Signal; word: string } {
-  if (state === 'Here') return { signal: 'ready', word: `here, ${version}` }
-  if (state === 'Edited') return { signal: 'waiting', word: `here, ${version}, edited in place` }
-  if (state === 'ToGet')
-    return { signal: 'waiting', word: bytes > 0 ? `to get, ${size(bytes)}` : 'to get, kept here' }
-  return { signal: 'cannot', word: 'not to be had' }
+const SIGNALS: Record<Schemas['NeedState'], Signal> = {
+  Here: 'ready',
+  Edited: 'waiting',
+  Carried: 'ready',
+  ToGet: 'waiting',
+  Missing: 'cannot',
+}
+
+function wordOf({ state, version, bytes }: Schemas['NeedView']) {
+  if (state === 'ToGet') return bytes > 0 ? `to get, ${size(bytes)}` : 'to get, kept here'
+  if (state === 'Missing') return 'not to be had'
+  return [state === 'Carried' ? 'kept with it' : 'here', version].filter(Boolean).join(', ')
 }
 </script>
 
@@ -19,10 +25,11 @@ function stateOf({ state, version, bytes }: Schemas['NeedView']): { signal: Sign
   <ul class="tree">
     <li v-for="need in needs" :key="need.name">
       <span class="need">
-        <button v-if="need.state" class="link" @click="$emit('open', need.name)">{{ need.title }}</button>
+        <button v-if="need.isSupply" class="link" @click="$emit('open', need.name)">{{ need.title }}</button>
         <span v-else>{{ need.title }}</span>
         <span class="second">{{ need.versions }}</span>
-        <SignalWord class="push" v-bind="stateOf(need)" />
+        <SignalWord class="push" :signal="SIGNALS[need.state]" :word="wordOf(need)" />
+        <span v-if="need.note" class="note third">{{ need.note }}</span>
       </span>
       <NeedTree v-if="need.needs.length > 0" :needs="need.needs" @open="$emit('open', $event)" />
     </li>
@@ -49,6 +56,10 @@ function stateOf({ state, version, bytes }: Schemas['NeedView']): { signal: Sign
   margin-left: -14px;
   border-top: 1px solid var(--line);
   translate: 0 -4px;
+}
+
+.note {
+  flex-basis: 100%;
 }
 
 .link {

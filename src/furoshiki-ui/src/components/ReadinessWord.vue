@@ -18,5 +18,19 @@ const signal = computed(() => SIGNALS[props.readiness.state])
 </script>
 
 <template>
-  <SignalWord :signal="signal" :word="readiness.words" />
+  <RouterLink
+    v-if="readiness.get?.length"
+    class="get"
+    title="Get what is missing…"
+    :to="{ name: 'switch', query: { get: readiness.get } }"
+  >
+    <SignalWord :signal="signal" :word="readiness.words" />
+  </RouterLink>
+  <SignalWord v-else :signal="signal" :word="readiness.words" />
 </template>
+
+<style scoped>
+.get {
+  padding: 3px 0;
+}
+</style>

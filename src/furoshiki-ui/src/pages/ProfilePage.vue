@@ -9,6 +9,7 @@ import DamagedList from '@/components/DamagedList.vue'
 import DesktopPicture from '@/components/DesktopPicture.vue'
 import PartList from '@/components/PartList.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
+import ProfileNeeds from '@/components/ProfileNeeds.vue'
 import ProfileFields from '@/components/ProfileFields.vue'
 import ReadinessWord from '@/components/ReadinessWord.vue'
 import SignalWord from '@/components/SignalWord.vue'
@@ -228,6 +229,8 @@ useKeys({
         </li>
         <li v-if="left" ref="rest" class="beyond" :style="{ height: `${left * 90}px` }" />
       </ol>
+
+      <ProfileNeeds v-if="data.needs.parts.length > 0" :needs="data.needs" />
     </div>
 
     <div class="facts">

@@ -1,0 +1,62 @@
+using System.Collections.Concurrent;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Observing;
+using Furoshiki.Core.Supplies;
+
+namespace Furoshiki.App.Supplies;
+
+/// <summary>The supplies that are known, as they stand to a desktop as it was seen at one moment.</summary>
+/// <param name="Known">The supplies.</param>
+/// <param name="All">How each stands.</param>
+/// <param name="Ground">What can be resolved among them.</param>
+internal sealed record DesktopSupplies(
+    KnownSupplies Known,
+    IReadOnlyDictionary<SupplyName, SupplyStand> All,
+    SupplyGround Ground
+)
+{
+    /// <summary>What was worked out from them, by what it is of.</summary>
+    public ConcurrentDictionary<object, object> Derived { get; } = new();
+}
+
+/// <summary>Holds supplies against desktops, and again only after something of either changed.</summary>
+public sealed class SupplyStands(Sources sources)
+{
+    private readonly ConcurrentDictionary<long, Remembered> _last = new();
+
+    private sealed record Remembered(string Version, Observation Seen, DesktopSupplies Supplies);
+
+    /// <summary>The supplies as they stand to a desktop.</summary>
+    /// <param name="desktop">The desktop.</param>
+    /// <param name="seen">It as it was seen.</param>
+    internal DesktopSupplies Of(LiveDesktop desktop, Observation seen)
+    {
+        var known = sources.Known();
+        if (
+            _last.TryGetValue(desktop.Id, out var last)
+            && last.Seen == seen
+            && last.Supplies.Known == known
+            && last.Version == desktop.Version
+        )
+            return last.Supplies;
+        var all = known
+            .All.GroupBy(one => one.Supply.Name)
+            .Select(versions => SupplyStand.Of(versions, desktop, seen))
+            .ToDictionary(one => one.Name);
+        var supplies = new DesktopSupplies(
+            known,
+            all,
+            new SupplyGround(
+                known.All.Select(one => new Candidate(
+                    one.Supply,
+                    SupplyStand.WhyNot(one, desktop, isAsked: false),
+                    SupplyStand.WhyNot(one, desktop, isAsked: true)
+                )),
+                all.Values.Where(one => one.Standing is not null)
+                    .ToDictionary(one => one.Name, one => one.Standing!.Supply.Version)
+            )
+        );
+        _last[desktop.Id] = new Remembered(desktop.Version, seen, supplies);
+        return supplies;
+    }
+}

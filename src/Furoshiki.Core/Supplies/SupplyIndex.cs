@@ -1,0 +1,48 @@
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Parts;
+
+namespace Furoshiki.Core.Supplies;
+
+/// <summary>An asset that is known to be one of a supply.</summary>
+/// <param name="Supply">The version that comes nearest to it.</param>
+/// <param name="Asset">Which of its assets it is.</param>
+/// <param name="Differing">How many of its files are missing, added or edited; 0 if it is as it came.</param>
+public sealed record Recognised(Supply Supply, Provided Asset, int Differing);
+
+/// <summary>Supplies by the assets that they bring.</summary>
+/// <param name="supplies">The supplies, of equals the one that is preferred first.</param>
+public sealed class SupplyIndex(IEnumerable<Supply> supplies)
+{
+    private readonly ILookup<string, (Supply Supply, Provided Asset)> _byName = supplies
+        .SelectMany(supply => supply.Provides.Select(asset => (supply, asset)))
+        .ToLookup(one => one.asset.Name, StringComparer.Ordinal);
+
+    /// <summary>What brings an asset of a name, whatever is in it, the preferred first.</summary>
+    /// <param name="kind">The kind of part that uses it.</param>
+    /// <param name="name">The asset's name.</param>
+    public IEnumerable<(Supply Supply, Provided Asset)> Named(Kind kind, string name) =>
+        _byName[name].Where(one => one.Asset.Kind == kind);
+
+    /// <summary>The supply that an asset is one of, as it came or edited in place; null if it is one of none.</summary>
+    /// <param name="kind">The kind of part that uses it.</param>
+    /// <param name="asset">The asset, as it was read or saved.</param>
+    /// <param name="trees">Gives the tree with a digest; null where it is not at hand.</param>
+    public Recognised? Find(Kind kind, Asset asset, Func<Digest, Tree?> trees)
+    {
+        if (asset is not { Setting: not null, Content: { } content })
+            return null;
+        // A picture is the same one wherever it is used.
+        foreach (var (supply, its) in Named(kind, asset.Name).Concat(_byName[asset.Name]))
+            if (supply.ContentOf(its) == content)
+                return new Recognised(supply, its, 0);
+        if (!asset.IsFolder || !Named(kind, asset.Name).Any() || trees(content) is not { } tree)
+            return null;
+        var stands = tree.Contents;
+        return Named(kind, asset.Name)
+            .Select(one => (one.Supply, one.Asset, Match: one.Supply.MatchOf(one.Asset, stands)))
+            .Where(one => one.Match.Same > 0)
+            .OrderBy(one => one.Match.Differing.Length)
+            .Select(one => new Recognised(one.Supply, one.Asset, one.Match.Differing.Length))
+            .FirstOrDefault();
+    }
+}

@@ -1,0 +1,177 @@
+using System.Net;
+using System.Text.Json.Nodes;
+
+namespace Furoshiki.Web.Tests;
+
+/// <summary>What a look is made from is found out, and what it lacks comes from where it can be had.</summary>
+public sealed class LookNeedsTests : OwnAppTests
+{
+    private const string Windows = "home/.config/engawa/windows.conf";
+    private const string Fold = "usr/share/icons/Fold";
+    private const string Names = "pkg:generic/heron-ridge/";
+
+    private static string Text(JsonNode? node, string name) => node![name]!.GetValue<string>();
+
+    /// <summary>Saves the icons with a set of the administrator's, which goes away then.</summary>
+    private async Task<JsonNode> SavedWithFoldThatIsGone()
+    {
+        App.Edit(Windows, "set=Inkstone-Red", "set=Fold");
+        (await Server.Post("/api/profiles", Api.SaveAs("Plain Folds", "icons"))).Status.ShouldBe(
+            HttpStatusCode.Created
+        );
+        App.Edit(Windows, "set=Fold", "set=Inkstone-Red");
+        Directory.Delete(App.At(Fold), recursive: true);
+        return await Server.SavingOf("Plain Folds");
+    }
+
+    private async Task<JsonNode> Plan(JsonNode saving, JsonNode? remedy = null) =>
+        (
+            await Server.Post(
+                "/api/desktops/1/plans",
+                new JsonObject
+                {
+                    ["kind"] = "Saving",
+                    ["id"] = saving.DeepClone(),
+                    ["get"] = remedy?["get"]!.DeepClone(),
+                    ["instead"] = remedy?["instead"]!.DeepClone(),
+                }
+            )
+        ).Body;
+
+    private async Task<JsonNode> RemedyFor(JsonNode saving, string begins) =>
+        (await Plan(saving))["refused"]!.AsArray().ShouldHaveSingleItem()!["remedies"]!
+            .AsArray()
+            .First(one => Text(one, "words").StartsWith(begins, StringComparison.Ordinal))!;
+
+    private async Task<JsonNode> NeedsOf(string name)
+    {
+        var card = (await Server.Get("/api/profiles?desktop=1"))
+            .AsArray()
+            .Single(one => Text(one!["profile"], "name") == name)!;
+        return (await Server.Get($"/api/profiles/{card["id"]}?desktop=1"))["needs"]!;
+    }
+
+    private static IEnumerable<string> Told(JsonNode needs, int depth = 0) =>
+        needs
+            .AsArray()
+            .SelectMany(one =>
+                Told(one!["needs"]!, depth + 1)
+                    .Prepend(
+                        $"{new string('>', depth)}{one["title"]} {one["version"]} {one["state"]} {one["note"]}".TrimEnd()
+                    )
+            );
+
+    [Fact]
+    public async Task A_profile_tells_what_each_part_is_made_from_and_what_that_leans_on()
+    {
+        var parts = (await NeedsOf("Red Lamp"))["parts"]!
+            .AsArray()
+            .ToDictionary(one => Text(one, "kind"), one => Told(one!["needs"]!).ToList());
+        // The set was edited in place since, and the saving holds it as it was.
+        parts["icons"]
+            .ShouldBe([
+                "Inkstone Red 2.1.0 Carried",
+                ">Inkstone 2.0.3 Here",
+                ">>Plain Dot 1.1.0 Here",
+            ]);
+        parts["widgets"].ShouldBe(["Sky Gauge Red 2.0.0 Here", ">Gauge Engine 2.4.0 Here"]);
+        parts["lock"].ShouldBe(["Morning Paper 1.0.0 Here"]);
+        parts["sounds"].ShouldContain("Shutter  Here your own");
+    }
+
+    [Fact]
+    public async Task What_was_edited_before_it_was_saved_comes_as_it_came_and_the_plan_says_so()
+    {
+        await File.AppendAllTextAsync(App.At($"{Fold}/scalable/places/folder.svg"), "<!-- -->");
+        var saving = await SavedWithFoldThatIsGone();
+        var needs = await NeedsOf("Plain Folds");
+        Told(needs["parts"]![0]!["needs"]!)
+            .ShouldBe(["Fold 1.3.0 ToGet as it came: 1 file had been edited when it was saved"]);
+        needs["get"]!
+            .AsArray()
+            .ShouldHaveSingleItem()!
+            .GetValue<string>()
+            .ShouldBe($"{Names}fold@1.3.0");
+
+        var remedy = await RemedyFor(saving, "Get Fold 1.3.0");
+        Text(remedy, "reason").ShouldStartWith("as it came: 1 file had been edited");
+        var result = await Server.Switch(await Plan(saving, remedy));
+        result["switched"]!.GetValue<bool>().ShouldBeTrue();
+        result["parts"]!
+            .AsArray()
+            .Select(one => Text(one, "outcome"))
+            .ShouldAllBe(outcome => outcome != "NotTaken");
+        (await File.ReadAllTextAsync(App.At(Windows))).ShouldContain("set=Fold");
+        (
+            await File.ReadAllTextAsync(
+                App.At("home/.local/share/icons/Fold/scalable/places/folder.svg")
+            )
+        ).ShouldNotContain("<!-- -->");
+    }
+
+    [Fact]
+    public async Task Another_variant_comes_with_all_that_it_needs_and_that_is_no_drift()
+    {
+        var saving = await SavedWithFoldThatIsGone();
+        var words = (await Plan(saving))["refused"]![0]!["remedies"]!
+            .AsArray()
+            .Select(one => Text(one, "words"))
+            .ToList();
+        // What it was made from comes first, then what is here, then what would have to come.
+        words[0].ShouldBe("Get Fold 1.3.0");
+        words[1].ShouldStartWith("Fold ");
+        var remedy = await RemedyFor(saving, "Get Fold Brass");
+        Text(remedy, "reason").ShouldStartWith("another variant of its family");
+        remedy["get"]!.AsArray().Count.ShouldBe(2, "it leans on Fold, which is gone");
+
+        var before = App.Snapshot();
+        var result = await Server.Switch(await Plan(saving, remedy));
+        result["switched"]!.GetValue<bool>().ShouldBeTrue(result.ToJsonString());
+        (await File.ReadAllTextAsync(App.At(Windows))).ShouldContain("set=Fold-Brass");
+        foreach (var name in new[] { "Fold", "Fold-Brass" })
+            File.Exists(App.At($"home/.local/share/icons/{name}/index.theme")).ShouldBeTrue(name);
+        (await Server.Now())["drift"]!
+            .AsArray()
+            .ShouldNotContain(part => Text(part, "kind") == "icons");
+        await Server.Switch(await Server.Plan("SafeState", result["safeState"]!));
+        App.Snapshot().ShouldBe(before);
+    }
+
+    [Fact]
+    public async Task What_cannot_come_beside_what_is_here_is_said_on_the_shelf_with_whom_it_fights()
+    {
+        // A widget of the administrator's leans on the third engine, where others lean on the second.
+        const string widgets = "home/.config/engawa/widgets.xml";
+        const string dial = "usr/share/widgets/Moon-Dial";
+        var given = Path.Combine(App.Data, "catalogue", "given-out");
+        var files = JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(given, "index.json")))![
+            "supplies"
+        ]!
+            .AsArray()
+            .Select(one => one!["supply"]!)
+            .Single(says => Text(says, "id").Contains("/moon-dial@", StringComparison.Ordinal))[
+            "files"
+        ]!.AsArray();
+        Directory.CreateDirectory(App.At(dial));
+        foreach (var file in files)
+            File.Copy(
+                Path.Combine(given, "files", Text(file, "sha256")),
+                App.At($"{dial}/{Path.GetFileName(Text(file, "path"))}")
+            );
+        App.Edit(widgets, "which=\"Sky-Gauge-Red\"", "which=\"Moon-Dial\"");
+        (await Server.Post("/api/profiles", Api.SaveAs("Moonlit", "widgets"))).Status.ShouldBe(
+            HttpStatusCode.Created
+        );
+        App.Edit(widgets, "which=\"Moon-Dial\"", "which=\"Sky-Gauge-Red\"");
+        Directory.Delete(App.At(dial), recursive: true);
+
+        var card = (await Server.Get("/api/profiles?desktop=1"))
+            .AsArray()
+            .Single(one => Text(one!["profile"], "name") == "Moonlit")!;
+        Text(card["readiness"], "words")
+            .ShouldBe("In conflict: Moon Dial 2.1.0 needs Gauge Engine 3.");
+        var needs = await NeedsOf("Moonlit");
+        needs["get"]!.AsArray().ShouldBeEmpty();
+        needs["conflict"]!.AsArray().Count.ShouldBeGreaterThan(2);
+    }
+}
