@@ -114,6 +114,8 @@ public static class AppServices
             .AddSingleton<SupplyStands>()
             .AddSingleton<SupplyShelf>()
             .AddSingleton<SupplyGetter>()
+            .AddSingleton<SupplyKeeper>()
+            .AddSingleton<OwnSupplies>()
             .AddSingleton<SupplyUsers>()
             .AddSingleton<SupplyPlans>()
             .AddSingleton<LookSupplies>()

@@ -124,7 +124,7 @@ public static class CatalogueMaker
                 ["isProgram"] = file.IsProgram,
             }),
         ]);
-        var supply = SupplyReader.Read(says);
+        var supply = SupplyText.Read(says);
         foreach (var file in files)
             File.WriteAllBytes(Path.Combine(to, "files", Digest.Of(file.Bytes).Hex), file.Bytes);
         var archive = Archive(supply, says, files, entry.Fault == OfferFault.Lying);

@@ -187,10 +187,10 @@ public sealed class CatalogueTests : IDisposable
         says["madeFor"] = new JsonArray(
             new JsonObject { ["platform"] = "Engawa", ["versions"] = ">=4.0.0 <5.0.0" }
         );
-        var supply = SupplyReader.Read(says);
+        var supply = SupplyText.Read(says);
         supply.IsFor("Engawa", version).ShouldBe(isFor);
         supply.IsFor("Tansu", version).ShouldBeFalse();
-        SupplyReader.Read(Says()).IsFor("Tansu", version).ShouldBeTrue();
+        SupplyText.Read(Says()).IsFor("Tansu", version).ShouldBeTrue();
         supply.Version.ShouldBe(new SemVersion(2, 1, 0));
     }
 }

@@ -31,7 +31,7 @@ public sealed class SupplyResolverTests
         says["title"] = char.ToUpperInvariant(name[0]) + name[1..];
         says["needs"] = Versions(needs);
         says["conflicts"] = Versions(conflicts);
-        _known.Add(new Candidate(SupplyReader.Read(says), whyNot, whyNot));
+        _known.Add(new Candidate(SupplyText.Read(says), whyNot, whyNot));
     }
 
     private static JsonArray Versions(string[]? all) =>

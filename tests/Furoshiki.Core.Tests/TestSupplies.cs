@@ -44,7 +44,7 @@ internal static class TestSupplies
     /// <summary>An archive as the product writes it.</summary>
     public static byte[] Archive(JsonObject says, params (string Path, byte[] Bytes)[] files)
     {
-        var supply = SupplyReader.Read(says);
+        var supply = SupplyText.Read(says);
         using var to = new MemoryStream();
         PackageArchive.Write(
             to,

@@ -39,7 +39,10 @@ public sealed class SupplyTests : OwnAppTests
     private async Task<JsonNode> Supply(string name) =>
         (await Server.Get("/api/desktops/1/supplies"))
             .AsArray()
-            .Single(one => one!["name"]!.GetValue<string>() == Names + name)!;
+            .Single(one =>
+                one!["name"]!.GetValue<string>()
+                == (Names + name).Replace("heron-ridge/../", "", StringComparison.Ordinal)
+            )!;
 
     private static string Text(JsonNode? node, string name) => node![name]!.GetValue<string>();
 
@@ -150,6 +153,65 @@ public sealed class SupplyTests : OwnAppTests
         (await File.ReadAllTextAsync(App.At(path))).ShouldBe(came);
         File.Exists(App.At($"{Data}/icons/Fold-Teal/mine")).ShouldBeFalse();
         Text(await Supply("fold-teal"), "state").ShouldBe("Here");
+    }
+
+    [Fact]
+    public async Task A_supply_edited_in_place_is_kept_as_ones_own_and_stays_on_while_the_other_is_as_it_came()
+    {
+        const string windows = "home/.config/engawa/windows.conf";
+        var folder = $"{Data}/icons/Inkstone-Red/scalable/places/folder.svg";
+        var edited = await File.ReadAllTextAsync(App.At(folder));
+        edited.ShouldContain("#a3301f", customMessage: "the demo edits it");
+        var before = App.Snapshot();
+        foreach (
+            var (title, status, said) in new[]
+            {
+                ("☾", HttpStatusCode.UnprocessableEntity, "at least one letter"),
+                (new string('x', 61), HttpStatusCode.UnprocessableEntity, "at most 60"),
+                ("Fold Teal", HttpStatusCode.UnprocessableEntity, "called Fold-Teal already"),
+            }
+        )
+        {
+            var (answered, problem) = await KeepAs(title);
+            answered.ShouldBe(status, title);
+            Text(problem, "detail").ShouldContain(said);
+        }
+        var (kept, own) = await KeepAs("Ember Signs");
+        kept.ShouldBe(HttpStatusCode.OK);
+        Text(own, "id").ShouldBe("pkg:generic/own/ember-signs@1.0.0");
+        App.Snapshot().ShouldBe(before, "it is kept, and not placed yet");
+
+        var (_, plan) = await Server.Post(
+            "/api/desktops/1/plans",
+            new JsonObject
+            {
+                ["kind"] = "Parts",
+                ["id"] = 0,
+                ["looks"] = new JsonArray(
+                    new JsonObject { ["look"] = "now", ["kinds"] = own["kinds"]!.DeepClone() }
+                ),
+                ["instead"] = own["instead"]!.DeepClone(),
+                ["get"] = new JsonArray(own["id"]!.DeepClone(), own["came"]!.DeepClone()),
+            }
+        );
+        Text(plan, "name").ShouldBe("Ember Signs");
+        var result = await Server.Switch(plan);
+        result["switched"]!.GetValue<bool>().ShouldBeTrue(result.ToJsonString());
+        (await File.ReadAllTextAsync(App.At(windows))).ShouldContain("set=Ember-Signs");
+        (await File.ReadAllTextAsync(App.At(folder))).ShouldNotContain("#a3301f");
+        (
+            await File.ReadAllTextAsync(
+                App.At($"{Data}/icons/Ember-Signs/scalable/places/folder.svg")
+            )
+        ).ShouldBe(edited);
+        foreach (var name in new[] { "inkstone-red", "../own/ember-signs" })
+            Text(await Supply(name), "state").ShouldBe("Here", name);
+
+        Task<(HttpStatusCode, JsonNode)> KeepAs(string title) =>
+            Server.Post(
+                "/api/desktops/1/supplies/own",
+                new JsonObject { ["supply"] = $"{Names}inkstone-red", ["title"] = title }
+            );
     }
 
     [Fact]

@@ -140,7 +140,11 @@ public sealed class PlanMaker(
         var seen = observer.See(desktop);
         var looks = from.Values.DistinctBy(look => look.Ref).ToList();
         var parts = Look.Of(from.Select(one => one.Value.Look.Find(one.Key)!));
-        var title = string.Join(" and ", looks.Select(look => look.Name).Distinct());
+        // What is on already stays on; what is new are the supplies.
+        var title =
+            target.Get is { Count: > 0 } get && looks.All(look => look.Source == LookSource.Now)
+                ? lookSupplies.Named(desktop, get)[0].Supply.Title
+                : string.Join(" and ", looks.Select(look => look.Name).Distinct());
         var shaped = Shape(
             desktop,
             seen,

@@ -293,7 +293,7 @@ public sealed class Sources(
             return known;
         try
         {
-            return _kept[row.Says] = SupplyReader.Read(JsonNode.Parse(content.Read(row.Says)));
+            return _kept[row.Says] = SupplyText.Read(JsonNode.Parse(content.Read(row.Says)));
         }
         catch (Exception problem) when (problem is MissingContentException or SupplyException)
         {

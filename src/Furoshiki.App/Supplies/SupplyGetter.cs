@@ -1,8 +1,6 @@
 using Furoshiki.App.Installation;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Supplies;
-using Furoshiki.Store;
-using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.App.Supplies;
 
@@ -13,13 +11,7 @@ namespace Furoshiki.App.Supplies;
 public sealed record GettingProgress(string Title, long Done, long Total);
 
 /// <summary>Gets supplies into the store: each is loaded, held against what it was offered as, and kept whole or not at all.</summary>
-public sealed class SupplyGetter(
-    IDbContextFactory<FuroshikiDb> databases,
-    IContentStore content,
-    CatalogueClient client,
-    DataFolder data,
-    TimeProvider clock
-)
+public sealed class SupplyGetter(SupplyKeeper keeper, CatalogueClient client, DataFolder data)
 {
     private const int MostAtOnce = 4;
 
@@ -112,29 +104,11 @@ public sealed class SupplyGetter(
         );
         PackageArchive.Unpack(archive, offer, tar);
         tar.Position = 0;
-        using var hold = content.Hold();
-        using var batch = hold.Begin();
-        PackageArchive.Read(tar, offer, (_, bytes) => batch.Put(bytes));
-        var files = offer.Supply.Tree;
-        batch.PutTree(
-            files,
-            (path, _) => throw new InvalidOperationException($"{path} was not taken in.")
+        keeper.Keep(
+            offer.Supply,
+            offer.Manifest,
+            source.AbsoluteUri,
+            batch => PackageArchive.Read(tar, offer, (_, bytes) => batch.Put(bytes))
         );
-        var says = batch.Put(offer.Manifest.Span);
-        batch.Commit();
-        using var db = databases.CreateDbContext();
-        if (db.Supplies.Any(one => one.Name == offer.Supply.Id && one.Says == says))
-            return;
-        db.Supplies.Add(
-            new SupplyRow
-            {
-                Name = offer.Supply.Id,
-                Says = says,
-                Files = files.Digest,
-                Source = source.AbsoluteUri,
-                GotAt = clock.GetUtcNow().UtcDateTime,
-            }
-        );
-        db.SaveChanges();
     }
 }

@@ -102,7 +102,7 @@ public sealed record Catalogue(
                 JsonSerializer.Deserialize<IndexJson>(index, Lenient)
                 ?? throw new SupplyException("The index is empty.");
             if (its.Form == Form)
-                its = JsonSerializer.Deserialize<IndexJson>(index, SupplyReader.Options)!;
+                its = JsonSerializer.Deserialize<IndexJson>(index, SupplyText.Options)!;
         }
         catch (Exception problem) when (problem is JsonException or InvalidOperationException)
         {
@@ -169,17 +169,17 @@ public sealed record Catalogue(
         try
         {
             its =
-                json.Deserialize<OfferJson>(SupplyReader.Options)
+                json.Deserialize<OfferJson>(SupplyText.Options)
                 ?? throw new SupplyException("It is empty.");
         }
         catch (Exception problem) when (problem is JsonException or InvalidOperationException)
         {
             throw new SupplyException("It is no offer of a supply.");
         }
-        var supply = SupplyReader.Read(its.Supply);
-        if (SupplyReader.WhyNoPath(its.Archive) is not null)
+        var supply = SupplyText.Read(its.Supply);
+        if (SupplyText.WhyNoPath(its.Archive) is not null)
             throw new SupplyException($"{supply.Id} has no path to its archive.");
-        if (its.Length is < 0 or > SupplyReader.MostBytes)
+        if (its.Length is < 0 or > SupplyText.MostBytes)
             throw new SupplyException($"{supply.Id} has an archive of {its.Length} bytes.");
         if (!Digest.TryParse(its.Sha256, out var digest))
             throw new SupplyException($"{supply.Id} has no SHA-256 of its archive.");

@@ -19,6 +19,16 @@ internal static class SupplyEndpoints
             )
             .WithName("listSupplies")
             .WithSummary("List the supplies that are known, as they stand to a desktop");
+        all.MapPost(
+                "/desktops/{id:long}/supplies/own",
+                (long id, OwnForm form, DesktopRegister register, OwnSupplies own) =>
+                    own.KeepEdited(register.Get(id), form)
+            )
+            .WithName("keepEditedSupply")
+            .WithSummary("Keep a supply that was edited in place under a name of its own")
+            .ProducesProblem(StatusCodes.Status404NotFound)
+            .ProducesProblem(StatusCodes.Status409Conflict)
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         all.MapGet("/supplies/files/{digest}/{name}", Sample)
             .WithName("loadSample")
             .WithSummary("Give a file of a supply that shows what it is like")

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useSupplies } from '@/api/queries'
 import CatalogueList from '@/components/CatalogueList.vue'
+import EditedSupply from '@/components/EditedSupply.vue'
 import NeedTree from '@/components/NeedTree.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import SignalWord, { type Signal } from '@/components/SignalWord.vue'
@@ -188,14 +189,7 @@ useArrows(lists, 'button')
       <p v-for="version in supply.versions.filter((one) => one.withdrawn)" :key="version.id" class="second">
         {{ version.version }} was taken back: {{ version.withdrawn }}
       </p>
-      <div v-if="supply.edited.length > 0" class="edited">
-        <SignalWord
-          signal="waiting"
-          :word="`${count(supply.edited.length, 'file is not as it came', 'files are not as they came')}`"
-        />
-        <p class="mono">{{ supply.edited.join(', ') }}</p>
-        <VBtn :to="{ name: 'switch', query: { get: `${supply.name}@${supply.version}` } }">Put back…</VBtn>
-      </div>
+      <EditedSupply v-if="supply.edited.length > 0" :key="supply.name" :supply="supply" :desktop="id" />
       <div class="row">
         <VBtn
           v-if="supply.state === 'ToGet'"
@@ -313,16 +307,6 @@ dl > div {
 
 dt {
   color: var(--second);
-}
-
-.edited {
-  display: grid;
-  gap: 6px;
-  justify-items: start;
-  padding: 10px;
-  border-left: 3px solid var(--waiting);
-  background: var(--waiting-tint);
-  overflow-wrap: anywhere;
 }
 
 @media (width <= 1100px) {

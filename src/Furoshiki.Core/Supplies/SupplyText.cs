@@ -14,8 +14,8 @@ namespace Furoshiki.Core.Supplies;
 /// <param name="message">What is wrong, in a sentence.</param>
 public sealed class SupplyException(string message) : Exception(message);
 
-/// <summary>Reads what a supply says of itself. The form is docs/schemas/supply.schema.json.</summary>
-public static class SupplyReader
+/// <summary>Reads and writes what a supply says of itself. The form is docs/schemas/supply.schema.json.</summary>
+public static class SupplyText
 {
     /// <summary>Most bytes of all files of a supply together: 1 GiB.</summary>
     public const long MostBytes = 1L << 30;
@@ -114,6 +114,57 @@ public static class SupplyReader
             throw new SupplyException($"{name.At(version)}: {problem.Message}");
         }
     }
+
+    /// <summary>Writes a supply, so that it is read again as it is.</summary>
+    public static string Write(Supply supply) =>
+        JsonSerializer.Serialize(
+            new SupplyJson(
+                supply.Id,
+                supply.Title,
+                supply.Summary,
+                supply.Maker,
+                supply.Licence,
+                supply.Home,
+                [
+                    .. supply.Provides.Select(one => new ProvidedJson(
+                        one.Kind.Name,
+                        one.Name,
+                        one.IsEngine,
+                        one.Tone,
+                        one.Accent?.ToString()
+                    )),
+                ],
+                [
+                    .. supply.Files.Select(one => new FileJson(
+                        one.Path,
+                        one.Length,
+                        one.Content.Hex,
+                        one.IsProgram
+                    )),
+                ],
+                supply.Family,
+                supply.MayBeShared,
+                Written(supply.Needs),
+                Written(supply.Conflicts),
+                [
+                    .. supply.MadeFor.Select(one => new MadeForJson(
+                        one.Platform,
+                        one.Versions.ToString()
+                    )),
+                ],
+                supply.Cost is { } cost ? new CostJson(cost.Memory, cost.Processor) : null,
+                [.. supply.Reaches]
+            ),
+            WriteOptions
+        );
+
+    private static VersionsJson[] Written(ImmutableArray<SupplyVersions> all) =>
+        [.. all.Select(one => new VersionsJson(one.Name.ToString(), one.Versions.ToString()))];
+
+    private static readonly JsonSerializerOptions WriteOptions = new(Options)
+    {
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+    };
 
     private static Supply Checked(SupplyJson its, SupplyName name, SemVersion version)
     {
