@@ -1,6 +1,7 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
+using Furoshiki.App.Supplies;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
 
@@ -19,7 +20,12 @@ public sealed record PictureView(
 public sealed record ScreenPicture(string Id, int Width, int Height, string Svg);
 
 /// <summary>Draws looks.</summary>
-public sealed class Painter(LookLibrary library, DesktopRegister register, Observer observer)
+public sealed class Painter(
+    LookLibrary library,
+    DesktopRegister register,
+    Observer observer,
+    SampleFiles files
+)
 {
     /// <summary>Draws a look as it is on a desktop's screens.</summary>
     /// <param name="digest">The look's digest.</param>
@@ -29,15 +35,10 @@ public sealed class Painter(LookLibrary library, DesktopRegister register, Obser
     {
         var look = library.Get(LookLibrary.Asked(digest));
         library.Locate(look, register.All());
-        var content = new PictureContent(
-            library.FindTree,
-            library.FindBytes,
-            (asset, name) => $"/api/content/{asset.Hex}/{Uri.EscapeDataString(name)}"
-        );
         var on = register.Get(desktop);
         // Whoever sees a change of it tells the pages, and they ask again.
         var faint = DesktopPicture.Absent(look, observer.LastOf(on).Reading.Look, scene);
-        var drawings = DesktopPicture.Draw(look, on.Screens, content, scene, faint);
+        var drawings = DesktopPicture.Draw(look, on.Screens, files.ForPictures(), scene, faint);
         return new PictureView(
             [
                 .. drawings.Select(one => new ScreenPicture(

@@ -299,7 +299,7 @@ public sealed class PlanMaker(
             [
                 .. named
                     .Select(one => (one, Its: Choice(one.Without, name, look, cover, seen)))
-                    .Where(one => one.one.Without.Count == 0 || one.Its.Without.Count > 0)
+                    .Where((one, i) => i == 0 || one.Its.Without.Count > 0)
                     .Select(one => new GroupingChoice(
                         one.one.Id,
                         one.one.Name,

@@ -1,17 +1,37 @@
 using System.Collections.Concurrent;
 using Furoshiki.App.Looks;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Picture;
 using Furoshiki.Core.Supplies;
 
 namespace Furoshiki.App.Supplies;
 
 /// <summary>Gives the files that show what a supply is like: what is here from here, and the rest from where it is offered.</summary>
-public sealed class SampleFiles(Sources sources, LookLibrary library, CatalogueClient client)
+public sealed class SampleFiles(
+    Sources sources,
+    LookLibrary library,
+    CatalogueClient client,
+    TimeProvider clock
+)
 {
+    private static readonly TimeSpan Rest = TimeSpan.FromMinutes(1);
+
+    /// <summary>When a catalogue last gave nothing: nobody waits for it again at once.</summary>
+    private readonly ConcurrentDictionary<Uri, long> _failed = new();
+
     private const int MostBytes = 1 << 22;
     private const int MostKept = 512;
 
     private readonly ConcurrentDictionary<Digest, byte[]> _loaded = new();
+
+    /// <summary>The assets that a picture is drawn with, be they here or still to come.</summary>
+    public PictureContent ForPictures() =>
+        new(
+            digest => library.FindTree(digest) ?? sources.Known().FindTree(digest),
+            digest => Find(digest, CancellationToken.None).GetAwaiter().GetResult(),
+            (asset, name) =>
+                $"/api/{(library.IsAtHand(asset) ? "content" : "supplies/files")}/{asset.Hex}/{Uri.EscapeDataString(name)}"
+        );
 
     /// <summary>The bytes of a file that some supply has; null if none that is offered has it, or it cannot be loaded now.</summary>
     /// <param name="digest">The digest of its content.</param>
@@ -22,14 +42,9 @@ public sealed class SampleFiles(Sources sources, LookLibrary library, CatalogueC
             return loaded;
         if (library.FindBytes(digest) is { } here)
             return here;
-        if (
-            sources
-                .Known()
-                .All.FirstOrDefault(one =>
-                    one.Source is not null && one.Supply.Files.Any(file => file.Content == digest)
-                )
-            is not { Source: { } source }
-        )
+        if (sources.Known().Offering(digest) is not { Source: { } source })
+            return null;
+        if (_failed.TryGetValue(source, out var when) && clock.GetElapsedTime(when) < Rest)
             return null;
         try
         {
@@ -42,6 +57,7 @@ public sealed class SampleFiles(Sources sources, LookLibrary library, CatalogueC
         }
         catch (SupplyException)
         {
+            _failed[source] = clock.GetTimestamp();
             return null;
         }
     }

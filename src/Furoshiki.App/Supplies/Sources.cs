@@ -39,8 +39,27 @@ public sealed class KnownSupplies(IReadOnlyList<KnownSupply> all)
         all.ToDictionary(one => one.Supply.Id, StringComparer.Ordinal)
     );
 
+    private readonly Lazy<ILookup<Digest, KnownSupply>> _byFile = new(() =>
+        all.Where(one => one.Source is not null)
+            .SelectMany(one => one.Supply.Files.Select(file => (file.Content, one)))
+            .ToLookup(pair => pair.Content, pair => pair.one)
+    );
+
+    private readonly Lazy<Dictionary<Digest, Tree>> _trees = new(() =>
+        all.SelectMany(one => one.Supply.Tree.Records)
+            .DistinctBy(tree => tree.Digest)
+            .ToDictionary(tree => tree.Digest)
+    );
+
     /// <summary>Every version of each.</summary>
     public IReadOnlyList<KnownSupply> All => all;
+
+    /// <summary>One that is offered and has a file; null if none has.</summary>
+    /// <param name="file">The digest of its content.</param>
+    public KnownSupply? Offering(Digest file) => _byFile.Value[file].FirstOrDefault();
+
+    /// <summary>The tree of a folder that one of them has; null if none has.</summary>
+    public Tree? FindTree(Digest digest) => _trees.Value.GetValueOrDefault(digest);
 
     /// <summary>The version with a package URL; null if it is not known.</summary>
     public KnownSupply? Find(string id) => _byId.Value.GetValueOrDefault(id);

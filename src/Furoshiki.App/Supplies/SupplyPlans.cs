@@ -48,6 +48,12 @@ public sealed record SupplyChangeView(
     IReadOnlyList<string> MissedBy
 )
 {
+    /// <summary>The profiles whose savings use it; they keep what they were saved with.</summary>
+    public IReadOnlyList<string> UsedBy { get; init; } = [];
+
+    /// <summary>What shows how it differs afterwards, if it becomes another version.</summary>
+    public IReadOnlyList<SampleChangeView> Samples { get; init; } = [];
+
     /// <summary>Something that comes, or becomes another or as it came.</summary>
     /// <param name="one">What it becomes.</param>
     /// <param name="stands">What of it is there; null if nothing is.</param>
@@ -61,6 +67,10 @@ public sealed record SupplyChangeView(
                 : stands.Supply == one.Supply ? SupplyVerb.PutBack
                 : SupplyVerb.Update,
             Bytes = one.ToLoad,
+            Samples =
+                stands is null || stands.Supply == one.Supply
+                    ? []
+                    : [.. SupplySamples.Between(stands.Supply, one.Supply)],
         };
 
     /// <summary>Something that goes.</summary>
@@ -161,7 +171,10 @@ public sealed class SupplyPlans(
             var isAsked =
                 wanted.Any(one => one.Name == change.Name) || unwanted.Contains(change.Name);
             return change.To is { } to
-                ? SupplyChangeView.Of(known.Find(to.Id)!, stands, isAsked)
+                ? SupplyChangeView.Of(known.Find(to.Id)!, stands, isAsked) with
+                {
+                    UsedBy = change.From is null ? [] : users.Of(to),
+                }
                 : SupplyChangeView.Of(change.From!, stands, isAsked) with
                 {
                     MissedBy =

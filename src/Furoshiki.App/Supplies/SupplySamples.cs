@@ -15,6 +15,11 @@ public enum SampleForm
     Sound,
 }
 
+/// <summary>A file of a supply that becomes another.</summary>
+/// <param name="Before">It as it is; null if it was not there.</param>
+/// <param name="After">It as it will be.</param>
+public sealed record SampleChangeView(SampleView? Before, SampleView After);
+
 /// <summary>Chooses the files of a supply that show what it is like.</summary>
 public static class SupplySamples
 {
@@ -42,17 +47,31 @@ public static class SupplySamples
 
     /// <summary>The files.</summary>
     public static IEnumerable<SampleView> Of(Supply supply) =>
+        Shown(supply).DistinctBy(file => file.Content).Take(Most).Select(View);
+
+    /// <summary>The files that show how one version differs from another.</summary>
+    /// <param name="from">The one.</param>
+    /// <param name="to">The other.</param>
+    public static IEnumerable<SampleChangeView> Between(Supply from, Supply to)
+    {
+        var before = from.Files.ToDictionary(file => file.Path, StringComparer.Ordinal);
+        return Shown(to)
+            .Where(file => before.GetValueOrDefault(file.Path)?.Content != file.Content)
+            .Take(Most)
+            .Select(file => new SampleChangeView(
+                before.GetValueOrDefault(file.Path) is { } was ? View(was) : null,
+                View(file)
+            ));
+    }
+
+    private static IEnumerable<SupplyFile> Shown(Supply supply) =>
         supply
             .Files.Where(file => FormOf(file.Path) is not null)
-            .DistinctBy(file => file.Content)
             .OrderBy(file => PlaceOf(Path.GetFileNameWithoutExtension(file.Path)))
-            .ThenBy(file => file.Path, StringComparer.Ordinal)
-            .Take(Most)
-            .Select(file => new SampleView(
-                file.Content.Hex,
-                Path.GetFileName(file.Path),
-                FormOf(file.Path)!.Value
-            ));
+            .ThenBy(file => file.Path, StringComparer.Ordinal);
+
+    private static SampleView View(SupplyFile file) =>
+        new(file.Content.Hex, Path.GetFileName(file.Path), FormOf(file.Path)!.Value);
 
     /// <summary>How a file of a supply is shown; null if it is not.</summary>
     /// <param name="path">The file's path.</param>

@@ -50,3 +50,7 @@ export async function take<T>(
 export function problemOf(error: unknown): Problem {
   return error instanceof ProblemError ? error.problem : { ...UNREACHABLE, detail: String(error) }
 }
+
+/** Where a file of a supply is shown from. */
+export const sampleAddress = ({ content, name }: Schemas['SampleView']) =>
+  `/api/supplies/files/${content}/${encodeURIComponent(name)}`

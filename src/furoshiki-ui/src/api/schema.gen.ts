@@ -1791,6 +1791,10 @@ export interface components {
             isKept: boolean;
             gaps: components["schemas"]["PlaceView"][];
         };
+        SampleChangeView: {
+            before: null | components["schemas"]["SampleView"];
+            after: components["schemas"]["SampleView"];
+        };
         /** @enum {unknown} */
         SampleForm: "Picture" | "Drawing" | "Sound";
         SampleView: {
@@ -1999,6 +2003,8 @@ export interface components {
             bytes: number;
             edited: string[];
             missedBy: string[];
+            usedBy?: string[];
+            samples?: components["schemas"]["SampleChangeView"][];
         };
         /** @enum {unknown} */
         SupplyState: "Here" | "Edited" | "ToGet" | "Withdrawn" | "NotForThis";

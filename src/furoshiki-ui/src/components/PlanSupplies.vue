@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client'
+import SampleImage from './SampleImage.vue'
 import { count, size } from '@/composables/words'
 
 defineProps<{ supplies: Schemas['SupplyChangeView'][] }>()
@@ -32,6 +33,17 @@ const VERBS: Record<Schemas['SupplyVerb'], string> = {
           >{{ count(one.edited.length, 'file is not as it came', 'files are not as they came') }}:
           <span class="mono">{{ one.edited.join(', ') }}</span></span
         >
+        <span v-if="one.usedBy?.length" class="used second"
+          >used by {{ one.usedBy.join(', ') }}, whose savings keep what they were saved with</span
+        >
+        <span v-if="one.samples?.length" class="samples">
+          <span v-for="pair in one.samples" :key="pair.after.content" class="pair">
+            <SampleImage v-if="pair.before" :sample="pair.before" />
+            <span v-else class="third">new</span>
+            <span aria-hidden="true">→</span>
+            <SampleImage :sample="pair.after" />
+          </span>
+        </span>
       </span>
       <span class="third">{{
         one.verb === 'Remove'
@@ -62,6 +74,26 @@ li + li {
 
 .verb {
   color: var(--second);
+}
+
+.used {
+  display: block;
+}
+
+.samples {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 6px;
+}
+
+.pair {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  padding: 4px 8px;
+  background: #d9d9d6;
+  color: #2f3337;
 }
 
 .edited {

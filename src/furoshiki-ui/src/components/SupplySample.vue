@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Schemas } from '@/api/client'
+import { sampleAddress, type Schemas } from '@/api/client'
+import SampleImage from './SampleImage.vue'
 import { count } from '@/composables/words'
 
 /** With heard, its sounds can be heard here. */
@@ -9,10 +10,7 @@ const props = defineProps<{ supply: Schemas['SupplyView']; most: number; heard?:
 const pictures = computed(() => props.supply.samples.filter((one) => one.form !== 'Sound'))
 const sounds = computed(() => props.supply.samples.filter((one) => one.form === 'Sound'))
 const wordOf = ({ name }: Schemas['SampleView']) => name.replace(/\.\w+$/, '').replaceAll('-', ' ')
-const hear = (sample: Schemas['SampleView']) => new Audio(address(sample)).play()
-
-const address = (sample: Schemas['SampleView']) =>
-  `/api/supplies/files/${sample.content}/${encodeURIComponent(sample.name)}`
+const hear = (sample: Schemas['SampleView']) => new Audio(sampleAddress(sample)).play()
 </script>
 
 <template>
@@ -23,14 +21,7 @@ const address = (sample: Schemas['SampleView']) =>
       { large: pictures.length === 1, wallpaper: supply.kinds.includes('wallpaper') },
     ]"
   >
-    <img
-      v-for="sample in pictures.slice(0, most)"
-      :key="sample.content"
-      :class="{ drawing: sample.form === 'Drawing' }"
-      :src="address(sample)"
-      alt=""
-      loading="lazy"
-    />
+    <SampleImage v-for="sample in pictures.slice(0, most)" :key="sample.content" :sample="sample" />
     <template v-if="heard">
       <VBtn v-for="sound in sounds" :key="sound.content" @click="hear(sound)">{{ wordOf(sound) }}</VBtn>
     </template>
@@ -57,18 +48,6 @@ const address = (sample: Schemas['SampleView']) =>
 
 .sample.light {
   background: #f1efe9;
-}
-
-img {
-  width: 30px;
-  height: 30px;
-  object-fit: contain;
-}
-
-.drawing {
-  flex: 1 0 90px;
-  width: 90px;
-  height: auto;
 }
 
 .large {

@@ -1,0 +1,23 @@
+<script setup lang="ts">
+import { sampleAddress, type Schemas } from '@/api/client'
+
+defineProps<{ sample: Schemas['SampleView'] }>()
+</script>
+
+<template>
+  <img :class="{ drawing: sample.form === 'Drawing' }" :src="sampleAddress(sample)" alt="" loading="lazy" />
+</template>
+
+<style scoped>
+img {
+  width: 30px;
+  height: 30px;
+  object-fit: contain;
+}
+
+.drawing {
+  flex: 1 0 90px;
+  width: 90px;
+  height: auto;
+}
+</style>
