@@ -120,6 +120,7 @@ public static class AppServices
             .AddSingleton<SupplyPlans>()
             .AddSingleton<LookSupplies>()
             .AddSingleton<LookNeeds>()
+            .AddSingleton<LookJudgements>()
             .AddSingleton<SampleFiles>()
             .AddSingleton<DemoScenario>();
     }

@@ -5,6 +5,7 @@ using Furoshiki.App.Observing;
 using Furoshiki.App.Saving;
 using Furoshiki.App.Supplies;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Judging;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Switching;
@@ -25,7 +26,8 @@ public sealed class CardMaker(
     MapLibrary maps,
     IContentStore content,
     DatabaseStamp stamp,
-    LookSupplies supplies
+    LookSupplies supplies,
+    LookJudgements judgements
 )
 {
     private readonly Standings _standings = new();
@@ -34,6 +36,7 @@ public sealed class CardMaker(
 
     /// <summary>What a card says of a look, whatever the desktop.</summary>
     private sealed record LookFacts(
+        Look Look,
         IReadOnlyList<Component> Parts,
         bool? IsDark,
         int Unknown,
@@ -197,7 +200,14 @@ public sealed class CardMaker(
             saving.Look.Hex,
             facts.IsDark,
             how.Count,
-            Readiness(how, facts, saving, on, refused => supplies.LackOf(seen, refused, content)),
+            Readiness(
+                how,
+                facts,
+                saving,
+                on,
+                refused => supplies.LackOf(seen, refused, content),
+                () => judgements.Of(seen, facts.Look)
+            ),
             withLikeness
                 ? LikenessView.Of([
                     .. facts.Parts.Zip(
@@ -220,6 +230,7 @@ public sealed class CardMaker(
             var (id, look) in library.OfSavings([.. savings.Where(id => !_facts.ContainsKey(id))])
         )
             _facts[id] = new LookFacts(
+                look,
                 [.. look.Components],
                 look.IsDark,
                 look.Kept.Count,
@@ -261,7 +272,8 @@ public sealed class CardMaker(
         LookFacts facts,
         SavingNumber saving,
         OnNow? on,
-        Func<IReadOnlyList<Component>, Lack> lackOf
+        Func<IReadOnlyList<Component>, Lack> lackOf,
+        Func<IReadOnlyList<LookNote>> notes
     )
     {
         // What was left out when it was put on is held against the look that it is of.
@@ -312,7 +324,9 @@ public sealed class CardMaker(
                 $"Ready but for {Counting.Of(missing + facts.Unknown, "part")}"
             );
         return parts.Any(one => one.Loses)
-            ? new ReadinessView(ReadinessState.Partly, "Ready but for some settings")
+                ? new ReadinessView(ReadinessState.Partly, "Ready but for some settings")
+            : notes() is [var first, ..]
+                ? new ReadinessView(ReadinessState.Partly, $"Ready, {first.Short}")
             : new ReadinessView(ReadinessState.Ready, "Ready here");
     }
 

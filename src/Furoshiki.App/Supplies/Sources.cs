@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using System.Security.Cryptography;
 using System.Text.Json.Nodes;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Supplies;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
@@ -53,6 +54,12 @@ public sealed class KnownSupplies(IReadOnlyList<KnownSupply> all)
 
     /// <summary>Every version of each.</summary>
     public IReadOnlyList<KnownSupply> All => all;
+
+    /// <summary>What looks are made from, by their digests, as far as it was asked for.</summary>
+    internal ConcurrentDictionary<
+        Digest,
+        IReadOnlyDictionary<(Kind Kind, string Name), Recognised>
+    > MadeFrom { get; } = new();
 
     /// <summary>One that is offered and has a file; null if none has.</summary>
     /// <param name="file">The digest of its content.</param>

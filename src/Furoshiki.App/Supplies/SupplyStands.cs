@@ -1,6 +1,8 @@
 using System.Collections.Concurrent;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Observing;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Judging;
 using Furoshiki.Core.Supplies;
 
 namespace Furoshiki.App.Supplies;
@@ -15,8 +17,8 @@ internal sealed record DesktopSupplies(
     SupplyGround Ground
 )
 {
-    /// <summary>What was worked out from them, by what it is of.</summary>
-    public ConcurrentDictionary<object, object> Derived { get; } = new();
+    /// <summary>What there is to know of looks before they are put on, by their digests, as far as it was asked for.</summary>
+    public ConcurrentDictionary<Digest, IReadOnlyList<LookNote>> Notes { get; } = new();
 }
 
 /// <summary>Holds supplies against desktops, and again only after something of either changed.</summary>

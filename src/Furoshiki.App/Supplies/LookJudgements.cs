@@ -1,0 +1,53 @@
+using Furoshiki.App.Looks;
+using Furoshiki.App.Observing;
+using Furoshiki.Core.Judging;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
+using Furoshiki.Core.Supplies;
+
+namespace Furoshiki.App.Supplies;
+
+/// <summary>Judges saved looks for desktops, each once for as long as neither the desktop nor what is known of supplies changes.</summary>
+public sealed class LookJudgements(SupplyStands stands, LookLibrary library)
+{
+    /// <summary>What there is to know of a look before it is put on, the weightiest first.</summary>
+    /// <param name="seen">The desktop.</param>
+    /// <param name="look">The look.</param>
+    public IReadOnlyList<LookNote> Of(Observation seen, Look look)
+    {
+        var supplies = stands.Of(seen.Desktop, seen);
+        return supplies.Notes.GetOrAdd(look.Digest, _ => Judge(seen, supplies, look));
+    }
+
+    private IReadOnlyList<LookNote> Judge(Observation seen, DesktopSupplies supplies, Look look) =>
+        LookJudge.Judge(
+            new JudgedLook(
+                look,
+                MadeFrom(supplies.Known, look),
+                seen.Desktop.Map.Platform,
+                seen.Desktop.Version,
+                seen.Reading.Look[ControlsKind.Kind]?.Items ?? [],
+                name => supplies.All.GetValueOrDefault(name)?.Newest?.Supply
+            )
+        );
+
+    private IReadOnlyDictionary<(Kind Kind, string Name), Recognised> MadeFrom(
+        KnownSupplies known,
+        Look look
+    ) =>
+        known.MadeFrom.GetOrAdd(
+            look.Digest,
+            _ =>
+                look.Components.SelectMany(part =>
+                        part.Assets.Select(asset =>
+                            (
+                                Key: (part.Kind, asset.Name),
+                                Its: known.Index.Find(part.Kind, asset, library.FindTree)
+                            )
+                        )
+                    )
+                    .Where(one => one.Its is not null)
+                    .DistinctBy(one => one.Key)
+                    .ToDictionary(one => one.Key, one => one.Its!)
+        );
+}

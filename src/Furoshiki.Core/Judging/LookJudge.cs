@@ -1,0 +1,145 @@
+using Furoshiki.Core.Parts;
+using Furoshiki.Core.Supplies;
+using Furoshiki.Core.Switching;
+
+namespace Furoshiki.Core.Judging;
+
+/// <summary>Judges looks for desktops.</summary>
+public static class LookJudge
+{
+    private static readonly IReadOnlyList<Func<JudgedLook, IEnumerable<LookNote>>> Checks =
+    [
+        MadeForAnother,
+        Toolkits,
+        Tones,
+    ];
+
+    /// <summary>What there is to know of a look before it is put on, the weightiest first.</summary>
+    public static IReadOnlyList<LookNote> Judge(JudgedLook judged) =>
+        [.. Checks.SelectMany(check => check(judged)).OrderBy(note => note.Kind)];
+
+    private static IEnumerable<LookNote> MadeForAnother(JudgedLook judged)
+    {
+        foreach (
+            var supply in judged
+                .Made.Values.Select(one => one.Supply)
+                .Distinct()
+                .Where(one => !one.IsFor(judged.Platform, judged.Version))
+        )
+        {
+            var made = string.Join(
+                " and ",
+                supply.MadeFor.Select(one => $"{one.Platform} {VersionWords.Of(one.Versions)}")
+            );
+            var newer = judged.NewestFor(supply.Name);
+            yield return new LookNote(
+                LookNoteKind.MadeForAnother,
+                $"made for {made}",
+                $"{supply.Title} {supply.Version} is made for {made}, and this is {judged.Platform} {judged.Version}: it can be put on, and may not look as it did.",
+                newer is null
+                    ? null
+                    : new Remedy(
+                        $"Get {newer.Title} {newer.Version}",
+                        "made for what this desktop has",
+                        [],
+                        []
+                    )
+                    {
+                        Get = [newer.Id],
+                    }
+            );
+        }
+    }
+
+    private static IEnumerable<LookNote> Toolkits(JudgedLook judged)
+    {
+        if (
+            judged.Look[ControlsKind.Kind] is not { } controls
+            || controls.Get(ControlsKind.Theme) is not { Length: > 0 } theme
+            || judged.SupplyOf(ControlsKind.Kind, theme) is not { Reaches.Length: > 0 } supply
+        )
+            yield break;
+        foreach (var toolkit in judged.Toolkits)
+        {
+            var reaches = supply.Reaches.Contains(toolkit, StringComparer.OrdinalIgnoreCase);
+            var its = controls.Items.Contains(toolkit) ? controls.ItemAlone(toolkit) : null;
+            var own = its?.Get(ControlsKind.Theme);
+            if (string.IsNullOrEmpty(own))
+            {
+                if (!reaches)
+                    yield return new LookNote(
+                        LookNoteKind.ToolkitNotReached,
+                        $"{toolkit} keeps what it has",
+                        $"{supply.Title} reaches {string.Join(" and ", supply.Reaches)}; programs of {toolkit} keep what they have.",
+                        null
+                    );
+                continue;
+            }
+            if (reaches && own != theme && judged.SupplyOf(ControlsKind.Kind, own) is { } other)
+                yield return new LookNote(
+                    LookNoteKind.HalfAFamily,
+                    "of two families",
+                    $"Programs of {toolkit} have {other.Title}, the others {supply.Title}, which {toolkit} could have too.",
+                    Instead(
+                        $"{supply.Title} for {toolkit} too",
+                        "one family for all programs",
+                        $"controls/{toolkit}/theme={theme}"
+                    )
+                );
+            if (
+                own == theme
+                && its!.Has(ControlsKind.Variant, out var variant)
+                && variant != controls.Get(ControlsKind.Variant)
+            )
+                yield return new LookNote(
+                    LookNoteKind.FrozenToAVariant,
+                    $"{toolkit} stays {Word(variant)}",
+                    $"Programs of {toolkit} are set to the {Word(variant)} variant of {supply.Title} for themselves, and stay so while the others are {Word(controls.Get(ControlsKind.Variant))}.",
+                    Instead(
+                        $"{toolkit} {Word(controls.Get(ControlsKind.Variant))} too",
+                        "as the others",
+                        $"controls/{toolkit}/variant={Word(controls.Get(ControlsKind.Variant))}"
+                    )
+                );
+        }
+    }
+
+    private static IEnumerable<LookNote> Tones(JudgedLook judged)
+    {
+        if (judged.Look.IsDark is not { } isDark)
+            yield break;
+        var tone = isDark ? Tone.Dark : Tone.Light;
+        if (
+            judged.Look[ControlsKind.Kind] is { } controls
+            && controls.Has(ControlsKind.Variant, out var variant)
+            && variant != tone
+        )
+            yield return new LookNote(
+                LookNoteKind.VariantsDisagree,
+                $"its controls are {Word(variant)}",
+                $"The colours are {Word(tone)}, and the controls are set to their {Word(variant)} variant.",
+                Instead(
+                    $"The controls {Word(tone)} too",
+                    "as the colours",
+                    $"controls/variant={Word(tone)}"
+                )
+            );
+        if (
+            judged.Look[IconsKind.Kind] is { } icons
+            && icons.Get(IconsKind.Set) is { Length: > 0 } set
+            && judged.Made.GetValueOrDefault((IconsKind.Kind, set)) is { Asset.Tone: { } made } its
+            && made != tone
+        )
+            yield return new LookNote(
+                LookNoteKind.VariantsDisagree,
+                $"{its.Supply.Title} is for {Word(made)} ground",
+                $"The colours are {Word(tone)}, and {its.Supply.Title} is drawn for {Word(made)} ground.",
+                null
+            );
+    }
+
+    private static Remedy Instead(string words, string reason, string instead) =>
+        new(words, reason, [instead], []);
+
+    private static string Word(Tone tone) => tone.ToString().ToLowerInvariant();
+}
