@@ -24,6 +24,12 @@ public sealed class DesktopRow : IDeletable
     /// <summary>The platform's version.</summary>
     public required string Version { get; set; }
 
+    /// <summary>The version that the platform had before it had this one, as long as that is news; empty otherwise.</summary>
+    public string VersionBefore { get; set; } = "";
+
+    /// <summary>Since when it has this one (UTC); null if that is no news.</summary>
+    public DateTime? VersionSince { get; set; }
+
     /// <summary>Digest of its desktop map, which is kept as content.</summary>
     public required Digest Map { get; set; }
 

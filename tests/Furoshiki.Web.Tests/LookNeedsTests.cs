@@ -1,4 +1,5 @@
 using System.Net;
+using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 
 namespace Furoshiki.Web.Tests;
@@ -173,5 +174,71 @@ public sealed class LookNeedsTests : OwnAppTests
         var needs = await NeedsOf("Moonlit");
         needs["get"]!.AsArray().ShouldBeEmpty();
         needs["conflict"]!.AsArray().Count.ShouldBeGreaterThan(2);
+    }
+
+    [Fact]
+    public async Task When_a_platform_changes_its_version_every_profile_is_judged_again_and_what_no_longer_holds_is_told()
+    {
+        (await Words("Open Night")).ShouldBe("Ready here");
+        (await Words("Cloud Cover")).ShouldBe("Ready, made for Engawa 3");
+        (await News())["earlier"].ShouldBeNull();
+        (await Version(new string('5', 41))).ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await Version("5.0")).ShouldBe(HttpStatusCode.NoContent);
+
+        (await Words("Open Night")).ShouldBe("Ready, made for Engawa 4");
+        var news = await News();
+        Text(news["earlier"], "version").ShouldBe("4.1");
+        // What did not hold before is no news.
+        var told = news["profiles"]!.AsArray().ShouldHaveSingleItem()!;
+        Text(told, "name").ShouldBe("Open Night");
+        told["words"]![0]!
+            .GetValue<string>()
+            .ShouldStartWith("Bench Dock 1.2.0 is made for Engawa 4");
+
+        (await Version("4.2")).ShouldBe(HttpStatusCode.NoContent);
+        (await Words("Open Night")).ShouldBe("Ready here");
+        (await News())["profiles"]!.AsArray().ShouldBeEmpty();
+        using var seen = await Server.Client.DeleteAsync(
+            new Uri("/api/desktops/1/version/news", UriKind.Relative)
+        );
+        (await News())["earlier"].ShouldBeNull();
+
+        async Task<HttpStatusCode> Version(string version)
+        {
+            using var answer = await Server.Client.PutAsJsonAsync(
+                "/api/desktops/1/version",
+                new JsonObject { ["version"] = version }
+            );
+            return answer.StatusCode;
+        }
+
+        async Task<JsonNode> News() => await Server.Get("/api/desktops/1/version/news");
+    }
+
+    private async Task<string> Words(string profile) =>
+        Text(
+            (await Server.Get("/api/profiles?desktop=1"))
+                .AsArray()
+                .Single(one => Text(one!["profile"], "name") == profile)!["readiness"],
+            "words"
+        );
+
+    [Fact]
+    public async Task What_is_not_as_it_should_be_is_settled_by_what_the_profile_offers_for_it()
+    {
+        foreach (
+            var (profile, inFile) in new[]
+            {
+                ("Meteor Watch", "[Toolkit Shoji]\ntheme=Aperture"),
+                ("Cloud Cover", "set=Fold-Slate"),
+            }
+        )
+        {
+            var note = (await NeedsOf(profile))["notes"]!.AsArray().ShouldHaveSingleItem()!;
+            var saving = await Server.SavingOf(profile);
+            var result = await Server.Switch(await Plan(saving, note["settle"]));
+            result["switched"]!.GetValue<bool>().ShouldBeTrue();
+            (await File.ReadAllTextAsync(App.At(Windows))).ShouldContain(inFile);
+        }
     }
 }

@@ -95,6 +95,34 @@ public sealed class DesktopRegister(
         return row.Name;
     }
 
+    /// <summary>Notes that a platform has another version now. What it had before is news until somebody has seen it.</summary>
+    /// <param name="id">The desktop's number.</param>
+    /// <param name="version">The version.</param>
+    public void ChangeVersion(long id, string version)
+    {
+        using var db = databases.CreateDbContext();
+        var row = RowOf(db, id);
+        if (row.Version == version)
+            return;
+        // Of several changes that nobody saw, the first is told of.
+        if (row.VersionSince is null)
+            row.VersionBefore = row.Version;
+        (row.Version, row.VersionSince) = (version, clock.GetUtcNow().UtcDateTime);
+        if (row.VersionBefore == version)
+            (row.VersionBefore, row.VersionSince) = ("", null);
+        db.SaveChanges();
+    }
+
+    /// <summary>Notes that a desktop's earlier version is no news any more.</summary>
+    /// <param name="id">The desktop's number.</param>
+    public void ForgetEarlierVersion(long id)
+    {
+        using var db = databases.CreateDbContext();
+        var row = RowOf(db, id);
+        (row.VersionBefore, row.VersionSince) = ("", null);
+        db.SaveChanges();
+    }
+
     /// <summary>Lets a desktop have other screens, the main one first. What was saved knows for which it was.</summary>
     public void ChangeScreens(long id, IReadOnlyList<Screen> screens)
     {
@@ -212,7 +240,13 @@ public sealed class DesktopRegister(
             ' ',
             desktop.On.Saving,
             db.Desktops.Where(one => one.Id == desktop.Id)
-                .Select(one => new { one.Showing, one.Screens })
+                .Select(one => new
+                {
+                    one.Showing,
+                    one.Screens,
+                    one.Version,
+                    one.VersionSince,
+                })
                 .First(),
             db.Asides.Count(one => one.DesktopId == desktop.Id),
             db.Switches.Where(one => one.Root == desktop.Folder.Root)
@@ -285,6 +319,14 @@ public sealed class DesktopRegister(
                     .AsEnumerable()
                     .Select(digest => maps.Get(digest)),
             ]
-        );
+        )
+        {
+            Earlier = row.VersionSince is { } since
+                ? new EarlierVersion(
+                    row.VersionBefore,
+                    DateTime.SpecifyKind(since, DateTimeKind.Utc)
+                )
+                : null,
+        };
     }
 }

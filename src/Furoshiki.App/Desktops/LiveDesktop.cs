@@ -5,6 +5,11 @@ using Furoshiki.Desktops;
 
 namespace Furoshiki.App.Desktops;
 
+/// <summary>A version that a platform had before.</summary>
+/// <param name="Version">The version.</param>
+/// <param name="Until">Until when (UTC).</param>
+public sealed record EarlierVersion(string Version, DateTime Until);
+
 /// <summary>A registered desktop with its folder and its map at hand.</summary>
 /// <param name="Id">Its number.</param>
 /// <param name="Name">Its name.</param>
@@ -29,6 +34,9 @@ public sealed record LiveDesktop(
     IReadOnlyList<DesktopMap> Siblings
 )
 {
+    /// <summary>The version that the platform had before, as long as that is news; null otherwise.</summary>
+    public EarlierVersion? Earlier { get; init; }
+
     /// <summary>The maps through which the folder is managed, this desktop's own first.</summary>
     public IReadOnlyList<DesktopMap> Maps => [Map, .. Siblings];
 

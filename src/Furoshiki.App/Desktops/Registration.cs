@@ -119,8 +119,7 @@ public sealed class Registration(
     /// <exception cref="ProblemException">A field cannot be taken as it is.</exception>
     public LiveDesktop Register(NewDesktop wanted)
     {
-        if (PersonsText.WhyNot("The version", wanted.Version, LongestVersion) is { } why)
-            throw ProblemException.Field("version", why);
+        CheckVersion(wanted.Version);
         string name;
         using (var db = databases.CreateDbContext())
             name = DesktopRegister.NameFor(db, wanted.Name, null);
@@ -146,6 +145,22 @@ public sealed class Registration(
     {
         Check(screens);
         register.ChangeScreens(desktop, screens);
+    }
+
+    /// <summary>Lets a desktop's platform have another version.</summary>
+    /// <param name="desktop">Its number.</param>
+    /// <param name="version">The version, such as 5.0.</param>
+    /// <exception cref="ProblemException">There can be no such version.</exception>
+    public void ChangeVersion(long desktop, string version)
+    {
+        CheckVersion(version);
+        register.ChangeVersion(desktop, PersonsText.Tidy(version));
+    }
+
+    private static void CheckVersion(string version)
+    {
+        if (PersonsText.WhyNot("The version", version, LongestVersion) is { } why)
+            throw ProblemException.Field("version", why);
     }
 
     private static void Check(IReadOnlyList<Screen> screens)

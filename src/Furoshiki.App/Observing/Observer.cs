@@ -24,6 +24,8 @@ public sealed class Observer
                 && watch is { IsSure: true }
                 && last.Desktop.Folder == desktop.Folder
                 && last.Desktop.MapDigest == desktop.MapDigest
+                && last.Desktop.Version == desktop.Version
+                && last.Desktop.Earlier == desktop.Earlier
                 && last.Desktop.Screens.SequenceEqual(desktop.Screens)
             )
                 return last;

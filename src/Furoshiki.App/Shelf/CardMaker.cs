@@ -68,6 +68,35 @@ public sealed class CardMaker(
         ];
     }
 
+    /// <summary>What does not hold any more since a desktop's platform has another version.</summary>
+    /// <param name="desktop">The desktop.</param>
+    public VersionNewsView VersionNews(LiveDesktop desktop)
+    {
+        if (desktop.Earlier is not { } earlier)
+            return new VersionNewsView(null, []);
+        var seen = observer.See(desktop);
+        var shelved = Read();
+        Learn([.. shelved.Profiles.Select(one => one.Last.Id)]);
+        return new VersionNewsView(
+            earlier,
+            [
+                .. shelved
+                    .Profiles.Where(one => _facts.ContainsKey(one.Last.Id))
+                    .Select(one => new ProfileNews(
+                        one.Row.Id,
+                        one.Row.Name,
+                        [
+                            .. judgements
+                                .Of(seen, _facts[one.Last.Id].Look)
+                                .Where(note => note.IsNew)
+                                .Select(note => note.Words),
+                        ]
+                    ))
+                    .Where(one => one.Words.Count > 0),
+            ]
+        );
+    }
+
     /// <summary>All profiles as they are kept, the one that was on last first.</summary>
     /// <param name="Stamp">What the database's stamp was before they were read.</param>
     private sealed record Shelved(

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Furoshiki.App.Desktops;
 using Furoshiki.App.Saving;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Parts;
@@ -94,3 +95,14 @@ public sealed record ProfileCard(
     string? Screenshot,
     IReadOnlyList<string> FoundBy
 );
+
+/// <summary>What of a profile does not hold any more.</summary>
+/// <param name="Profile">The profile's number.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Words">What it is, in sentences.</param>
+public sealed record ProfileNews(long Profile, string Name, IReadOnlyList<string> Words);
+
+/// <summary>What does not hold any more since a desktop's platform has another version.</summary>
+/// <param name="Earlier">The version that it had, and until when; null if nobody has to be told.</param>
+/// <param name="Profiles">The profiles of which something does not hold any more.</param>
+public sealed record VersionNewsView(EarlierVersion? Earlier, IReadOnlyList<ProfileNews> Profiles);

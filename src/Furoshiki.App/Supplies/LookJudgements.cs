@@ -8,14 +8,18 @@ using Furoshiki.Core.Supplies;
 namespace Furoshiki.App.Supplies;
 
 /// <summary>Judges saved looks for desktops, each once for as long as neither the desktop nor what is known of supplies changes.</summary>
-public sealed class LookJudgements(SupplyStands stands, LookLibrary library)
+public sealed class LookJudgements(
+    SupplyStands stands,
+    LookSupplies lookSupplies,
+    LookLibrary library
+)
 {
     /// <summary>What there is to know of a look before it is put on, the weightiest first.</summary>
     /// <param name="seen">The desktop.</param>
     /// <param name="look">The look.</param>
     public IReadOnlyList<LookNote> Of(Observation seen, Look look)
     {
-        var supplies = stands.Of(seen.Desktop, seen);
+        var supplies = stands.Of(seen);
         return supplies.Notes.GetOrAdd(look.Digest, _ => Judge(seen, supplies, look));
     }
 
@@ -26,8 +30,10 @@ public sealed class LookJudgements(SupplyStands stands, LookLibrary library)
                 MadeFrom(supplies.Known, look),
                 seen.Desktop.Map.Platform,
                 seen.Desktop.Version,
+                seen.Desktop.Earlier?.Version,
                 seen.Reading.Look[ControlsKind.Kind]?.Items ?? [],
-                name => supplies.All.GetValueOrDefault(name)?.Newest?.Supply
+                name => supplies.All.GetValueOrDefault(name)?.Newest?.Supply,
+                (part, asset) => lookSupplies.NearestFor(seen, part, asset)
             )
         );
 

@@ -1,5 +1,6 @@
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
+using Furoshiki.Core.Judging;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
@@ -20,15 +21,22 @@ public sealed record PartNeedsView(string Kind, string Title, IReadOnlyList<Need
 /// <param name="Get">The package URLs of what has to come so that all of it can be put on, with versions; empty if nothing has, or not all can be had.</param>
 /// <param name="Bytes">How many bytes have to come for that.</param>
 /// <param name="Conflict">Why what is missing cannot be had together, in sentences; empty if it can.</param>
+/// <param name="Notes">What else there is to know before it is put on, the weightiest first.</param>
 public sealed record LookNeedsView(
     IReadOnlyList<PartNeedsView> Parts,
     IReadOnlyList<string> Get,
     long Bytes,
-    IReadOnlyList<string> Conflict
+    IReadOnlyList<string> Conflict,
+    IReadOnlyList<LookNote> Notes
 );
 
 /// <summary>Tells what looks are made from.</summary>
-public sealed class LookNeeds(SupplyStands stands, LookSupplies lookSupplies, LookLibrary library)
+public sealed class LookNeeds(
+    SupplyStands stands,
+    LookSupplies lookSupplies,
+    LookJudgements judgements,
+    LookLibrary library
+)
 {
     /// <summary>What a look needs, as it stands to a desktop.</summary>
     /// <param name="seen">The desktop.</param>
@@ -36,7 +44,7 @@ public sealed class LookNeeds(SupplyStands stands, LookSupplies lookSupplies, Lo
     /// <param name="source">The map that it was saved with.</param>
     public LookNeedsView Of(Observation seen, Look look, DesktopMap source)
     {
-        var supplies = stands.Of(seen.Desktop, seen);
+        var supplies = stands.Of(seen);
         var lack = lookSupplies.LackOf(seen, [.. look.Components], library.Saved);
         return new LookNeedsView(
             [
@@ -50,7 +58,8 @@ public sealed class LookNeeds(SupplyStands stands, LookSupplies lookSupplies, Lo
             ],
             lack.IsSettled ? [.. lack.Changes.Select(one => one.To!.Id)] : [],
             lack.ToLoad,
-            lack.Conflict?.Sentences ?? []
+            lack.Conflict?.Sentences ?? [],
+            judgements.Of(seen, look)
         );
     }
 

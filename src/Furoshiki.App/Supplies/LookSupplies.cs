@@ -75,7 +75,7 @@ public sealed class LookSupplies(SupplyStands stands, Observer observer, LookLib
     {
         if (get.Count == 0)
             return [];
-        var known = stands.Of(desktop, observer.See(desktop)).Known;
+        var known = stands.Of(observer.See(desktop)).Known;
         return
         [
             .. get.Distinct()
@@ -127,7 +127,7 @@ public sealed class LookSupplies(SupplyStands stands, Observer observer, LookLib
             .. got.Select(one =>
                 SupplyChangeView.Of(
                     one,
-                    stands.Of(seen.Desktop, seen).All[one.Supply.Name].Standing,
+                    stands.Of(seen).All[one.Supply.Name].Standing,
                     isAsked: true
                 )
             ),
@@ -139,7 +139,7 @@ public sealed class LookSupplies(SupplyStands stands, Observer observer, LookLib
     /// <param name="saved">The content that is at hand.</param>
     public Lack LackOf(Observation seen, IReadOnlyList<Component> parts, ISavedContent saved)
     {
-        var supplies = stands.Of(seen.Desktop, seen);
+        var supplies = stands.Of(seen);
         var fillings = new List<Filling>();
         var unknown = new List<string>();
         var brought = new Dictionary<SupplyName, SemVersion>();
@@ -210,7 +210,7 @@ public sealed class LookSupplies(SupplyStands stands, Observer observer, LookLib
                 [],
                 seen
             );
-        foreach (var variant in VariantsOf(seen, part, missing))
+        foreach (var variant in VariantsOf(seen, part, missing, isHereToo: false))
             yield return variant;
     }
 
@@ -222,7 +222,7 @@ public sealed class LookSupplies(SupplyStands stands, Observer observer, LookLib
         Observation seen
     )
     {
-        var known = stands.Of(seen.Desktop, seen).Known;
+        var known = stands.Of(seen).Known;
         var bytes = known.ToLoad(changes);
         var others = changes
             .Where(one => one.From is { } from && from != one.To)
@@ -241,49 +241,63 @@ public sealed class LookSupplies(SupplyStands stands, Observer observer, LookLib
         };
     }
 
-    /// <summary>Others of its kind that can be got in its place, the nearest first.</summary>
-    private IEnumerable<Remedy> VariantsOf(Observation seen, Component part, Asset missing)
+    /// <summary>What could be put on in place of something that is not for a desktop, be it here or to be got; null for nothing.</summary>
+    /// <param name="seen">The desktop.</param>
+    /// <param name="part">The part as it was saved.</param>
+    /// <param name="asset">What is not for the desktop.</param>
+    public Remedy? NearestFor(Observation seen, Component part, Asset asset) =>
+        VariantsOf(seen, part, asset, isHereToo: true).FirstOrDefault();
+
+    /// <summary>Others of its kind that could be in its place, the nearest first.</summary>
+    private IEnumerable<Remedy> VariantsOf(
+        Observation seen,
+        Component part,
+        Asset asset,
+        bool isHereToo
+    )
     {
-        var supplies = stands.Of(seen.Desktop, seen);
-        var keys = part
-            .Settings.Where(set =>
-                set.Key.Name == missing.Setting
-                && set.Value is SettingValue.Text text
-                && text.Value == missing.Name
-            )
-            .Select(set => set.Key)
-            .ToList();
-        if (keys.Count == 0 || NearTo(supplies, part.Kind, missing) is not { } like)
+        var supplies = stands.Of(seen);
+        var keys = part.KeysNaming(asset).ToList();
+        if (keys.Count == 0 || NearTo(supplies, part.Kind, asset) is not { } like)
             yield break;
         var near = supplies
-            .All.Values.Where(one => one is { Standing: null, Newest: not null })
-            .SelectMany(one =>
-                one.Newest!.Supply.Provides.Where(asset =>
-                        asset.Kind == part.Kind
-                        && !asset.IsEngine
-                        && asset.Name != missing.Name
-                        && one.Newest.Supply.IsFile(asset) != missing.IsFolder
+            .All.Values.Where(one =>
+                one is { Standing: null, Newest: not null }
+                || (
+                    isHereToo
+                    && one.Standing is not null
+                    && SupplyStand.WhyNotFor(one.Supply, seen.Desktop) is null
+                )
+            )
+            .Select(one => one.Supply)
+            .SelectMany(supply =>
+                supply
+                    .Provides.Where(its =>
+                        its.Kind == part.Kind
+                        && !its.IsEngine
+                        && its.Name != asset.Name
+                        && supply.IsFile(its) != asset.IsFolder
                     )
-                    .Select(asset =>
-                        SupplyNearness.Between(like.Supply, like.Asset, one.Newest.Supply, asset)
-                    )
+                    .Select(its => SupplyNearness.Between(like.Supply, like.Asset, supply, its))
             )
             .Order(SupplyNearness.NearestFirst)
             .Take(MostVariants);
         foreach (var one in near)
         {
-            var changes = SupplyResolver.Resolve(
-                new SupplyWish(supplies.Ground, [Exactly(one.Supply)], []),
-                out _
-            );
-            if (changes is { Count: > 0 })
-                yield return Getting(
-                    [one.Supply],
-                    changes,
-                    one.Words,
-                    [.. keys.Select(key => $"{part.Kind.Name}/{key}={one.Asset.Name}")],
-                    seen
-                );
+            ImmutableArray<string> instead =
+            [
+                .. keys.Select(key => $"{part.Kind.Name}/{key}={one.Asset.Name}"),
+            ];
+            if (supplies.All[one.Supply.Name].Standing is not null)
+                yield return new Remedy(one.Supply.Title, one.Words, instead, []);
+            else if (
+                SupplyResolver.Resolve(
+                    new SupplyWish(supplies.Ground, [Exactly(one.Supply)], []),
+                    out _
+                ) is
+                { Count: > 0 } changes
+            )
+                yield return Getting([one.Supply], changes, one.Words, instead, seen);
         }
     }
 

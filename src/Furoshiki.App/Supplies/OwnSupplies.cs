@@ -40,7 +40,7 @@ public sealed class OwnSupplies(SupplyStands stands, Observer observer, SupplyKe
     public OwnView KeepEdited(LiveDesktop desktop, OwnForm form)
     {
         var seen = observer.See(desktop);
-        var supplies = stands.Of(desktop, seen);
+        var supplies = stands.Of(seen);
         if (
             !SupplyName.TryParse(form.Supply, out var name)
             || supplies.All.GetValueOrDefault(name)?.Standing is not { } standing

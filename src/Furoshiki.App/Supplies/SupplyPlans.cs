@@ -137,7 +137,7 @@ public sealed class SupplyPlans(
         )
             throw ProblemException.Field("get", "Name each supply once.");
         var seen = observer.See(desktop);
-        var supplies = stands.Of(desktop, seen);
+        var supplies = stands.Of(seen);
         var known = supplies.Known;
         var standing = supplies
             .All.Values.Select(one => one.Standing)

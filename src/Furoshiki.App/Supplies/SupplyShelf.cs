@@ -108,7 +108,7 @@ public sealed class SupplyShelf(SupplyStands supplies, Observer observer, Supply
             .Select(asset => asset.Path)
             .OfType<string>()
             .ToHashSet(StringComparer.Ordinal);
-        var stands = supplies.Of(desktop, seen).All;
+        var stands = supplies.Of(seen).All;
         return
         [
             .. stands

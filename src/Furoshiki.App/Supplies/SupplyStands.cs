@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using Furoshiki.App.Desktops;
 using Furoshiki.App.Observing;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Judging;
@@ -26,19 +25,18 @@ public sealed class SupplyStands(Sources sources)
 {
     private readonly ConcurrentDictionary<long, Remembered> _last = new();
 
-    private sealed record Remembered(string Version, Observation Seen, DesktopSupplies Supplies);
+    private sealed record Remembered(Observation Seen, DesktopSupplies Supplies);
 
     /// <summary>The supplies as they stand to a desktop.</summary>
-    /// <param name="desktop">The desktop.</param>
-    /// <param name="seen">It as it was seen.</param>
-    internal DesktopSupplies Of(LiveDesktop desktop, Observation seen)
+    /// <param name="seen">The desktop as it was seen.</param>
+    internal DesktopSupplies Of(Observation seen)
     {
+        var desktop = seen.Desktop;
         var known = sources.Known();
         if (
             _last.TryGetValue(desktop.Id, out var last)
             && last.Seen == seen
             && last.Supplies.Known == known
-            && last.Version == desktop.Version
         )
             return last.Supplies;
         var all = known
@@ -58,7 +56,7 @@ public sealed class SupplyStands(Sources sources)
                     .ToDictionary(one => one.Name, one => one.Standing!.Supply.Version)
             )
         );
-        _last[desktop.Id] = new Remembered(desktop.Version, seen, supplies);
+        _last[desktop.Id] = new Remembered(seen, supplies);
         return supplies;
     }
 }

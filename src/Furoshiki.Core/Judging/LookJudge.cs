@@ -37,7 +37,7 @@ public static class LookJudge
                 $"made for {made}",
                 $"{supply.Title} {supply.Version} is made for {made}, and this is {judged.Platform} {judged.Version}: it can be put on, and may not look as it did.",
                 newer is null
-                    ? null
+                    ? Nearest(judged, supply)
                     : new Remedy(
                         $"Get {newer.Title} {newer.Version}",
                         "made for what this desktop has",
@@ -47,9 +47,19 @@ public static class LookJudge
                     {
                         Get = [newer.Id],
                     }
-            );
+            )
+            {
+                IsNew = judged.VersionBefore is { } before && supply.IsFor(judged.Platform, before),
+            };
         }
     }
+
+    private static Remedy? Nearest(JudgedLook judged, Supply supply) =>
+        judged
+            .Look.Components.SelectMany(part => part.Assets.Select(asset => (part, asset)))
+            .Where(one => judged.SupplyOf(one.part.Kind, one.asset.Name) == supply)
+            .Select(one => judged.NearestFor(one.part, one.asset))
+            .FirstOrDefault(one => one is not null);
 
     private static IEnumerable<LookNote> Toolkits(JudgedLook judged)
     {

@@ -29,22 +29,30 @@ public enum LookNoteKind
 /// <param name="Short">The same in a few words, as the end of "Ready but …".</param>
 /// <param name="Words">What was found, in sentences.</param>
 /// <param name="Settle">What would settle it; null if nothing that is known would.</param>
-public sealed record LookNote(LookNoteKind Kind, string Short, string Words, Remedy? Settle);
+public sealed record LookNote(LookNoteKind Kind, string Short, string Words, Remedy? Settle)
+{
+    /// <summary>Whether it is so only since the platform has another version than before.</summary>
+    public bool IsNew { get; init; }
+}
 
 /// <summary>A look as it is judged for a desktop.</summary>
 /// <param name="Look">The look.</param>
 /// <param name="Made">The supplies that its assets are known to be of, by kind and name.</param>
 /// <param name="Platform">The desktop's platform.</param>
 /// <param name="Version">The platform's version.</param>
+/// <param name="VersionBefore">The version that it had before, as long as that is news; null otherwise.</param>
 /// <param name="Toolkits">The further toolkits of the desktop, by name.</param>
 /// <param name="NewestFor">Gives the newest version of a supply that can be had for the desktop; null if none can.</param>
+/// <param name="NearestFor">Gives what comes nearest to an asset of a part and is made for the desktop; null if nothing is.</param>
 public sealed record JudgedLook(
     Look Look,
     IReadOnlyDictionary<(Kind Kind, string Name), Recognised> Made,
     string Platform,
     string Version,
+    string? VersionBefore,
     IReadOnlyList<string> Toolkits,
-    Func<SupplyName, Supply?> NewestFor
+    Func<SupplyName, Supply?> NewestFor,
+    Func<Component, Asset, Remedy?> NearestFor
 )
 {
     /// <summary>The supply that an asset is of; null if it is of none that is known.</summary>

@@ -128,6 +128,16 @@ public sealed record Component(
         }
     }
 
+    /// <summary>The settings that name an asset and nothing else.</summary>
+    public IEnumerable<SettingKey> KeysNaming(Asset asset) =>
+        Settings
+            .Where(set =>
+                set.Key.Name == asset.Setting
+                && set.Value is SettingValue.Text text
+                && text.Value == asset.Name
+            )
+            .Select(set => set.Key);
+
     /// <summary>The asset of a name; null if there is none.</summary>
     public Asset? AssetNamed(string name) => Assets.FirstOrDefault(asset => asset.Name == name);
 

@@ -40,14 +40,7 @@ public sealed record Remedy(
         IReadOnlyList<Remedy> getting
     )
     {
-        var keys = part
-            .Settings.Where(set =>
-                set.Key.Name == missing.Setting
-                && set.Value is SettingValue.Text text
-                && text.Value == missing.Name
-            )
-            .Select(set => set.Key)
-            .ToList();
+        var keys = part.KeysNaming(missing).ToList();
         if (keys.Count == 0)
             return [.. getting, Alone(kind.Kind)];
         var rule = kind.Assets.First(one => one.Setting == missing.Setting);

@@ -20,7 +20,7 @@ namespace Furoshiki.Store.Compiled
                 "Furoshiki.Store.DesktopRow",
                 typeof(DesktopRow),
                 baseEntityType,
-                propertyCount: 11,
+                propertyCount: 13,
                 foreignKeyCount: 4,
                 unnamedIndexCount: 5,
                 keyCount: 1);
@@ -101,6 +101,19 @@ namespace Furoshiki.Store.Compiled
                 typeof(string),
                 propertyInfo: typeof(DesktopRow).GetProperty("Version", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(DesktopRow).GetField("<Version>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var versionBefore = runtimeEntityType.AddProperty(
+                "VersionBefore",
+                typeof(string),
+                propertyInfo: typeof(DesktopRow).GetProperty("VersionBefore", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(DesktopRow).GetField("<VersionBefore>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var versionSince = runtimeEntityType.AddProperty(
+                "VersionSince",
+                typeof(DateTime?),
+                propertyInfo: typeof(DesktopRow).GetProperty("VersionSince", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(DesktopRow).GetField("<VersionSince>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
 
             var key = runtimeEntityType.AddKey(
                 new[] { id });

@@ -11,7 +11,7 @@ namespace Furoshiki.Store.Compiled
     public partial class FuroshikiDbModel
     {
         private FuroshikiDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("b4ba0d8e-d226-4717-a9aa-982f75776b8c"), entityTypeCount: 15)
+            : base(skipDetectChanges: false, modelId: new Guid("2fcc7346-2922-49dc-afc5-4e0aad7f7a9e"), entityTypeCount: 15)
         {
         }
 

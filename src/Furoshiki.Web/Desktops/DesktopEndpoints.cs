@@ -6,6 +6,7 @@ using Furoshiki.App.Kinds;
 using Furoshiki.App.Now;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Session;
+using Furoshiki.App.Shelf;
 using Furoshiki.Core.Maps;
 using Furoshiki.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -17,6 +18,9 @@ internal sealed record SessionRequest(SessionAction Action, string? Program);
 
 /// <summary>Asks for an edit of a part by another program.</summary>
 internal sealed record OtherProgramRequest(string Kind);
+
+/// <summary>The version that a desktop's platform has.</summary>
+internal sealed record DesktopVersion(string Version);
 
 /// <summary>What a desktop is called.</summary>
 internal sealed record DesktopName(string Name);
@@ -112,6 +116,37 @@ internal static class DesktopEndpoints
             .WithName("changeScreens")
             .WithSummary("Say which screens a desktop has, the main one first")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        desktops
+            .MapPut(
+                "/{id:long}/version",
+                (long id, DesktopVersion version, Registration registration) =>
+                {
+                    registration.ChangeVersion(id, version.Version);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("changeVersion")
+            .WithSummary("Say which version a desktop's platform has now")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        desktops
+            .MapGet(
+                "/{id:long}/version/news",
+                (long id, DesktopRegister register, CardMaker cards) =>
+                    cards.VersionNews(register.Get(id))
+            )
+            .WithName("getVersionNews")
+            .WithSummary("Tell what does not hold any more since a platform has another version");
+        desktops
+            .MapDelete(
+                "/{id:long}/version/news",
+                (long id, DesktopRegister register) =>
+                {
+                    register.ForgetEarlierVersion(id);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("forgetVersionNews")
+            .WithSummary("Tell no more what a platform's earlier version was");
         api.MapGet("/changes", Follow)
             .WithTags("Desktops")
             .WithName("followDesktops")

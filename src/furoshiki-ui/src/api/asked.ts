@@ -22,6 +22,7 @@ const ASKED = {
   comparison: 'changed',
   safeStates: 'changed',
   supplies: 'changed',
+  versionNews: 'changed',
   catalogues: 'changed',
   stateFiles: 'changed',
   fileVersions: 'changed',

@@ -180,6 +180,15 @@ export const useSupplies = (desktop: Ref<number>) =>
     queryFn: () => take(api.GET('/api/desktops/{id}/supplies', { params: { path: { id: desktop.value } } })),
   })
 
+/** What does not hold any more since the platform has another version. */
+export const useVersionNews = (desktop: Ref<number>) =>
+  useQuery({
+    queryKey: keyOf('versionNews', desktop),
+    enabled: computed(() => desktop.value > 0),
+    queryFn: () =>
+      take(api.GET('/api/desktops/{id}/version/news', { params: { path: { id: desktop.value } } })),
+  })
+
 /** The catalogues that are used. */
 export const useCatalogues = () =>
   useQuery({ queryKey: keyOf('catalogues'), queryFn: () => take(api.GET('/api/catalogues')) })

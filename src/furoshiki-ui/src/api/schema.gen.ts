@@ -142,6 +142,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desktops/{id}/version": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say which version a desktop's platform has now */
+        put: operations["changeVersion"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/version/news": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tell what does not hold any more since a platform has another version */
+        get: operations["getVersionNews"];
+        put?: never;
+        post?: never;
+        /** Tell no more what a platform's earlier version was */
+        delete: operations["forgetVersionNews"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desktops/{id}/session": {
         parameters: {
             query?: never;
@@ -1269,6 +1304,9 @@ export interface components {
             desktop: number;
             state: string;
         };
+        DesktopVersion: {
+            version: string;
+        };
         DesktopView: {
             /** Format: int64 */
             id: number;
@@ -1292,6 +1330,11 @@ export interface components {
             settings: components["schemas"]["ChangedSettingView"][];
             /** Format: int32 */
             files: number;
+        };
+        EarlierVersion: {
+            version: string;
+            /** Format: date-time */
+            until: string;
         };
         Fight: {
             words: string;
@@ -1424,7 +1467,17 @@ export interface components {
             /** Format: int64 */
             bytes: number;
             conflict: string[];
+            notes: components["schemas"]["LookNote"][];
         };
+        LookNote: {
+            kind: components["schemas"]["LookNoteKind"];
+            short: string;
+            words: string;
+            settle: null | components["schemas"]["Remedy"];
+            isNew?: boolean;
+        };
+        /** @enum {unknown} */
+        LookNoteKind: "MadeForAnother" | "HalfAFamily" | "VariantsDisagree" | "ToolkitNotReached" | "FrozenToAVariant";
         LookParts: {
             look: string;
             kinds: string[];
@@ -1702,6 +1755,12 @@ export interface components {
             author: string;
             licence: string;
             tags: string[];
+        };
+        ProfileNews: {
+            /** Format: int64 */
+            profile: number;
+            name: string;
+            words: string[];
         };
         ProfilePage: {
             card: components["schemas"]["ProfileCard"];
@@ -2123,6 +2182,10 @@ export interface components {
             file: string;
             reason: string;
             parts: components["schemas"]["KindName"][];
+        };
+        VersionNewsView: {
+            earlier: null | components["schemas"]["EarlierVersion"];
+            profiles: components["schemas"]["ProfileNews"][];
         };
         WaitingView: {
             subject: string;
@@ -2644,6 +2707,162 @@ export interface operations {
             };
             /** @description A field cannot be taken as it is. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changeVersion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DesktopVersion"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getVersionNews: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionNewsView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    forgetVersionNews: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -58,10 +58,6 @@ function wordOf({ state, version, bytes }: Schemas['NeedView']) {
   translate: 0 -4px;
 }
 
-.note {
-  flex-basis: 100%;
-}
-
 .link {
   color: var(--text);
   font-weight: 600;

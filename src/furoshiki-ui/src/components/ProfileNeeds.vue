@@ -2,9 +2,10 @@
 import { useRouter } from 'vue-router'
 import type { Schemas } from '@/api/client'
 import NeedTree from './NeedTree.vue'
+import SignalWord from './SignalWord.vue'
 import { count, size } from '@/composables/words'
 
-defineProps<{ needs: Schemas['LookNeedsView'] }>()
+defineProps<{ needs: Schemas['LookNeedsView']; saving: number }>()
 
 const router = useRouter()
 const open = (supply: string) => router.push({ name: 'supplies', query: { supply } })
@@ -19,6 +20,16 @@ const open = (supply: string) => router.push({ name: 'supplies', query: { supply
     >
   </div>
   <p v-for="sentence in needs.conflict" :key="sentence" class="conflict">{{ sentence }}</p>
+  <ul v-if="needs.notes.length > 0" class="notes paper" aria-label="To be known before">
+    <li v-for="note in needs.notes" :key="note.words">
+      <SignalWord signal="waiting" :word="note.words" />
+      <VBtn
+        v-if="note.settle"
+        :to="{ name: 'switch', query: { saving, get: note.settle.get, instead: note.settle.instead } }"
+        >{{ note.settle.words }}…</VBtn
+      >
+    </li>
+  </ul>
   <dl class="paper">
     <div v-for="part in needs.parts" :key="part.kind">
       <dt>{{ part.title }}</dt>
@@ -30,6 +41,18 @@ const open = (supply: string) => router.push({ name: 'supplies', query: { supply
 <style scoped>
 .head {
   margin: 18px 0 8px;
+}
+
+.notes {
+  margin-bottom: 8px;
+}
+
+.notes li {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  justify-content: space-between;
+  padding: 8px 12px;
 }
 
 dl > div {

@@ -36,6 +36,19 @@ const rename = useMutation({
     take(api.PUT('/api/desktops/{id}/name', { params: { path: path() }, body: { name: name.value } })),
   onSuccess: changed,
 })
+const version = ref('')
+watch(
+  () => page.value?.desktop.version,
+  (known) => (version.value = known ?? ''),
+  { immediate: true },
+)
+const changeVersion = useMutation({
+  mutationFn: () =>
+    take(
+      api.PUT('/api/desktops/{id}/version', { params: { path: path() }, body: { version: version.value } }),
+    ),
+  onSuccess: changed,
+})
 const screens = ref('')
 watch(
   () => page.value?.desktop.screens,
@@ -96,6 +109,27 @@ const ask = () => take(api.DELETE('/api/desktops/{id}', { params: { path: path()
         <div class="row">
           <VBtn type="submit" :disabled="name === page.desktop.name" :loading="rename.isPending.value"
             >Rename</VBtn
+          >
+        </div>
+      </form>
+      <form class="paper" @submit.prevent="changeVersion.mutate()">
+        <label for="version"
+          ><h2>Version of {{ page.desktop.platform }}</h2></label
+        >
+        <VTextField
+          id="version"
+          v-model="version"
+          :error-messages="
+            changeVersion.error.value ? problemOf(changeVersion.error.value).detail : undefined
+          "
+        />
+        <p class="third">Every look is judged again for the version that is here now.</p>
+        <div class="row">
+          <VBtn
+            type="submit"
+            :disabled="version === page.desktop.version"
+            :loading="changeVersion.isPending.value"
+            >It is this version now</VBtn
           >
         </div>
       </form>

@@ -230,7 +230,7 @@ useKeys({
         <li v-if="left" ref="rest" class="beyond" :style="{ height: `${left * 90}px` }" />
       </ol>
 
-      <ProfileNeeds v-if="data.needs.parts.length > 0" :needs="data.needs" />
+      <ProfileNeeds v-if="data.needs.parts.length > 0" :needs="data.needs" :saving="card.savingId" />
     </div>
 
     <div class="facts">

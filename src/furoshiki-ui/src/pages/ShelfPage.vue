@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { useDeletions } from '@/api/queries'
+import VersionNews from '@/components/VersionNews.vue'
 import LookCard from '@/components/LookCard.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import { useArrows } from '@/composables/useArrows'
@@ -21,6 +22,7 @@ const stop = (filter: string) => ((shown.value[0] ?? '') === filter ? 0 : -1)
 
 <template>
   <h1 class="unseen">Shelf</h1>
+  <VersionNews />
   <div class="head">
     <div ref="chips" class="row" role="toolbar" aria-label="Show">
       <VBtn class="chip" :tabindex="stop('')" :aria-pressed="shown.length === 0" @click="shown = []"

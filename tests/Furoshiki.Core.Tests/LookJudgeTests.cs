@@ -1,0 +1,145 @@
+using System.Text.Json.Nodes;
+using Furoshiki.Core.Judging;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
+using Furoshiki.Core.Supplies;
+
+namespace Furoshiki.Core.Tests;
+
+/// <summary>What there is to know of a look before it is put on, and what settles it.</summary>
+public sealed class LookJudgeTests
+{
+    private readonly Dictionary<(Kind Kind, string Name), Recognised> _made = [];
+    private string _version = "4.1";
+    private string? _before;
+
+    private static Component Part(string kind, params (string Key, string Value)[] settings)
+    {
+        var its = Kind.Get(kind);
+        return Component.Of(
+            its,
+            settings.Select(set =>
+            {
+                var key = SettingKey.Parse(set.Key);
+                return KeyValuePair.Create(
+                    key,
+                    its.GetSetting(key)
+                        .Type.Read(Core.Formats.NativeValue.Untyped(set.Value, [set.Value]))
+                );
+            })
+        );
+    }
+
+    private void Made(string kind, string name, Action<JsonObject>? says = null)
+    {
+        var json = TestSupplies.Says(
+            $"pkg:generic/heron-ridge/{name.ToLowerInvariant()}@1.0.0",
+            ($"{kind}/{name}/index.theme", "x"u8.ToArray())
+        );
+        json["title"] = name;
+        says?.Invoke(json);
+        var supply = SupplyText.Read(json);
+        _made[(Kind.Get(kind), name)] = new Recognised(supply, supply.Provides[0], 0);
+    }
+
+    private static void Reaches(JsonObject says, params string[] toolkits) =>
+        says["reaches"] = new JsonArray([.. toolkits.Select(one => JsonValue.Create(one))]);
+
+    private (LookNoteKind Kind, bool IsNew, string? Settle)[] Notes(params Component[] parts) =>
+        [
+            .. LookJudge
+                .Judge(
+                    new JudgedLook(
+                        Look.Of(parts),
+                        _made,
+                        "Engawa",
+                        _version,
+                        _before,
+                        ["Shoji"],
+                        _ => null,
+                        (_, _) => null
+                    )
+                )
+                .Select(note => (note.Kind, note.IsNew, note.Settle?.Instead.FirstOrDefault())),
+        ];
+
+    [Fact]
+    public void What_is_made_for_another_version_is_told_and_whether_it_is_so_only_since_the_version_changed()
+    {
+        Made(
+            "icons",
+            "Fold",
+            says =>
+                says["madeFor"] = new JsonArray(
+                    new JsonObject { ["platform"] = "Engawa", ["versions"] = ">=4.0.0 <5.0.0" }
+                )
+        );
+        var icons = Part("icons", ("set", "Fold"));
+        Notes(icons).ShouldBeEmpty();
+        _version = "5.0";
+        Notes(icons).ShouldBe([(LookNoteKind.MadeForAnother, false, null)]);
+        _before = "4.1";
+        Notes(icons).ShouldBe([(LookNoteKind.MadeForAnother, true, null)]);
+        (_version, _before) = ("3.8", "5.0");
+        Notes(icons).ShouldBe([(LookNoteKind.MadeForAnother, false, null)]);
+    }
+
+    [Fact]
+    public void A_toolkit_is_of_one_family_with_the_rest_or_another_or_reached_by_nothing_or_frozen()
+    {
+        Made("controls", "Lantern", says => Reaches(says, "Kumiko", "Shoji"));
+        Made("controls", "Aperture", says => Reaches(says, "Kumiko", "Shoji"));
+        Made("controls", "Iris", says => Reaches(says, "Kumiko"));
+        (string Theme, string? Shoji, string? Variant, LookNoteKind? Note, string? Settle)[] all =
+        [
+            ("Lantern", "Lantern", null, null, null),
+            ("Lantern", null, null, null, null),
+            (
+                "Aperture",
+                "Lantern",
+                null,
+                LookNoteKind.HalfAFamily,
+                "controls/Shoji/theme=Aperture"
+            ),
+            ("Iris", null, null, LookNoteKind.ToolkitNotReached, null),
+            ("Iris", "Lantern", null, null, null),
+            (
+                "Lantern",
+                "Lantern",
+                "dark",
+                LookNoteKind.FrozenToAVariant,
+                "controls/Shoji/variant=light"
+            ),
+            ("Lantern", "Lantern", "light", null, null),
+            ("Unknown", "Lantern", "dark", null, null),
+        ];
+        foreach (var (theme, shoji, variant, note, settle) in all)
+        {
+            var settings = new List<(string, string)> { ("theme", theme), ("variant", "light") };
+            if (shoji is not null)
+                settings.Add(("Shoji/theme", shoji));
+            if (variant is not null)
+                settings.Add(("Shoji/variant", variant));
+            var notes = Notes(Part("controls", [.. settings]));
+            if (note is null)
+                notes.ShouldBeEmpty($"{theme} {shoji} {variant}");
+            else
+                notes.ShouldBe([(note.Value, false, settle)], $"{theme} {shoji} {variant}");
+        }
+    }
+
+    [Fact]
+    public void Light_parts_of_a_dark_look_are_told_and_dark_ones_of_a_light()
+    {
+        Made("icons", "Fold", says => says["provides"]![0]!["tone"] = "light");
+        var dark = Part("colours", ("tone", "dark"));
+        var light = Part("colours", ("tone", "light"));
+        Notes(dark, Part("controls", ("variant", "dark"))).ShouldBeEmpty();
+        Notes(dark, Part("controls", ("variant", "light")))
+            .ShouldBe([(LookNoteKind.VariantsDisagree, false, "controls/variant=dark")]);
+        Notes(light, Part("icons", ("set", "Fold"))).ShouldBeEmpty();
+        Notes(dark, Part("icons", ("set", "Fold")))
+            .ShouldBe([(LookNoteKind.VariantsDisagree, false, null)]);
+        Notes(Part("icons", ("set", "Fold"))).ShouldBeEmpty();
+    }
+}
