@@ -75,6 +75,7 @@ internal sealed class RowMaker(SqliteConnection damaged)
             {
                 ["Root"] = root,
                 ["Version"] = "",
+                ["VersionBefore"] = "",
                 ["Screens"] = Screens,
                 ["IsSimulated"] = known.GetValueOrDefault("Showing") is null ? 0L : 1L,
                 ["PartsOn"] = "",

@@ -7,7 +7,7 @@ namespace Furoshiki.Desktops.Tests;
 /// <summary>Every kind of run, broken off anywhere in any way, again and again on one desktop.</summary>
 public sealed class FaultRunsTests : IDisposable
 {
-    private const int Runs = 40;
+    private const int Runs = 60;
 
     /// <summary>More points than any run has; where one is after the last, nothing is broken off.</summary>
     private const int MostPoints = 90;
@@ -20,12 +20,14 @@ public sealed class FaultRunsTests : IDisposable
     private readonly SortedDictionary<string, string> _new;
     private readonly SortedDictionary<string, string> _partly;
     private readonly string[] _some;
+    private readonly SortedDictionary<string, string> _supplied;
 
     public FaultRunsTests()
     {
         _other = _desktop.SaveOtherAndComeBack();
         _state = _desktop.Hold();
         _old = _desktop.Snapshot();
+        Supply(isHere: false);
         Switch();
         _new = _desktop.Snapshot();
         // Every other file and folder that the switch changes.
@@ -42,6 +44,10 @@ public sealed class FaultRunsTests : IDisposable
         _partly.ShouldNotBe(_old);
         _partly.ShouldNotBe(_new);
         ComeBack();
+        Supply(isHere: true);
+        _supplied = _desktop.Snapshot();
+        _supplied.ShouldNotBe(_old);
+        ComeBack();
     }
 
     public void Dispose() => _desktop.Dispose();
@@ -51,7 +57,7 @@ public sealed class FaultRunsTests : IDisposable
     {
         for (var run = 0; run < Runs * Effort.Times; run++)
         {
-            var (name, prepare, carryOut, after) = Kind(run % 4);
+            var (name, prepare, carryOut, after) = Kind(run % 6);
             prepare();
             var before = _desktop.Snapshot();
             var fault = new Fault(_random);
@@ -93,6 +99,8 @@ public sealed class FaultRunsTests : IDisposable
                 at => _desktop.GoBackTo(_state, at, _some),
                 _partly
             ),
+            3 => ("getting supplies", () => { }, at => Supply(isHere: true, at), _supplied),
+            4 => ("removing supplies", () => Supply(isHere: true), at => Supply(false, at), _old),
             _ => (
                 "taking back what was not kept",
                 () => unkept = _desktop.SwitchUnkept(_other),
@@ -105,8 +113,22 @@ public sealed class FaultRunsTests : IDisposable
     private void Switch(Action<SwitchPoint>? at = null) =>
         _desktop.Transaction(at, at).Execute(_desktop.Plan(_other), CancellationToken.None);
 
+    /// <summary>Has a set come that is new, and another version of one that is there, or has both as they were.</summary>
+    private void Supply(bool isHere, Action<SwitchPoint>? at = null) =>
+        _desktop
+            .Transaction(at, at)
+            .Execute(
+                _desktop.PlanSupply(
+                    $"{TestPaths.Icons}/Harbour",
+                    $"{TestPaths.Icons}/Fold-Slate",
+                    isHere
+                ),
+                CancellationToken.None
+            );
+
     private void ComeBack()
     {
+        Supply(isHere: false);
         _desktop.GoBackTo(_state);
         _desktop.Snapshot().ShouldBe(_old);
     }

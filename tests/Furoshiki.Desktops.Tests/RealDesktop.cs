@@ -129,6 +129,66 @@ internal sealed class RealDesktop : IDisposable
         return Transaction(at, at).Execute(back, CancellationToken.None);
     }
 
+    private Tree? _came;
+
+    /// <summary>What was there when a plan for supplies was made first.</summary>
+    private Tree? Came(string path) => _came ??= Folder.FindTree(path);
+
+    /// <summary>Plans to place a set that is new beside another version of one that is there, or to take both away again.</summary>
+    /// <param name="added">Where the new one is placed.</param>
+    /// <param name="updated">Where the other one is.</param>
+    /// <param name="isHere">Whether they come; otherwise the one goes, and the other becomes again as it was.</param>
+    public SwitchPlan PlanSupply(string added, string updated, bool isHere)
+    {
+        var came = Came(updated)!;
+        var placed = new Dictionary<string, FileState>(StringComparer.Ordinal)
+        {
+            [updated] = Folder.Find(updated)!,
+        };
+        foreach (var (inside, state) in came.All)
+            placed[$"{updated}/{inside}"] = state;
+        using var hold = Content.Hold();
+        if (isHere)
+        {
+            foreach (var folder in new[] { added, $"{added}/scalable", $"{added}/scalable/places" })
+                placed[folder] = FileState.OfFolder(0b111_101_101);
+            foreach (
+                var path in new[]
+                {
+                    $"{added}/index.theme",
+                    $"{added}/scalable/places/folder.svg",
+                    $"{added}/scalable/places/user-home.svg",
+                    $"{updated}/index.theme",
+                    $"{updated}/new.svg",
+                }
+            )
+                placed[path] = FileState.OfFile(0b110_100_100, path.Length, hold.Put(Bytes(path)));
+        }
+        using (var batch = hold.Begin())
+        {
+            batch.PutTree(
+                came,
+                (path, _) =>
+                {
+                    using var bytes = Folder.OpenRead($"{updated}/{path}");
+                    batch.Put(bytes);
+                }
+            );
+            batch.Commit();
+        }
+        return SupplyPlanner.Plan(
+            Map,
+            DesktopReader.Read(Map, Folder),
+            Folder,
+            [added, updated],
+            Tree.Of(placed),
+            digest => Content.SizeOf(digest) is null ? null : Content.Read(digest),
+            Content.FindTree
+        );
+
+        static ReadOnlyMemory<byte> Bytes(string path) => System.Text.Encoding.UTF8.GetBytes(path);
+    }
+
     /// <summary>Holds everything that is managed, and what a plan writes, as a switch does before its first write.</summary>
     public Tree Hold(SwitchPlan? plan = null)
     {
