@@ -97,6 +97,81 @@ internal sealed class Wardrobe : IDisposable
         return (first, again, changed, read, letter, next);
     }
 
+    /// <summary>
+    /// How long the cards of three desktops take that lack a set which all looks lean on, when nothing is known and after one setting changed
+    /// on the disk of one; the page of supplies; and reading the catalogue's index alone; in ms.
+    /// </summary>
+    /// <param name="supplies">How many supplies are known.</param>
+    public (double First, double Changed, double Page, double Read) Readiness(int supplies)
+    {
+        var set = Path.Combine(_folder, "desktop/usr/share/icons/Fold");
+        var index = Resolving.Index(supplies, each: 1, set);
+        using (Start(out var services))
+        {
+            var register = services.GetRequiredService<DesktopRegister>();
+            var like = register.Get(1);
+            Sample.Run("rm -r desktop/usr/share/icons/Fold", _folder);
+            for (var other = 2; other <= 3; other++)
+            {
+                Sample.Run($"cp -a desktop desktop-{other}", _folder);
+                register.Add(
+                    $"Console {other}",
+                    Path.Combine(_folder, $"desktop-{other}"),
+                    "4.1",
+                    like.Screens,
+                    services.GetRequiredService<IContentStore>().Read(like.MapDigest),
+                    isSimulated: true
+                );
+            }
+            using var hold = services.GetRequiredService<IContentStore>().Hold();
+            using var db = services.GetRequiredService<FuroshikiDbFactory>().CreateDbContext();
+            db.Sources.Add(
+                new SourceRow
+                {
+                    Address = "http://made-up.example/",
+                    Key = [],
+                    Index = hold.Put(index),
+                    Number = 1,
+                }
+            );
+            db.SaveChanges();
+            services.GetRequiredService<FuroshikiDbFactory>().Close();
+        }
+        using var data = Start(out var fresh);
+        var read = Time(() => Core.Supplies.Catalogue.Read(index, 0));
+        var first = Cards();
+        var changed = Enumerable
+            .Range(0, 5)
+            .Select(_ =>
+            {
+                Toggle(Settings);
+                return Cards();
+            })
+            .Order()
+            .ElementAt(2);
+        var page = Time(() =>
+            fresh
+                .GetRequiredService<App.Supplies.SupplyShelf>()
+                .Of(fresh.GetRequiredService<DesktopRegister>().Get(1))
+        );
+        return (first, changed, page, read);
+
+        double Cards() =>
+            Time(() =>
+            {
+                for (var desktop = 1; desktop <= 3; desktop++)
+                {
+                    var cards = fresh
+                        .GetRequiredService<CardMaker>()
+                        .All(fresh.GetRequiredService<DesktopRegister>().Get(desktop));
+                    if (cards.Any(card => card.Readiness.State != ReadinessState.ToGet))
+                        throw new InvalidOperationException(
+                            $"{cards[0].Readiness.Words} was not expected."
+                        );
+                }
+            });
+    }
+
     /// <summary>Where it is.</summary>
     public string Data => Path.Combine(_folder, "data");
 

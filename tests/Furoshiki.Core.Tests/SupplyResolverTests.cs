@@ -52,7 +52,7 @@ public sealed class SupplyResolverTests
     {
         var changes = SupplyResolver.Resolve(
             new SupplyWish(
-                new SupplyGround(_known, _here),
+                new SupplyGround(new SupplyCandidates(_known), _here),
                 [
                     .. wanted.Select(one => new SupplyVersions(
                         Name(one.Split(' ', 2)[0]),

@@ -24,6 +24,9 @@ public sealed class LookLibrary(
     private readonly ConcurrentDictionary<Digest, Look> _planned = new();
     private readonly ConcurrentDictionary<long, Look> _saved = new();
 
+    /// <summary>As many as one question to the database can name.</summary>
+    private const int MostAtOnce = 5_000;
+
     /// <summary>What savings hold, and the trees that stand on a desktop.</summary>
     public ISavedContent Saved { get; } =
         new NearbyContent(content, () => observer.All.SelectMany(seen => seen.Trees.Values));
@@ -94,10 +97,10 @@ public sealed class LookLibrary(
     public IReadOnlyDictionary<long, Look> OfSavings(IReadOnlyCollection<long> ids)
     {
         var missing = ids.Where(id => !_saved.ContainsKey(id)).ToList();
-        if (missing.Count > 0)
+        foreach (var some in missing.Chunk(MostAtOnce))
         {
             using var db = databases.CreateDbContext();
-            var rows = db.Savings.AsNoTracking().Where(one => missing.Contains(one.Id)).ToList();
+            var rows = db.Savings.AsNoTracking().Where(one => some.Contains(one.Id)).ToList();
             Parallel.ForEach(rows, row => WhyNot(row));
         }
         return ids.Where(_saved.ContainsKey).ToDictionary(id => id, id => _saved[id]);

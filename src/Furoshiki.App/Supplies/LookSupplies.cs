@@ -154,21 +154,35 @@ public sealed class LookSupplies(SupplyStands stands, Observer observer, LookLib
                 asset.Content is { } content
                 && saved.HoldsAll(content)
                 && supplies.Known.Index.Find(part.Kind, asset, library.FindTree) is { } its
+                && supplies.Ground.Here.GetValueOrDefault(its.Supply.Name) != its.Supply.Version
             )
                 brought[its.Supply.Name] = its.Supply.Version;
         fillings = [.. fillings.DistinctBy(one => one.Supply)];
         if (fillings.Count == 0)
             return new Lack([], [], unknown, null);
-        var changes = SupplyResolver.Resolve(
-            new SupplyWish(
-                supplies.Ground,
-                [.. fillings.Select(one => Exactly(one.Supply.Supply))],
-                []
-            )
-            {
-                Brought = brought,
-            },
-            out var conflict
+        var (changes, conflict) = supplies.Resolved.GetOrAdd(
+            string.Join(
+                ' ',
+                fillings
+                    .Select(one => one.Supply.Supply.Id)
+                    .Append("beside")
+                    .Concat(brought.Select(one => one.Key.At(one.Value)).Order())
+            ),
+            _ =>
+                (
+                    SupplyResolver.Resolve(
+                        new SupplyWish(
+                            supplies.Ground,
+                            [.. fillings.Select(one => Exactly(one.Supply.Supply))],
+                            []
+                        )
+                        {
+                            Brought = brought,
+                        },
+                        out var why
+                    ),
+                    why
+                )
         );
         // What was edited in place becomes again as it came.
         IReadOnlyList<SupplyChange> all =

@@ -52,8 +52,18 @@ public sealed class KnownSupplies(IReadOnlyList<KnownSupply> all)
             .ToDictionary(tree => tree.Digest)
     );
 
+    private readonly Lazy<IReadOnlyList<IGrouping<SupplyName, KnownSupply>>> _byName = new(() =>
+        [
+            .. all.OrderByDescending(one => one.Supply.Version, SemVersion.SortOrderComparer)
+                .GroupBy(one => one.Supply.Name),
+        ]
+    );
+
     /// <summary>Every version of each.</summary>
     public IReadOnlyList<KnownSupply> All => all;
+
+    /// <summary>The versions of each supply, the newest first.</summary>
+    public IReadOnlyList<IGrouping<SupplyName, KnownSupply>> ByName => _byName.Value;
 
     /// <summary>What looks are made from, by their digests, as far as it was asked for.</summary>
     internal ConcurrentDictionary<

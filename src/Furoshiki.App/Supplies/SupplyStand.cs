@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Observing;
 using Furoshiki.Core.Supplies;
-using Semver;
 
 namespace Furoshiki.App.Supplies;
 
@@ -24,7 +23,7 @@ internal sealed record SupplyStand(
     public Supply Supply => Standing?.Supply ?? (Newest ?? Versions[0]).Supply;
 
     /// <summary>How a supply stands to a desktop.</summary>
-    /// <param name="versions">All its versions that are known.</param>
+    /// <param name="versions">All its versions that are known, the newest first.</param>
     /// <param name="desktop">The desktop.</param>
     /// <param name="seen">It as it was seen.</param>
     public static SupplyStand Of(
@@ -33,10 +32,7 @@ internal sealed record SupplyStand(
         Observation seen
     )
     {
-        ImmutableArray<KnownSupply> newestFirst =
-        [
-            .. versions.OrderByDescending(one => one.Supply.Version, SemVersion.SortOrderComparer),
-        ];
+        ImmutableArray<KnownSupply> newestFirst = [.. versions];
         var standing = SupplyStanding.Find(
             newestFirst.Select(one => one.Supply),
             desktop.Map,

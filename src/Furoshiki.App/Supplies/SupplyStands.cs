@@ -16,6 +16,12 @@ internal sealed record DesktopSupplies(
     SupplyGround Ground
 )
 {
+    /// <summary>What it takes to get supplies, by their package URLs and those of what comes anyway, as far as it was asked for.</summary>
+    public ConcurrentDictionary<
+        string,
+        (IReadOnlyList<SupplyChange>? Changes, SupplyConflict? Conflict)
+    > Resolved { get; } = new(StringComparer.Ordinal);
+
     /// <summary>What there is to know of looks before they are put on, by their digests, as far as it was asked for.</summary>
     public ConcurrentDictionary<Digest, IReadOnlyList<LookNote>> Notes { get; } = new();
 }
@@ -40,18 +46,26 @@ public sealed class SupplyStands(Sources sources)
         )
             return last.Supplies;
         var all = known
-            .All.GroupBy(one => one.Supply.Name)
-            .Select(versions => SupplyStand.Of(versions, desktop, seen))
+            .ByName.Select(versions => SupplyStand.Of(versions, desktop, seen))
             .ToDictionary(one => one.Name);
+        // What can be had changes with the platform alone.
+        var candidates =
+            last?.Supplies.Known == known
+            && last.Seen.Desktop.MapDigest == desktop.MapDigest
+            && last.Seen.Desktop.Version == desktop.Version
+                ? last.Supplies.Ground.Candidates
+                : new SupplyCandidates(
+                    known.All.Select(one => new Candidate(
+                        one.Supply,
+                        SupplyStand.WhyNot(one, desktop, isAsked: false),
+                        SupplyStand.WhyNot(one, desktop, isAsked: true)
+                    ))
+                );
         var supplies = new DesktopSupplies(
             known,
             all,
             new SupplyGround(
-                known.All.Select(one => new Candidate(
-                    one.Supply,
-                    SupplyStand.WhyNot(one, desktop, isAsked: false),
-                    SupplyStand.WhyNot(one, desktop, isAsked: true)
-                )),
+                candidates,
                 all.Values.Where(one => one.Standing is not null)
                     .ToDictionary(one => one.Name, one => one.Standing!.Supply.Version)
             )

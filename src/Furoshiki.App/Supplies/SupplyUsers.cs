@@ -23,53 +23,77 @@ public sealed class SupplyUsers(
 
     private sealed record Uses(long Stamp, ILookup<(Kind Kind, string Name), Use> All);
 
-    private Uses? _uses;
+    private volatile Uses? _last;
+    private volatile Uses? _ever;
 
-    /// <summary>The profiles that use a supply, by name.</summary>
-    public IReadOnlyList<string> Of(Supply supply) => Named(supply, _ => true);
+    /// <summary>The profiles whose last saving uses a supply, by name.</summary>
+    public IReadOnlyList<string> Of(Supply supply) =>
+        Named(supply, _last = Read(_last, isEver: false), _ => true);
 
-    /// <summary>Those of them that keep no copy of their own of what they use, and would miss it.</summary>
+    /// <summary>The profiles any of whose savings uses it, keeps no copy of its own, and would miss it.</summary>
     public IReadOnlyList<string> WouldMiss(Supply supply) =>
-        Named(supply, content => content is { } digest && !library.Saved.HoldsAll(digest));
+        Named(
+            supply,
+            _ever = Read(_ever, isEver: true),
+            content => content is { } digest && !library.Saved.HoldsAll(digest)
+        );
 
-    private IReadOnlyList<string> Named(Supply supply, Func<Digest?, bool> which)
-    {
-        var all = Read().All;
-        return
+    private static IReadOnlyList<string> Named(
+        Supply supply,
+        Uses uses,
+        Func<Digest?, bool> which
+    ) =>
         [
             .. supply
-                .Provides.SelectMany(asset => all[(asset.Kind, asset.Name)])
+                .Provides.SelectMany(asset => uses.All[(asset.Kind, asset.Name)])
                 .Where(use => which(use.Content))
                 .Select(use => use.Profile)
                 .Distinct()
                 .Order(StringComparer.OrdinalIgnoreCase),
         ];
-    }
 
-    private Uses Read()
+    private Uses Read(Uses? known, bool isEver)
     {
         var now = stamp.Now;
-        if (_uses is { } known && known.Stamp == now)
+        if (known?.Stamp == now)
             return known;
         using var db = databases.CreateDbContext();
         var savings = db
             .Savings.AsNoTracking()
-            .Select(one => new { one.Id, one.Profile!.Name })
+            .Where(one =>
+                isEver
+                || !db.Savings.Any(later =>
+                    later.ProfileId == one.ProfileId && later.Number > one.Number
+                )
+            )
+            .Select(one => new
+            {
+                one.Id,
+                one.Look,
+                one.Profile!.Name,
+            })
             .ToList();
-        var looks = library.OfSavings([.. savings.Select(one => one.Id)]);
-        return _uses = new Uses(
+        // What was saved more than once is read once.
+        var looks = library.OfSavings([
+            .. savings.DistinctBy(one => one.Look).Select(one => one.Id),
+        ]);
+        var byLook = savings.ToLookup(one => one.Look, one => one.Name);
+        return new Uses(
             now,
             savings
+                .DistinctBy(one => one.Look)
                 .Where(one => looks.ContainsKey(one.Id))
                 .SelectMany(one =>
                     looks[one.Id]
                         .Components.SelectMany(part =>
                             part.Assets.Select(asset =>
-                                (
-                                    Key: (part.Kind, asset.Name),
-                                    Use: new Use(one.Name, asset.Content)
-                                )
+                                (Key: (part.Kind, asset.Name), asset.Content)
                             )
+                        )
+                        .SelectMany(asset =>
+                            byLook[one.Look]
+                                .Distinct()
+                                .Select(name => (asset.Key, Use: new Use(name, asset.Content)))
                         )
                 )
                 .Distinct()

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Parts;
 
@@ -17,6 +18,11 @@ public sealed class SupplyIndex(IEnumerable<Supply> supplies)
         .SelectMany(supply => supply.Provides.Select(asset => (supply, asset)))
         .ToLookup(one => one.asset.Name, StringComparer.Ordinal);
 
+    private readonly ConcurrentDictionary<
+        (Kind Kind, string Name, Digest Content),
+        Recognised?
+    > _found = new();
+
     /// <summary>What brings an asset of a name, whatever is in it, the preferred first.</summary>
     /// <param name="kind">The kind of part that uses it.</param>
     /// <param name="name">The asset's name.</param>
@@ -27,10 +33,13 @@ public sealed class SupplyIndex(IEnumerable<Supply> supplies)
     /// <param name="kind">The kind of part that uses it.</param>
     /// <param name="asset">The asset, as it was read or saved.</param>
     /// <param name="trees">Gives the tree with a digest; null where it is not at hand.</param>
-    public Recognised? Find(Kind kind, Asset asset, Func<Digest, Tree?> trees)
+    public Recognised? Find(Kind kind, Asset asset, Func<Digest, Tree?> trees) =>
+        asset is { Setting: not null, Content: { } content }
+            ? _found.GetOrAdd((kind, asset.Name, content), _ => Find(kind, asset, content, trees))
+            : null;
+
+    private Recognised? Find(Kind kind, Asset asset, Digest content, Func<Digest, Tree?> trees)
     {
-        if (asset is not { Setting: not null, Content: { } content })
-            return null;
         // A picture is the same one wherever it is used.
         foreach (var (supply, its) in Named(kind, asset.Name).Concat(_byName[asset.Name]))
             if (supply.ContentOf(its) == content)

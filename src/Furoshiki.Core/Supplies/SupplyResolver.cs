@@ -10,27 +10,19 @@ namespace Furoshiki.Core.Supplies;
 /// <param name="WhyNotAsked">The same for somebody who asks for exactly this version, and may have what nobody would choose.</param>
 public sealed record Candidate(Supply Supply, string? WhyNot, string? WhyNotAsked);
 
-/// <summary>The supplies that are known for a desktop, and those that are on it.</summary>
-/// <param name="candidates">Every version that is known.</param>
-/// <param name="here">The version of each supply that is on the desktop.</param>
-public sealed class SupplyGround(
-    IEnumerable<Candidate> candidates,
-    IReadOnlyDictionary<SupplyName, SemVersion> here
-)
+/// <summary>The supplies that are known for a desktop.</summary>
+/// <param name="all">Every version that is known.</param>
+public sealed class SupplyCandidates(IEnumerable<Candidate> all)
 {
-    private readonly Dictionary<SupplyName, ImmutableArray<Candidate>> _versions = candidates
-        .GroupBy(one => one.Supply.Name)
+    private readonly Dictionary<SupplyName, ImmutableArray<Candidate>> _versions = all.GroupBy(
+            one => one.Supply.Name
+        )
         .ToDictionary(
             one => one.Key,
             one =>
                 one.OrderBy(version => version.Supply.Version, SemVersion.SortOrderComparer)
                     .ToImmutableArray()
         );
-
-    private ILookup<SupplyName, SupplyName>? _heeding;
-
-    /// <summary>The version of each supply that is on the desktop.</summary>
-    public IReadOnlyDictionary<SupplyName, SemVersion> Here => here;
 
     /// <summary>The versions of a supply that are known, the oldest first.</summary>
     public ImmutableArray<Candidate> VersionsOf(SupplyName name) =>
@@ -41,12 +33,29 @@ public sealed class SupplyGround(
         VersionsOf(name)
             .SelectMany(one => one.Supply.Needs.Concat(one.Supply.Conflicts))
             .Select(one => one.Name);
+}
+
+/// <summary>The supplies that are known for a desktop, and those that are on it.</summary>
+/// <param name="candidates">Those that are known.</param>
+/// <param name="here">The version of each supply that is on the desktop.</param>
+public sealed class SupplyGround(
+    SupplyCandidates candidates,
+    IReadOnlyDictionary<SupplyName, SemVersion> here
+)
+{
+    private ILookup<SupplyName, SupplyName>? _heeding;
+
+    /// <summary>Those that are known.</summary>
+    public SupplyCandidates Candidates => candidates;
+
+    /// <summary>The version of each supply that is on the desktop.</summary>
+    public IReadOnlyDictionary<SupplyName, SemVersion> Here => here;
 
     /// <summary>The supplies on the desktop that need one, or cannot be beside it.</summary>
     internal IEnumerable<SupplyName> Heeding(SupplyName name) =>
         (
             _heeding ??= here
-                .Keys.SelectMany(its => NamedBy(its).Select(named => (named, its)))
+                .Keys.SelectMany(its => candidates.NamedBy(its).Select(named => (named, its)))
                 .ToLookup(one => one.named, one => one.its)
         )[name];
 }
@@ -98,7 +107,7 @@ public sealed class SupplyResolver
     {
         _wish = wish;
         foreach (var name in Concerned(wish))
-            Add(name, wish.Ground.VersionsOf(name));
+            Add(name, wish.Ground.Candidates.VersionsOf(name));
     }
 
     /// <summary>The supplies that have a say: what the wish names, what these name, and what is there and names any of them.</summary>
@@ -110,7 +119,11 @@ public sealed class SupplyResolver
         );
         while (left.TryDequeue(out var next))
             if (concerned.Add(next))
-                foreach (var name in wish.Ground.NamedBy(next).Concat(wish.Ground.Heeding(next)))
+                foreach (
+                    var name in wish
+                        .Ground.Candidates.NamedBy(next)
+                        .Concat(wish.Ground.Heeding(next))
+                )
                     left.Enqueue(name);
         return concerned;
     }

@@ -59,7 +59,13 @@ public sealed record SupplyStanding(Supply Supply, ImmutableArray<StandingAsset>
         foreach (var folder in SupplyPlaces.FoldersFor(map, asset, isFile))
         {
             var path = folder.Within(asset.Name);
-            if (view.Follow(path.FromRoot) is not { } end || view.Find(end) is not { } state)
+            // Most of what is known is not here: then one look is enough.
+            if (
+                view.Follow(folder.FromRoot) is not { } real
+                || view.Find($"{real}/{asset.Name}") is null
+                || view.Follow(path.FromRoot) is not { } end
+                || view.Find(end) is not { } state
+            )
                 continue;
             var stands = isFile
                 ? new Dictionary<string, FileState>(StringComparer.Ordinal) { [""] = state }
