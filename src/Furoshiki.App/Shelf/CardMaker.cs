@@ -234,7 +234,7 @@ public sealed class CardMaker(
                 facts,
                 saving,
                 on,
-                refused => supplies.LackOf(seen, refused, content),
+                refused => supplies.LackOf(seen, saving.Look, refused),
                 () => judgements.Of(seen, facts.Look)
             ),
             withLikeness

@@ -20,10 +20,19 @@ public sealed class LookJudgements(
     public IReadOnlyList<LookNote> Of(Observation seen, Look look)
     {
         var supplies = stands.Of(seen);
-        return supplies.Notes.GetOrAdd(look.Digest, _ => Judge(seen, supplies, look));
+        IReadOnlyList<string> toolkits = seen.Reading.Look[ControlsKind.Kind]?.Items ?? [];
+        return supplies.Notes.GetOrAdd(
+            (look.Digest, string.Join('/', toolkits)),
+            _ => Judge(seen, supplies, look, toolkits)
+        );
     }
 
-    private IReadOnlyList<LookNote> Judge(Observation seen, DesktopSupplies supplies, Look look) =>
+    private IReadOnlyList<LookNote> Judge(
+        Observation seen,
+        DesktopSupplies supplies,
+        Look look,
+        IReadOnlyList<string> toolkits
+    ) =>
         LookJudge.Judge(
             new JudgedLook(
                 look,
@@ -31,7 +40,7 @@ public sealed class LookJudgements(
                 seen.Desktop.Map.Platform,
                 seen.Desktop.Version,
                 seen.Desktop.Earlier?.Version,
-                seen.Reading.Look[ControlsKind.Kind]?.Items ?? [],
+                toolkits,
                 name => supplies.All.GetValueOrDefault(name)?.Newest?.Supply,
                 (part, asset) => lookSupplies.NearestFor(seen, part, asset)
             )

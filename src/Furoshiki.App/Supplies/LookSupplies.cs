@@ -8,6 +8,7 @@ using Furoshiki.Core.Reading;
 using Furoshiki.Core.Supplies;
 using Furoshiki.Core.Switching;
 using Furoshiki.Core.Words;
+using Furoshiki.Store;
 using Semver;
 
 namespace Furoshiki.App.Supplies;
@@ -37,7 +38,12 @@ public sealed record Lack(
 }
 
 /// <summary>Finds out what looks are made from, and what has what they lack on a desktop.</summary>
-public sealed class LookSupplies(SupplyStands stands, Observer observer, LookLibrary library)
+public sealed class LookSupplies(
+    SupplyStands stands,
+    Observer observer,
+    LookLibrary library,
+    DatabaseStamp stamp
+)
 {
     private const int MostVariants = 3;
 
@@ -132,6 +138,22 @@ public sealed class LookSupplies(SupplyStands stands, Observer observer, LookLib
                 )
             ),
         ];
+
+    /// <summary>What it takes so that some parts of a saved look can be put on. It is worked out once for as long as nothing changes.</summary>
+    /// <param name="seen">The desktop.</param>
+    /// <param name="look">The look's digest.</param>
+    /// <param name="parts">The parts of it.</param>
+    public Lack LackOf(Observation seen, Digest look, IReadOnlyList<Component> parts)
+    {
+        var supplies = stands.Of(seen);
+        var now = stamp.Now;
+        if (supplies.Lacks.Stamp != now)
+            supplies.Lacks = new Lacks(now, new());
+        return supplies.Lacks.All.GetOrAdd(
+            (look, string.Join('/', parts.Select(part => part.Kind.Name))),
+            _ => LackOf(seen, parts, library.Saved)
+        );
+    }
 
     /// <summary>What it takes so that some parts of a look can be put on.</summary>
     /// <param name="seen">The desktop.</param>

@@ -141,22 +141,36 @@ public sealed class Sources(
         var now = stamp.Now;
         if (_known is { } last && last.Stamp == now)
             return last.Known;
-        var known = new KnownSupplies(ReadKnown());
-        _known = new Remembered(now, known);
+        using var db = databases.CreateDbContext();
+        var sources = db.Sources.AsNoTracking().OrderBy(one => one.Id).ToList();
+        var kept = db.Supplies.AsNoTracking().OrderBy(one => one.Id).ToList();
+        var state = string.Join(
+            ' ',
+            sources
+                .Select(one => $"{one.Address} {one.Index}")
+                .Concat(kept.Select(one => $"{one.Name} {one.Says} {one.Files}"))
+        );
+        // Most of what is saved is nothing of supplies.
+        var known =
+            _known is { } before && before.State == state
+                ? before.Known
+                : new KnownSupplies(Read(sources, kept));
+        _known = new Remembered(now, state, known);
         return known;
     }
 
-    private sealed record Remembered(long Stamp, KnownSupplies Known);
+    private sealed record Remembered(long Stamp, string State, KnownSupplies Known);
 
     private volatile Remembered? _known;
 
-    private IReadOnlyList<KnownSupply> ReadKnown()
+    private IReadOnlyList<KnownSupply> Read(
+        IReadOnlyList<SourceRow> sources,
+        IReadOnlyList<SupplyRow> kept
+    )
     {
-        using var db = databases.CreateDbContext();
-        var kept = db.Supplies.AsNoTracking().ToList();
         var byName = kept.ToLookup(one => one.Name, StringComparer.Ordinal);
         var known = new Dictionary<string, KnownSupply>(StringComparer.Ordinal);
-        foreach (var source in db.Sources.AsNoTracking().OrderBy(one => one.Id).ToList())
+        foreach (var source in sources)
         foreach (var offer in CatalogueOf(source)?.Offers ?? [])
             known.TryAdd(
                 offer.Supply.Id,

@@ -6,6 +6,14 @@ using Furoshiki.Core.Supplies;
 
 namespace Furoshiki.App.Supplies;
 
+/// <summary>What looks lack.</summary>
+/// <param name="Stamp">What the database's stamp was when it was worked out.</param>
+/// <param name="All">What each lacks, by its digest and the kinds of the parts.</param>
+internal sealed record Lacks(
+    long Stamp,
+    ConcurrentDictionary<(Digest Look, string Kinds), Lack> All
+);
+
 /// <summary>The supplies that are known, as they stand to a desktop as it was seen at one moment.</summary>
 /// <param name="Known">The supplies.</param>
 /// <param name="All">How each stands.</param>
@@ -22,55 +30,80 @@ internal sealed record DesktopSupplies(
         (IReadOnlyList<SupplyChange>? Changes, SupplyConflict? Conflict)
     > Resolved { get; } = new(StringComparer.Ordinal);
 
-    /// <summary>What there is to know of looks before they are put on, by their digests, as far as it was asked for.</summary>
-    public ConcurrentDictionary<Digest, IReadOnlyList<LookNote>> Notes { get; } = new();
+    /// <summary>What there is to know of looks before they are put on, by their digests and the desktop's toolkits, as far as it was asked for.</summary>
+    public ConcurrentDictionary<
+        (Digest Look, string Toolkits),
+        IReadOnlyList<LookNote>
+    > Notes { get; } = new();
+
+    /// <summary>What looks lack, by their digests and the kinds of the parts, as far as it was asked for since something was saved last.</summary>
+    public Lacks Lacks { get; set; } = new(0, new());
 }
 
 /// <summary>Holds supplies against desktops, and again only after something of either changed.</summary>
 public sealed class SupplyStands(Sources sources)
 {
-    private readonly ConcurrentDictionary<long, Remembered> _last = new();
+    private readonly ConcurrentDictionary<long, Slot> _slots = new();
 
-    private sealed record Remembered(Observation Seen, DesktopSupplies Supplies);
+    /// <summary>What was worked out last of one desktop.</summary>
+    private sealed class Slot
+    {
+        public Observation? Seen;
+        public DesktopSupplies? Supplies;
+    }
 
     /// <summary>The supplies as they stand to a desktop.</summary>
     /// <param name="seen">The desktop as it was seen.</param>
     internal DesktopSupplies Of(Observation seen)
     {
-        var desktop = seen.Desktop;
         var known = sources.Known();
-        if (
-            _last.TryGetValue(desktop.Id, out var last)
-            && last.Seen == seen
-            && last.Supplies.Known == known
-        )
-            return last.Supplies;
-        var all = known
-            .ByName.Select(versions => SupplyStand.Of(versions, desktop, seen))
-            .ToDictionary(one => one.Name);
-        // What can be had changes with the platform alone.
-        var candidates =
-            last?.Supplies.Known == known
-            && last.Seen.Desktop.MapDigest == desktop.MapDigest
-            && last.Seen.Desktop.Version == desktop.Version
-                ? last.Supplies.Ground.Candidates
-                : new SupplyCandidates(
-                    known.All.Select(one => new Candidate(
-                        one.Supply,
-                        SupplyStand.WhyNot(one, desktop, isAsked: false),
-                        SupplyStand.WhyNot(one, desktop, isAsked: true)
-                    ))
+        var slot = _slots.GetOrAdd(seen.Desktop.Id, _ => new Slot());
+        lock (slot)
+        {
+            if (slot.Seen == seen && slot.Supplies!.Known == known)
+                return slot.Supplies;
+            var isForTheSame =
+                slot.Seen is { } last
+                && slot.Supplies!.Known == known
+                && last.Desktop.MapDigest == seen.Desktop.MapDigest
+                && last.Desktop.Version == seen.Desktop.Version
+                && last.Desktop.Earlier == seen.Desktop.Earlier;
+            // Settings have no say in what is there.
+            if (!isForTheSame || slot.Seen!.AssetStamp != seen.AssetStamp)
+                slot.Supplies = Of(
+                    known,
+                    seen,
+                    isForTheSame ? slot.Supplies!.Ground.Candidates : null
                 );
-        var supplies = new DesktopSupplies(
+            slot.Seen = seen;
+            return slot.Supplies!;
+        }
+    }
+
+    private static DesktopSupplies Of(
+        KnownSupplies known,
+        Observation seen,
+        SupplyCandidates? candidates
+    )
+    {
+        var all = known
+            .ByName.Select(versions => SupplyStand.Of(versions, seen.Desktop, seen))
+            .ToDictionary(one => one.Name);
+        return new DesktopSupplies(
             known,
             all,
             new SupplyGround(
-                candidates,
+                candidates
+                    ?? new SupplyCandidates(
+                        known.All.Select(one => new Candidate(
+                            one.Supply,
+                            SupplyStand.WhyNot(one, seen.Desktop, isAsked: false),
+                            SupplyStand.WhyNot(one, seen.Desktop, isAsked: true)
+                        ))
+                    ),
                 all.Values.Where(one => one.Standing is not null)
                     .ToDictionary(one => one.Name, one => one.Standing!.Supply.Version)
             )
         );
-        _last[desktop.Id] = new Remembered(seen, supplies);
-        return supplies;
     }
 }

@@ -20,7 +20,7 @@ public sealed class SupplyIndex(IEnumerable<Supply> supplies)
 
     private readonly ConcurrentDictionary<
         (Kind Kind, string Name, Digest Content),
-        Recognised?
+        Recognised
     > _found = new();
 
     /// <summary>What brings an asset of a name, whatever is in it, the preferred first.</summary>
@@ -33,10 +33,19 @@ public sealed class SupplyIndex(IEnumerable<Supply> supplies)
     /// <param name="kind">The kind of part that uses it.</param>
     /// <param name="asset">The asset, as it was read or saved.</param>
     /// <param name="trees">Gives the tree with a digest; null where it is not at hand.</param>
-    public Recognised? Find(Kind kind, Asset asset, Func<Digest, Tree?> trees) =>
-        asset is { Setting: not null, Content: { } content }
-            ? _found.GetOrAdd((kind, asset.Name, content), _ => Find(kind, asset, content, trees))
-            : null;
+    public Recognised? Find(Kind kind, Asset asset, Func<Digest, Tree?> trees)
+    {
+        if (asset is not { Setting: not null, Content: { } content })
+            return null;
+        var key = (kind, asset.Name, content);
+        if (_found.TryGetValue(key, out var known))
+            return known;
+        var found = Find(kind, asset, content, trees);
+        // What is not known now can be once its tree is at hand.
+        if (found is not null)
+            _found[key] = found;
+        return found;
+    }
 
     private Recognised? Find(Kind kind, Asset asset, Digest content, Func<Digest, Tree?> trees)
     {
