@@ -105,6 +105,21 @@ public sealed class PackageArchiveTests
     }
 
     [Fact]
+    public void An_archive_that_no_catalogue_offers_says_what_it_is()
+    {
+        var offer = PackageArchive.OfferOf(new MemoryStream(TestSupplies.Archive(Says, Files)));
+        offer.Says.ShouldBe(Offered.Says);
+        offer.Content.ShouldBe(Digest.Of(TestSupplies.Archive(Says, Files)));
+        SupplyText
+            .Write(SupplyText.Read(JsonNode.Parse(SupplyText.Write(offer.Supply))))
+            .ShouldBe(SupplyText.Write(offer.Supply));
+        // What it is comes first, so that nothing has to be unpacked to know it.
+        Should.Throw<SupplyException>(() =>
+            PackageArchive.OfferOf(new MemoryStream(Packed(Whole().Reverse())))
+        );
+    }
+
+    [Fact]
     public void Names_may_be_long_and_of_any_script()
     {
         (string, byte[])[] files =
@@ -239,6 +254,12 @@ public sealed class PackageArchiveTests
                     {
                         problem.Message.ShouldContain(Id);
                     }
+                    // Without a catalogue it is refused too, or says what it did, or something that it is then held against.
+                    try
+                    {
+                        PackageArchive.OfferOf(new MemoryStream(all)).Length.ShouldBe(all.Length);
+                    }
+                    catch (SupplyException) { }
                 },
                 iter: 2_000 * Effort.Times
             );

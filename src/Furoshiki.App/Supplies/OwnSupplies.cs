@@ -1,10 +1,13 @@
 using System.Text;
 using Furoshiki.App.Desktops;
+using Furoshiki.App.Installation;
 using Furoshiki.App.Observing;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Formats;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Supplies;
+using Furoshiki.Desktops;
 
 namespace Furoshiki.App.Supplies;
 
@@ -25,9 +28,34 @@ public sealed record OwnView(
     IReadOnlyList<string> Instead
 );
 
+/// <summary>A folder of unpacked sets and archives.</summary>
+/// <param name="Path">Its path.</param>
+/// <param name="Kind">The kind of the sets in it that do not say it themselves; null to leave those out.</param>
+public sealed record SetsForm(string Path, string? Kind = null);
+
+/// <summary>A supply that was taken in.</summary>
+/// <param name="Id">Its package URL, with the version.</param>
+/// <param name="Title">What it is called.</param>
+public sealed record TakenSupply(string Id, string Title);
+
+/// <summary>What was taken in of a folder.</summary>
+/// <param name="Taken">What is kept as supplies now.</param>
+/// <param name="Refused">What was not taken, in sentences.</param>
+public sealed record TakenView(IReadOnlyList<TakenSupply> Taken, IReadOnlyList<string> Refused);
+
 /// <summary>Keeps what people made themselves as supplies.</summary>
-public sealed class OwnSupplies(SupplyStands stands, Observer observer, SupplyKeeper keeper)
+public sealed class OwnSupplies(
+    Sources sources,
+    SupplyStands stands,
+    Observer observer,
+    SupplyKeeper keeper,
+    DataFolder data
+)
 {
+    private const int MostSets = 500;
+    private const string IndexFile = AssetFinder.IndexFile;
+    private static readonly string[] Endings = [".tar.gz", ".tgz"];
+
     /// <summary>Where a person's own supplies were had from.</summary>
     public const string Source = "";
 
@@ -54,24 +82,7 @@ public sealed class OwnSupplies(SupplyStands stands, Observer observer, SupplyKe
             );
         var (own, renamed) = Renamed(seen, standing, form.Title);
         Check(supplies, seen, own);
-        keeper.Keep(
-            own,
-            Encoding.UTF8.GetBytes(SupplyText.Write(own)),
-            Source,
-            batch =>
-            {
-                foreach (var (path, file) in renamed)
-                {
-                    using var bytes = desktop.Folder.OpenRead(path);
-                    if (batch.Put(bytes) != file.Content)
-                        throw ProblemException.InTheWay(
-                            "changed-meanwhile",
-                            $"{PathText.Printable(path)} changed while it was read. Try again.",
-                            Unharmed
-                        );
-                }
-            }
-        );
+        Keep(desktop.Folder, own, renamed);
         var uses = seen
             .Reading.Look.Components.SelectMany(part =>
                 part.Settings.Select(set => (part.Kind, set.Key, set.Value))
@@ -91,6 +102,203 @@ public sealed class OwnSupplies(SupplyStands stands, Observer observer, SupplyKe
             [.. uses.Select(one => $"{one.Kind.Name}/{one.Key}={one.Name}")]
         );
     }
+
+    /// <summary>Takes in the unpacked sets and the archives of a folder, or the one set that it is. The folder stays as it is.</summary>
+    /// <param name="form">The folder.</param>
+    /// <exception cref="ProblemException">There is no such folder or kind, or there is too much in it.</exception>
+    public TakenView TakeIn(SetsForm form)
+    {
+        var kind = KindOf(form.Kind);
+        if (
+            !Path.IsPathFullyQualified(form.Path)
+            || !Directory.Exists(form.Path)
+            || data.Holds(Path.GetFullPath(form.Path))
+        )
+            throw ProblemException.Field(
+                "path",
+                $"There is no folder {PathText.Printable(form.Path)}."
+            );
+        return TakeIn(Path.TrimEndingDirectorySeparator(Path.GetFullPath(form.Path)), kind);
+    }
+
+    private static Kind? KindOf(string? name) =>
+        name is { Length: > 0 }
+            ? Kind.Find(name) ?? throw ProblemException.Field("kind", "There is no such kind.")
+            : null;
+
+    private TakenView TakeIn(string root, Kind? kind)
+    {
+        if (File.Exists(Path.Combine(root, IndexFile)))
+            return TakeIn(Path.GetDirectoryName(root)!, [Path.GetFileName(root)], kind);
+        var names = Directory
+            .EnumerateFileSystemEntries(root)
+            .Take(MostSets + 1)
+            .Select(path => Path.GetFileName(path))
+            .Order(StringComparer.Ordinal)
+            .ToList();
+        return names.Count > MostSets
+            ? throw ProblemException.Field("path", $"There are more than {MostSets} things in it.")
+            : TakeIn(root, names, kind);
+    }
+
+    /// <summary>Takes in sets and archives whose files came one by one.</summary>
+    /// <param name="files">The files, each with its path as it stood in what it came from.</param>
+    /// <param name="kind">The kind of the sets that do not say it themselves; null to leave those out.</param>
+    /// <exception cref="ProblemException">A path is none that a set can have, or there is no such kind.</exception>
+    public TakenView TakeDropped(IEnumerable<(string Path, Func<Stream> Open)> files, string? kind)
+    {
+        var folder = Directory
+            .CreateDirectory(Path.Combine(data.Incoming, $"dropped-{Guid.NewGuid():N}"))
+            .FullName;
+        try
+        {
+            foreach (var (path, open) in files)
+            {
+                var inside = path.TrimStart('/');
+                if (SupplyText.WhyNoPath(inside) is { } why)
+                    throw ProblemException.Field(
+                        "files",
+                        $"{PathText.Printable(path)} is no path of a file: {why}"
+                    );
+                var to = Path.Combine(folder, inside);
+                Directory.CreateDirectory(Path.GetDirectoryName(to)!);
+                using var bytes = open();
+                using var file = new FileStream(to, FileMode.CreateNew);
+                bytes.CopyTo(file);
+            }
+            return TakeIn(folder, KindOf(kind));
+        }
+        catch (IOException problem)
+        {
+            throw ProblemException.InTheWay("dropped", problem.Message, Unharmed);
+        }
+        finally
+        {
+            Directory.Delete(folder, recursive: true);
+        }
+    }
+
+    private TakenView TakeIn(string root, IReadOnlyList<string> names, Kind? kind)
+    {
+        var taken = new List<TakenSupply>();
+        var refused = new List<string>();
+        foreach (var name in names)
+            try
+            {
+                taken.Add(
+                    Endings.Any(ending => name.EndsWith(ending, StringComparison.Ordinal))
+                        ? TakeArchive(Path.Combine(root, name))
+                        : TakeSet(
+                            new DesktopFolder(root, shut: data.Holds(root) ? null : data.Path),
+                            name,
+                            kind
+                        )
+                );
+            }
+            catch (Exception problem)
+                when (problem
+                        is SupplyException
+                            or SettingsFileException
+                            or IOException
+                            or UnauthorizedAccessException
+                )
+            {
+                refused.Add($"{PathText.Printable(name)} was not taken: {problem.Message}");
+            }
+        return new TakenView(taken, refused);
+    }
+
+    private TakenSupply TakeArchive(string path)
+    {
+        using var archive = File.OpenRead(path);
+        var offer = PackageArchive.OfferOf(archive);
+        using var tar = new FileStream(
+            Path.Combine(data.Incoming, $"{offer.Content.Hex}.tar"),
+            FileMode.Create,
+            FileAccess.ReadWrite,
+            FileShare.None,
+            1 << 16,
+            FileOptions.DeleteOnClose
+        );
+        archive.Position = 0;
+        PackageArchive.Unpack(archive, offer, tar);
+        tar.Position = 0;
+        var known = sources.Known();
+        if (known.Find(offer.Supply.Id) is { Kept: not null })
+            throw new SupplyException(
+                $"{offer.Supply.Title} {offer.Supply.Version} is kept already."
+            );
+        // Whoever signs a catalogue answers for what has its name.
+        if (
+            known.All.Any(one =>
+                one.Offer is not null && one.Supply.Name.Namespace == offer.Supply.Name.Namespace
+            )
+            && known.Find(offer.Supply.Id)?.Offer?.Says != offer.Says
+        )
+            throw new SupplyException(
+                $"It says that it is {offer.Supply.Id}, and the catalogue that has such offers no such thing."
+            );
+        keeper.Keep(
+            offer.Supply,
+            offer.Manifest,
+            Source,
+            batch => PackageArchive.Read(tar, offer, (_, bytes) => batch.Put(bytes))
+        );
+        return new TakenSupply(offer.Supply.Id, offer.Supply.Title);
+    }
+
+    private TakenSupply TakeSet(DesktopFolder folder, string name, Kind? kind)
+    {
+        if (folder.Find(name) is not { Type: FileType.Folder or FileType.File } state)
+            throw new SupplyException("It is neither a file nor a folder.");
+        var isFolder = state.Type == FileType.Folder;
+        if (isFolder && (folder.FindTree(name) is not { } tree || tree.Gaps.Any()))
+            throw new SupplyException("Not all of it can be read, or it is too large.");
+        var files = FilesAt(folder, name);
+        var known = sources.Known();
+        var supply = OwnSupply.Unpacked(
+            name,
+            kind,
+            files.ToDictionary(one => one.Key, one => one.Value.File, StringComparer.Ordinal),
+            files.TryGetValue(IndexFile, out var index) ? folder.ReadFile(index.Path) : null,
+            known.Index
+        );
+        var asset = supply.Provides[0];
+        foreach (var (other, its) in known.Index.Named(asset.Kind, asset.Name))
+            if (other.ContentOf(its) == supply.ContentOf(asset))
+                throw new SupplyException($"It is {other.Title} {other.Version}, which is known.");
+        if (
+            known.ByName.FirstOrDefault(one => one.Key == supply.Name)?.First().Supply.Version is
+            { } before
+        )
+            supply = supply with { Version = before.WithMinor(before.Minor + 1).WithPatch(0) };
+        Keep(folder, supply, files.Values);
+        return new TakenSupply(supply.Id, supply.Title);
+    }
+
+    private void Keep(
+        DesktopFolder folder,
+        Supply supply,
+        IEnumerable<(string Path, FileState File)> files
+    ) =>
+        keeper.Keep(
+            supply,
+            Encoding.UTF8.GetBytes(SupplyText.Write(supply)),
+            Source,
+            batch =>
+            {
+                foreach (var (path, file) in files)
+                {
+                    using var bytes = folder.OpenRead(path);
+                    if (batch.Put(bytes) != file.Content)
+                        throw ProblemException.InTheWay(
+                            "changed-meanwhile",
+                            $"{PathText.Printable(path)} changed while it was read. Try again.",
+                            Unharmed
+                        );
+                }
+            }
+        );
 
     /// <summary>It under its new name, and where on the desktop its files are.</summary>
     private static (Supply Own, IReadOnlyList<(string Path, FileState File)> Files) Renamed(

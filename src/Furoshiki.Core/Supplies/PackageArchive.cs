@@ -23,6 +23,61 @@ public static class PackageArchive
     private const int BlockSize = 1 << 16;
     private const int LongestPlainName = 100;
 
+    /// <summary>What an archive says of itself that no catalogue offers. It is held against nothing yet.</summary>
+    /// <param name="archive">The archive, which can seek and is read from its beginning.</param>
+    /// <exception cref="SupplyException">It is no archive of a supply, or does not begin with what it says of itself.</exception>
+    public static Offer OfferOf(Stream archive)
+    {
+        try
+        {
+            archive.Position = 0;
+            var content = Digest.Of(archive);
+            archive.Position = 0;
+            using var unpacked = new GZipStream(
+                archive,
+                CompressionMode.Decompress,
+                leaveOpen: true
+            );
+            using var reader = new TarReader(unpacked, leaveOpen: true);
+            if (
+                reader.GetNextEntry()
+                is not {
+                    EntryType: TarEntryType.RegularFile or TarEntryType.V7RegularFile,
+                    Name: SaysFile,
+                    Length: <= MostSays,
+                    DataStream: { } says,
+                }
+            )
+                throw new SupplyException($"It does not begin with {SaysFile}.");
+            var json = JsonNode.Parse(
+                says,
+                documentOptions: new JsonDocumentOptions { AllowDuplicateProperties = false }
+            );
+            return new Offer(
+                SupplyText.Read(json),
+                "",
+                archive.Length,
+                content,
+                null,
+                CanonicalJson.Write(json!)
+            );
+        }
+        catch (Exception problem)
+            when (problem
+                    is InvalidDataException
+                        or EndOfStreamException
+                        or FormatException
+                        or OverflowException
+                        or NotSupportedException
+                        or ArgumentException
+                        or JsonException
+                        or InvalidOperationException
+            )
+        {
+            throw new SupplyException("It is no archive of a supply, or is damaged.");
+        }
+    }
+
     /// <summary>Unpacks the compression of an archive.</summary>
     /// <param name="archive">The archive.</param>
     /// <param name="offer">What it was offered as.</param>

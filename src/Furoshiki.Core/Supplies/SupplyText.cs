@@ -281,7 +281,7 @@ public static class SupplyText
     }
 
     /// <summary>Why a text is no path within a supply; null if it is one.</summary>
-    internal static string? WhyNoPath(string path)
+    public static string? WhyNoPath(string path)
     {
         if (path.Length is 0 or > LongestPath)
             return $"a path has 1 to {LongestPath} characters.";

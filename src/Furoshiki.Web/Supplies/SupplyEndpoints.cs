@@ -5,6 +5,7 @@ using Furoshiki.App.Supplies;
 using Furoshiki.Core.Picture;
 using Furoshiki.Web.Pictures;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Furoshiki.Web.Supplies;
 
@@ -28,6 +29,16 @@ internal static class SupplyEndpoints
             .WithSummary("Keep a supply that was edited in place under a name of its own")
             .ProducesProblem(StatusCodes.Status404NotFound)
             .ProducesProblem(StatusCodes.Status409Conflict)
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        all.MapPost("/supplies/own/sets", (SetsForm form, OwnSupplies own) => own.TakeIn(form))
+            .WithName("takeInSets")
+            .WithSummary("Take in the unpacked sets and the archives of a folder as one's own")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        all.MapPost("/supplies/own/dropped", Dropped)
+            .DisableAntiforgery()
+            .WithMetadata(new RequestSizeLimitAttribute(MostDropped))
+            .WithName("takeInDropped")
+            .WithSummary("Take in an unpacked set, or an archive, as one's own")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         all.MapGet("/supplies/files/{digest}/{name}", Sample)
             .WithName("loadSample")
@@ -63,6 +74,19 @@ internal static class SupplyEndpoints
             .WithName("removeCatalogue")
             .WithSummary("Use a catalogue no more");
     }
+
+    private const long MostDropped = 256L << 20;
+
+    /// <summary>Files that were dropped, each by its path as it stood in what was dropped.</summary>
+    private static TakenView Dropped(
+        [FromForm] IFormFileCollection files,
+        [FromForm] string? kind,
+        OwnSupplies own
+    ) =>
+        own.TakeDropped(
+            files.Select(file => (file.FileName, (Func<Stream>)file.OpenReadStream)),
+            kind
+        );
 
     /// <summary>A picture as it is, a sound as it is, and of what is neither a drawing of what it says.</summary>
     private static async Task<Results<FileContentHttpResult, NotFound>> Sample(

@@ -1104,6 +1104,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/supplies/own/sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in the unpacked sets and the archives of a folder as one's own */
+        post: operations["takeInSets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/supplies/own/dropped": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in an unpacked set, or an archive, as one's own */
+        post: operations["takeInDropped"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/supplies/files/{digest}/{name}": {
         parameters: {
             query?: never;
@@ -1411,6 +1445,9 @@ export interface components {
             name: string;
             without: string[];
         };
+        /** Format: binary */
+        IFormFile: string;
+        IFormFileCollection: components["schemas"]["IFormFile"][];
         InsteadView: {
             instead: string;
             title: string;
@@ -1936,6 +1973,10 @@ export interface components {
             action: components["schemas"]["SessionAction"];
             program: null | string;
         };
+        SetsForm: {
+            path: string;
+            kind?: null | string;
+        };
         /** @enum {unknown} */
         SettingForm: "Choice" | "Text" | "Asset" | "Number" | "Flag" | "Colour" | "List" | "Screen" | "Path" | "Time" | "Extent" | "Geometry";
         SettingRowView: {
@@ -2123,6 +2164,14 @@ export interface components {
         };
         /** @enum {unknown} */
         SwitchedBy: "Person" | "Command" | "NotNoted";
+        TakenSupply: {
+            id: string;
+            title: string;
+        };
+        TakenView: {
+            taken: components["schemas"]["TakenSupply"][];
+            refused: string[];
+        };
         Target: {
             kind: components["schemas"]["TargetKind"];
             /** Format: int64 */
@@ -6033,6 +6082,112 @@ export interface operations {
             };
             /** @description Something stands in the way now that may not later. */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeInSets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetsForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeInDropped: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    files: components["schemas"]["IFormFileCollection"];
+                } & {
+                    kind?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -4,6 +4,7 @@ import type { Schemas } from '@/api/client'
 import { useSupplies } from '@/api/queries'
 import CatalogueList from '@/components/CatalogueList.vue'
 import EditedSupply from '@/components/EditedSupply.vue'
+import OwnSets from '@/components/OwnSets.vue'
 import NeedTree from '@/components/NeedTree.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import SignalWord, { type Signal } from '@/components/SignalWord.vue'
@@ -102,6 +103,7 @@ useArrows(lists, 'button')
         </button>
       </nav>
       <CatalogueList />
+      <OwnSets :kinds="kinds" @taken="chosen = $event" />
     </div>
 
     <div ref="lists">
