@@ -89,6 +89,67 @@ public sealed class SuppliesTests : IAsyncLifetime
     }
 
     [Fact]
+    public void A_supply_edited_in_place_is_kept_as_ones_own_under_a_new_name()
+    {
+        _person.GoTo("/supplies?supply=pkg:generic/heron-ridge/inkstone-red");
+        _person.Press("Keep as your own…");
+        _person.See(".edited input").SendKeys("Ember Signs" + Keys.Enter);
+        _person.See("[aria-label='Supplies']", "Ember Signs");
+        _person.See("[aria-label='Supplies']", "Put back");
+        _person.See("[data-test='go']").Click();
+        _person.See("[data-test='result']", "Ember Signs");
+        File.ReadAllText(_person.App.At(Windows)).ShouldContain("set=Ember-Signs");
+        File.ReadAllText(_person.App.At($"{Data}/icons/Inkstone-Red/scalable/places/folder.svg"))
+            .ShouldNotContain("#a3301f");
+    }
+
+    [Fact]
+    public void A_profile_tells_what_it_needs_and_what_is_missing_is_got_from_the_shelf()
+    {
+        Directory.Delete(_person.App.At("usr/share/icons/Fold"), recursive: true);
+        _person.GoTo("/");
+        _person.See("[data-profile='Meteor Watch'] .get", "1 supply to get").Click();
+        _person.See("[aria-label='Supplies']", "Fold 1.3.0");
+        _person.See("[data-test='go']").Click();
+        _person.See("[data-test='result']", "Fold 1.3.0 is here");
+        _person.GoTo("/");
+        _person.See("[data-profile='Meteor Watch'] h2 a").Click();
+        _person.See("dl", "Fold Teal");
+        _person.See("dl", "here, 1.3.0");
+        _person.See("[aria-label='To be known before']", "Programs of Shoji have Lantern");
+        _person.See("[aria-label='To be known before'] .v-btn", "too…").Click();
+        _person.See("[data-test='go']").Click();
+        _person.See("[data-test='result']", "is on");
+        File.ReadAllText(_person.App.At(Windows)).ShouldContain("[Toolkit Shoji]\ntheme=Aperture");
+    }
+
+    [Fact]
+    public void A_withdrawn_supply_is_had_from_the_store()
+    {
+        // Somebody had it before it was withdrawn: their folder is taken in.
+        var bell = Directory.CreateDirectory(
+            Path.Combine(_person.App.Home, "sets", "Harbour-Bell")
+        );
+        File.WriteAllText(
+            Path.Combine(bell.FullName, "index.theme"),
+            "[Sound Theme]\nName=Pier Bell\n"
+        );
+        File.WriteAllText(Path.Combine(bell.FullName, "bell.oga"), "x");
+        _person.GoTo("/supplies?kind=sounds");
+        _person.See(".one", "Harbour Bell").Click();
+        _person.See(".chosen", "was taken back");
+        _person.Press("Take in a folder…");
+        _person.See(".sets input").SendKeys(bell.Parent!.FullName);
+        _person.Press("Take it in");
+        _person.See(".sets [role='status']", "1 supply taken in.");
+        _person.See(".chosen h2", "Pier Bell");
+        _person.See(".chosen .main", "Get it…").Click();
+        _person.See("[data-test='go']").Click();
+        _person.See("[data-test='result']", "is here");
+        File.Exists(_person.App.At($"{Data}/sounds/Harbour-Bell/bell.oga")).ShouldBeTrue();
+    }
+
+    [Fact]
     public void An_update_is_looked_at_before_it_is_taken()
     {
         _person.GoTo("/supplies?kind=icons&supply=pkg:generic/heron-ridge/fold-slate");
@@ -97,6 +158,13 @@ public sealed class SuppliesTests : IAsyncLifetime
         _person.See("[aria-label='Supplies']", "1.3.2 → 1.4.0");
         var house = _person.App.At($"{Data}/icons/Fold-Slate/scalable/places/user-home.svg");
         File.ReadAllText(house).ShouldNotContain("#ffd27a");
+        // It is drawn as it is and as it will be, and says whose looks use it.
+        _person.See("[aria-label='Supplies'] .used", "Day Log");
+        _person
+            .See("[aria-label='Supplies'] .pair")
+            .FindElements(By.TagName("img"))
+            .Count(image => image.GetDomProperty("naturalWidth") != "0")
+            .ShouldBe(2);
         _person.See("[data-test='go']").Click();
         _person.See("[data-test='result']", "is here");
         File.ReadAllText(house).ShouldContain("#ffd27a");

@@ -56,6 +56,8 @@ public sealed record SampleView(string Content, string Name, SampleForm Form);
 /// <param name="Titles">The same, for people.</param>
 /// <param name="IsEngine">Whether others need it, and no setting names it.</param>
 /// <param name="MadeFor">The platforms that it is made for, in words; empty for all.</param>
+/// <param name="Cost">What it costs while it is on, as its maker says; null if nobody does.</param>
+/// <param name="Reaches">The toolkits whose programs it changes; empty if that cannot be said of it.</param>
 /// <param name="Size">The bytes of its files.</param>
 /// <param name="State">How it stands to the desktop.</param>
 /// <param name="IsOn">Whether a part that is on uses it.</param>
@@ -81,6 +83,8 @@ public sealed record SupplyView(
     [property: JsonConverter(typeof(JsonStringEnumConverter<Tone>))] Tone? Tone,
     string? Accent,
     IReadOnlyList<string> MadeFor,
+    SupplyCost? Cost,
+    IReadOnlyList<string> Reaches,
     long Size,
     int Files,
     SupplyState State,
@@ -94,10 +98,17 @@ public sealed record SupplyView(
     IReadOnlyList<string> UsedBy
 );
 
+/// <summary>A supply that is like another.</summary>
+/// <param name="Name">Its package URL, without a version.</param>
+/// <param name="Title">What it is called.</param>
+/// <param name="Words">Why it is like the other, in words.</param>
+public sealed record LikeView(string Name, string Title, string Words);
+
 /// <summary>The supplies that are known, as they stand to a desktop.</summary>
 public sealed class SupplyShelf(SupplyStands supplies, Observer observer, SupplyUsers users)
 {
     private const int MostEdited = 100;
+    private const int MostLike = 4;
 
     /// <summary>All of them, by kind and family.</summary>
     public IReadOnlyList<SupplyView> Of(LiveDesktop desktop)
@@ -117,6 +128,43 @@ public sealed class SupplyShelf(SupplyStands supplies, Observer observer, Supply
                 .ThenBy(one => one.IsEngine)
                 .ThenBy(one => one.Family, StringComparer.OrdinalIgnoreCase)
                 .ThenBy(one => one.Title, StringComparer.OrdinalIgnoreCase),
+        ];
+    }
+
+    /// <summary>The supplies of the same kind that come nearest to one, the nearest first.</summary>
+    /// <param name="desktop">The desktop for which they are.</param>
+    /// <param name="name">The package URL of the one, without a version.</param>
+    /// <exception cref="ProblemException">There is none.</exception>
+    public IReadOnlyList<LikeView> LikeOf(LiveDesktop desktop, string name)
+    {
+        var stands = supplies.Of(observer.See(desktop)).All;
+        if (
+            !SupplyName.TryParse(name, out var parsed)
+            || stands.GetValueOrDefault(parsed) is not { Supply: var supply }
+        )
+            throw ProblemException.NotFound("This supply");
+        var main = supply.Provides[0];
+        return
+        [
+            .. stands
+                .Values.Where(one =>
+                    one.Name != parsed
+                    && one.State is not (SupplyState.NotForThis or SupplyState.Withdrawn)
+                )
+                .SelectMany(one =>
+                    one.Supply.Provides.Where(asset =>
+                            asset.Kind == main.Kind && asset.IsEngine == main.IsEngine
+                        )
+                        .Select(asset => SupplyNearness.Between(supply, main, one.Supply, asset))
+                )
+                .Order(SupplyNearness.NearestFirst)
+                .DistinctBy(one => one.Supply.Name)
+                .Take(MostLike)
+                .Select(one => new LikeView(
+                    one.Supply.Name.ToString(),
+                    one.Supply.Title,
+                    one.Words
+                )),
         ];
     }
 
@@ -146,6 +194,8 @@ public sealed class SupplyShelf(SupplyStands supplies, Observer observer, Supply
             main.Tone,
             main.Accent?.ToString(),
             [.. supply.MadeFor.Select(one => $"{one.Platform} {VersionWords.Of(one.Versions)}")],
+            supply.Cost,
+            supply.Reaches,
             supply.Size,
             supply.Files.Length,
             stand.State,

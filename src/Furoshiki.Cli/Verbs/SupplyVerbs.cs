@@ -22,6 +22,16 @@ internal static class SupplyVerbs
         Arity = ArgumentArity.OneOrMore,
     };
 
+    private static readonly Argument<string> Folder = new("folder")
+    {
+        Description = "A folder of unpacked sets and archives, or a set",
+    };
+
+    private static readonly Option<string?> KindOfSets = new("--kind")
+    {
+        Description = "The kind of what does not say it itself; such is left out otherwise",
+    };
+
     private static readonly Option<string[]> Remove = new("--remove")
     {
         Description = "Supplies that go at the same time",
@@ -50,7 +60,37 @@ internal static class SupplyVerbs
                 SwitchVerbs.KeepWithin,
                 Verb.Yes
             ),
+            Verb.OnDesktop(
+                "take-in",
+                "Take in unpacked sets and archives as supplies of one's own",
+                TakeIn,
+                Folder,
+                KindOfSets
+            ),
         ];
+
+    private static int TakeIn(Call call)
+    {
+        var view = call
+            .Session.Get<OwnSupplies>()
+            .TakeIn(
+                new SetsForm(
+                    Path.GetFullPath(call.Given.GetValue(Folder)!),
+                    call.Given.GetValue(KindOfSets)
+                )
+            );
+        call.Output.Show(
+            view,
+            () =>
+            {
+                foreach (var one in view.Taken)
+                    call.Output.Line($"{one.Title}: {one.Id}");
+                foreach (var sentence in view.Refused)
+                    call.Output.Line(sentence);
+            }
+        );
+        return view is { Taken.Count: 0, Refused.Count: > 0 } ? ExitCode.Refused : ExitCode.Done;
+    }
 
     private static int List(Call call)
     {

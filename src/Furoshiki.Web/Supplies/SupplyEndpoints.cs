@@ -20,6 +20,14 @@ internal static class SupplyEndpoints
             )
             .WithName("listSupplies")
             .WithSummary("List the supplies that are known, as they stand to a desktop");
+        all.MapGet(
+                "/desktops/{id:long}/supplies/like",
+                (long id, string supply, DesktopRegister register, SupplyShelf shelf) =>
+                    shelf.LikeOf(register.Get(id), supply)
+            )
+            .WithName("listLikeSupplies")
+            .WithSummary("List the supplies of the same kind that come nearest to one")
+            .ProducesProblem(StatusCodes.Status404NotFound);
         all.MapPost(
                 "/desktops/{id:long}/supplies/own",
                 (long id, OwnForm form, DesktopRegister register, OwnSupplies own) =>

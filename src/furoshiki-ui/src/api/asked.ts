@@ -22,6 +22,7 @@ const ASKED = {
   comparison: 'changed',
   safeStates: 'changed',
   supplies: 'changed',
+  likeSupplies: 'changed',
   versionNews: 'changed',
   catalogues: 'changed',
   stateFiles: 'changed',

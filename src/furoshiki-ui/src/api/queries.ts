@@ -180,6 +180,19 @@ export const useSupplies = (desktop: Ref<number>) =>
     queryFn: () => take(api.GET('/api/desktops/{id}/supplies', { params: { path: { id: desktop.value } } })),
   })
 
+/** The supplies of the same kind that come nearest to one. */
+export const useLikeSupplies = (desktop: Ref<number>, supply: Ref<string>) =>
+  useQuery({
+    queryKey: keyOf('likeSupplies', desktop, supply),
+    enabled: computed(() => supply.value !== ''),
+    queryFn: () =>
+      take(
+        api.GET('/api/desktops/{id}/supplies/like', {
+          params: { path: { id: desktop.value }, query: { supply: supply.value } },
+        }),
+      ),
+  })
+
 /** What does not hold any more since the platform has another version. */
 export const useVersionNews = (desktop: Ref<number>) =>
   useQuery({

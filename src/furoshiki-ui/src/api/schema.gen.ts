@@ -1087,6 +1087,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desktops/{id}/supplies/like": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the supplies of the same kind that come nearest to one */
+        get: operations["listLikeSupplies"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desktops/{id}/supplies/own": {
         parameters: {
             query?: never;
@@ -1485,6 +1502,11 @@ export interface components {
         LeftOutView: {
             without: string;
             kind: string;
+            title: string;
+            words: string;
+        };
+        LikeView: {
+            name: string;
             title: string;
             words: string;
         };
@@ -2106,6 +2128,12 @@ export interface components {
             usedBy?: string[];
             samples?: components["schemas"]["SampleChangeView"][];
         };
+        SupplyCost: {
+            /** Format: double */
+            memory: number;
+            /** Format: double */
+            processor: number;
+        };
         /** @enum {unknown} */
         SupplyState: "Here" | "Edited" | "ToGet" | "Withdrawn" | "NotForThis";
         /** @enum {unknown} */
@@ -2135,6 +2163,8 @@ export interface components {
             tone: null | components["schemas"]["Tone"];
             accent: null | string;
             madeFor: string[];
+            cost: null | components["schemas"]["SupplyCost"];
+            reaches: string[];
             /** Format: int64 */
             size: number;
             /** Format: int32 */
@@ -5998,6 +6028,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SupplyView"][];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listLikeSupplies: {
+        parameters: {
+            query: {
+                supply: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LikeView"][];
                 };
             };
             /** @description What was sent is not what this address takes. */

@@ -18,7 +18,12 @@ const { now } = useDesktop()
 
 /** The supplies that have what the parts lack that cannot go on. */
 const missing = computed(() => [
-  ...new Set(props.plan.refused.flatMap((part) => part.remedies.flatMap((remedy) => remedy.get ?? []))),
+  ...new Set(
+    props.plan.refused.flatMap(
+      // Not what would come in its place.
+      ({ remedies }) => remedies.find(({ get, instead }) => get?.length && !instead.length)?.get ?? [],
+    ),
+  ),
 ])
 const gettingAll = computed<Schemas['Remedy']>(() => ({
   words: '',

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import { useSupplies } from '@/api/queries'
+import { useLikeSupplies, useSupplies } from '@/api/queries'
 import CatalogueList from '@/components/CatalogueList.vue'
 import EditedSupply from '@/components/EditedSupply.vue'
 import OwnSets from '@/components/OwnSets.vue'
@@ -55,6 +55,10 @@ const ofKind = computed(() =>
 const passing = computed(() => ofKind.value.filter(FILTERS[show.value]?.passes ?? (() => true)))
 const { made, left, rest } = useInSight(passing, 20)
 const supply = computed(() => all.value.find((one) => one.name === chosen.value) ?? passing.value[0])
+const { data: like } = useLikeSupplies(
+  id,
+  computed(() => supply.value?.name ?? ''),
+)
 useTitle(() => supply.value && `${supply.value.title}, supply`)
 
 /** How a supply stands to the desktop, and what is to be known beside that. */
@@ -148,8 +152,10 @@ useArrows(lists, 'button')
       <p class="mono third name">{{ supply.name }}@{{ supply.version }}</p>
       <p>{{ supply.summary }}</p>
       <p>
-        <SignalWord :signal="stateOf(supply).signal" :word="stateOf(supply).word" />
-        {{ stateOf(supply).more }}
+        <SignalWord
+          :signal="stateOf(supply).signal"
+          :word="[stateOf(supply).word, stateOf(supply).more].filter(Boolean).join(', ')"
+        />
       </p>
       <div v-if="supply.versions.length > 1" class="row" aria-label="Versions">
         <VBtn
@@ -173,7 +179,10 @@ useArrows(lists, 'button')
         </div>
         <div>
           <dt>Licence</dt>
-          <dd>{{ supply.licence }}<template v-if="!supply.mayBeShared">, not to be passed on</template></dd>
+          <dd>
+            {{ supply.licence === 'NOASSERTION' ? 'not said' : supply.licence
+            }}<template v-if="!supply.mayBeShared">, not to be passed on</template>
+          </dd>
         </div>
         <div>
           <dt>Maker</dt>
@@ -182,6 +191,14 @@ useArrows(lists, 'button')
         <div>
           <dt>Files</dt>
           <dd>{{ supply.files }}, {{ size(supply.size) }}</dd>
+        </div>
+        <div v-if="supply.cost">
+          <dt>Costs</dt>
+          <dd>{{ supply.cost.memory }} MiB, {{ supply.cost.processor }} % of a processor</dd>
+        </div>
+        <div v-if="supply.reaches.length > 0">
+          <dt>Reaches</dt>
+          <dd>programs of {{ supply.reaches.join(' and ') }}</dd>
         </div>
         <div v-if="supply.madeFor.length > 0">
           <dt>Made for</dt>
@@ -192,12 +209,21 @@ useArrows(lists, 'button')
         {{ version.version }} was taken back: {{ version.withdrawn }}
       </p>
       <EditedSupply v-if="supply.edited.length > 0" :key="supply.name" :supply="supply" :desktop="id" />
+      <template v-if="like?.length">
+        <h3>Nearest to it</h3>
+        <ul class="like">
+          <li v-for="one in like" :key="one.name">
+            <button class="link" @click="chosen = one.name">{{ one.title }}</button>
+            <span class="third">{{ one.words }}</span>
+          </li>
+        </ul>
+      </template>
       <div class="row">
         <VBtn
           v-if="supply.state === 'ToGet'"
           class="main"
           :to="{ name: 'switch', query: { get: supply.name } }"
-          >Get it, {{ size(supply.toLoad) }}…</VBtn
+          >Get it{{ supply.toLoad > 0 ? `, ${size(supply.toLoad)}` : '' }}…</VBtn
         >
         <VBtn v-if="supply.newer" class="main" :to="{ name: 'switch', query: { get: supply.newer.id } }"
           >Update to {{ supply.newer.version }}…</VBtn
@@ -296,6 +322,20 @@ useArrows(lists, 'button')
   display: grid;
   gap: 10px;
   padding: 12px;
+}
+
+.like li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 8px;
+  align-items: baseline;
+  padding: 3px 0;
+}
+
+.link {
+  color: var(--text);
+  font-weight: 600;
+  text-decoration: underline;
 }
 
 .name {
