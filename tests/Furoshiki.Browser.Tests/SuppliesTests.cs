@@ -171,6 +171,19 @@ public sealed class SuppliesTests : IAsyncLifetime
     }
 
     [Fact]
+    public void Two_supplies_are_seen_side_by_side_the_nearest_by_one_press()
+    {
+        _person.GoTo("/supplies?kind=icons&supply=pkg:generic/heron-ridge/inkstone-red");
+        _person.See(".like li", "Inkstone Amber").FindElement(By.ClassName("plain")).Click();
+        _person.See(".two .facts h2", "Inkstone Red");
+        _person.See(".two .facts h2", "Inkstone Amber");
+        _person.Gone(".list");
+        _person.Press("Back to the list");
+        _person.See(".list .one", "Inkstone Amber");
+        _person.See(".chosen h2", "Inkstone Red");
+    }
+
+    [Fact]
     public void A_catalogue_is_left_and_added_again_by_its_address_and_its_key_and_no_other()
     {
         _person.GoTo("/supplies");

@@ -1,4 +1,5 @@
 import type { Schemas } from '@/api/client'
+import type { Signal } from '@/components/SignalWord.vue'
 
 const DAY_MS = 86_400_000
 const KILO = 1000
@@ -57,4 +58,17 @@ export const DELETED: Record<Schemas['DeletedWhat'], string> = {
   SafeState: 'safe state',
   SafeStates: 'by the rule for old ones',
   Desktop: 'desktop',
+}
+
+/** How a supply stands to the desktop, and what is to be known beside that. */
+export function supplyState(one: Schemas['SupplyView']): { signal: Signal; word: string; more?: string } {
+  const { state, isOn, newer, edited, madeFor } = one
+  if (state === 'Edited')
+    return { signal: 'waiting', word: 'edited in place', more: count(edited.length, 'file') }
+  if (state === 'Here')
+    return { signal: 'ready', word: isOn ? 'here, on' : 'here', more: newer ? `newer: ${newer.version}` : '' }
+  if (state === 'ToGet')
+    return { signal: 'plain', word: 'to get', more: one.toLoad > 0 ? size(one.toLoad) : 'kept here' }
+  if (state === 'Withdrawn') return { signal: 'cannot', word: 'taken back', more: 'by its maker' }
+  return { signal: 'cannot', word: 'not for this', more: madeFor.join(' and ') }
 }

@@ -1,20 +1,19 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
-import { useLikeSupplies, useSupplies } from '@/api/queries'
+import { useSupplies } from '@/api/queries'
 import CatalogueList from '@/components/CatalogueList.vue'
-import EditedSupply from '@/components/EditedSupply.vue'
 import OwnSets from '@/components/OwnSets.vue'
-import NeedTree from '@/components/NeedTree.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
-import SignalWord, { type Signal } from '@/components/SignalWord.vue'
+import SignalWord from '@/components/SignalWord.vue'
+import SupplyFacts from '@/components/SupplyFacts.vue'
 import SupplySample from '@/components/SupplySample.vue'
 import { useAddress } from '@/composables/useAddress'
 import { useArrows } from '@/composables/useArrows'
 import { useDesktop } from '@/composables/useDesktop'
 import { useInSight } from '@/composables/useInSight'
 import { useTitle } from '@/composables/useTitle'
-import { count, size } from '@/composables/words'
+import { supplyState } from '@/composables/words'
 
 type Supply = Schemas['SupplyView']
 
@@ -55,24 +54,14 @@ const ofKind = computed(() =>
 const passing = computed(() => ofKind.value.filter(FILTERS[show.value]?.passes ?? (() => true)))
 const { made, left, rest } = useInSight(passing, 20)
 const supply = computed(() => all.value.find((one) => one.name === chosen.value) ?? passing.value[0])
-const { data: like } = useLikeSupplies(
-  id,
-  computed(() => supply.value?.name ?? ''),
-)
-useTitle(() => supply.value && `${supply.value.title}, supply`)
-
-/** How a supply stands to the desktop, and what is to be known beside that. */
-function stateOf(one: Supply): { signal: Signal; word: string; more?: string } {
-  const { state, isOn, newer, edited, madeFor } = one
-  if (state === 'Edited')
-    return { signal: 'waiting', word: 'edited in place', more: count(edited.length, 'file') }
-  if (state === 'Here')
-    return { signal: 'ready', word: isOn ? 'here, on' : 'here', more: newer ? `newer: ${newer.version}` : '' }
-  if (state === 'ToGet')
-    return { signal: 'plain', word: 'to get', more: one.toLoad > 0 ? size(one.toLoad) : 'kept here' }
-  if (state === 'Withdrawn') return { signal: 'cannot', word: 'taken back', more: 'by its maker' }
-  return { signal: 'cannot', word: 'not for this', more: madeFor.join(' and ') }
+/** Another that it is held against. */
+const beside = useAddress('beside')
+const other = computed(() => all.value.find((one) => one.name === beside.value))
+function open(name: string) {
+  chosen.value = name
+  beside.value = ''
 }
+useTitle(() => supply.value && `${supply.value.title}, supply`)
 
 const lists = ref<HTMLElement>()
 useArrows(lists, 'button')
@@ -110,7 +99,7 @@ useArrows(lists, 'button')
       <OwnSets :kinds="kinds" @taken="chosen = $event" />
     </div>
 
-    <div ref="lists">
+    <div v-if="!other" ref="lists">
       <div class="row filters" role="toolbar" aria-label="Show">
         <VBtn
           v-for="(filter, name) in FILTERS"
@@ -136,9 +125,10 @@ useArrows(lists, 'button')
               >
             </span>
             <span class="state"
-              ><SignalWord :signal="stateOf(one).signal" :word="stateOf(one).word" /><span class="second">{{
-                stateOf(one).more
-              }}</span></span
+              ><SignalWord :signal="supplyState(one).signal" :word="supplyState(one).word" /><span
+                class="second"
+                >{{ supplyState(one).more }}</span
+              ></span
             >
           </button>
         </li>
@@ -146,95 +136,25 @@ useArrows(lists, 'button')
       </ol>
     </div>
 
-    <section v-if="supply" class="chosen paper" aria-labelledby="chosen">
-      <SupplySample :supply="supply" :most="6" heard />
-      <h2 id="chosen">{{ supply.title }}</h2>
-      <p class="mono third name">{{ supply.name }}@{{ supply.version }}</p>
-      <p>{{ supply.summary }}</p>
-      <p>
-        <SignalWord
-          :signal="stateOf(supply).signal"
-          :word="[stateOf(supply).word, stateOf(supply).more].filter(Boolean).join(', ')"
-        />
-      </p>
-      <div v-if="supply.versions.length > 1" class="row" aria-label="Versions">
-        <VBtn
-          v-for="version in supply.versions"
-          :key="version.id"
-          class="chip"
-          :aria-pressed="version.version === supply.version"
-          :disabled="!version.isFor || (!!version.withdrawn && !version.isKept)"
-          :to="{ name: 'switch', query: { get: version.id } }"
-          >{{ version.version }}{{ version.withdrawn ? ', taken back' : '' }}</VBtn
-        >
-      </div>
-      <template v-if="supply.needs.length > 0">
-        <h3>What it needs</h3>
-        <NeedTree :needs="supply.needs" @open="chosen = $event" />
-      </template>
-      <dl>
-        <div v-if="supply.usedBy.length > 0">
-          <dt>Used by</dt>
-          <dd>{{ supply.usedBy.join(', ') }}</dd>
-        </div>
-        <div>
-          <dt>Licence</dt>
-          <dd>
-            {{ supply.licence === 'NOASSERTION' ? 'not said' : supply.licence
-            }}<template v-if="!supply.mayBeShared">, not to be passed on</template>
-          </dd>
-        </div>
-        <div>
-          <dt>Maker</dt>
-          <dd>{{ supply.maker }}</dd>
-        </div>
-        <div>
-          <dt>Files</dt>
-          <dd>{{ supply.files }}, {{ size(supply.size) }}</dd>
-        </div>
-        <div v-if="supply.cost">
-          <dt>Costs</dt>
-          <dd>{{ supply.cost.memory }} MiB, {{ supply.cost.processor }} % of a processor</dd>
-        </div>
-        <div v-if="supply.reaches.length > 0">
-          <dt>Reaches</dt>
-          <dd>programs of {{ supply.reaches.join(' and ') }}</dd>
-        </div>
-        <div v-if="supply.madeFor.length > 0">
-          <dt>Made for</dt>
-          <dd>{{ supply.madeFor.join(' and ') }}</dd>
-        </div>
-      </dl>
-      <p v-for="version in supply.versions.filter((one) => one.withdrawn)" :key="version.id" class="second">
-        {{ version.version }} was taken back: {{ version.withdrawn }}
-      </p>
-      <EditedSupply v-if="supply.edited.length > 0" :key="supply.name" :supply="supply" :desktop="id" />
-      <template v-if="like?.length">
-        <h3>Nearest to it</h3>
-        <ul class="like">
-          <li v-for="one in like" :key="one.name">
-            <button class="link" @click="chosen = one.name">{{ one.title }}</button>
-            <span class="third">{{ one.words }}</span>
-          </li>
-        </ul>
-      </template>
-      <div class="row">
-        <VBtn
-          v-if="supply.state === 'ToGet'"
-          class="main"
-          :to="{ name: 'switch', query: { get: supply.name } }"
-          >Get it{{ supply.toLoad > 0 ? `, ${size(supply.toLoad)}` : '' }}…</VBtn
-        >
-        <VBtn v-if="supply.newer" class="main" :to="{ name: 'switch', query: { get: supply.newer.id } }"
-          >Update to {{ supply.newer.version }}…</VBtn
-        >
-        <VBtn
-          v-if="supply.state === 'Here' || supply.state === 'Edited'"
-          :to="{ name: 'switch', query: { remove: supply.name } }"
-          >Remove…</VBtn
-        >
-      </div>
+    <section v-if="supply && other" class="two" aria-label="Side by side">
+      <VBtn @click="beside = ''">Back to the list</VBtn>
+      <SupplyFacts
+        v-for="one in [supply, other]"
+        :key="one.name"
+        :supply="one"
+        :desktop="id"
+        @open="open"
+        @beside="beside = $event"
+      />
     </section>
+    <SupplyFacts
+      v-else-if="supply"
+      class="chosen"
+      :supply="supply"
+      :desktop="id"
+      @open="open"
+      @beside="beside = $event"
+    />
   </div>
 </template>
 
@@ -319,36 +239,22 @@ useArrows(lists, 'button')
 .chosen {
   position: sticky;
   top: 0;
+  /* Below the top bar; what is more of it is scrolled to by itself. */
+  max-height: calc(100vh - 84px);
+  overflow-y: auto;
+}
+
+.two {
   display: grid;
-  gap: 10px;
-  padding: 12px;
+  grid-column: 2 / -1;
+  grid-template-columns: 1fr 1fr;
+  gap: 16px;
+  align-items: start;
 }
 
-.like li {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 8px;
-  align-items: baseline;
-  padding: 3px 0;
-}
-
-.link {
-  color: var(--text);
-  font-weight: 600;
-  text-decoration: underline;
-}
-
-.name {
-  overflow-wrap: anywhere;
-}
-
-dl > div {
-  display: grid;
-  grid-template-columns: 76px 1fr;
-}
-
-dt {
-  color: var(--second);
+.two > :first-child {
+  grid-column: 1 / -1;
+  justify-self: start;
 }
 
 @media (width <= 1100px) {
