@@ -29,7 +29,7 @@ public sealed class SupplyVerbTests(AppProcess app) : CommandTests(app)
     }
 
     [Fact]
-    public async Task Sets_of_ones_own_are_taken_in_from_a_folder_and_got_like_any_other()
+    public async Task Sets_of_ones_own_are_taken_in_from_a_folder_and_listed_like_any_other()
     {
         var sets = Path.Combine(App.Home, "sets");
         Directory.CreateDirectory(Path.Combine(sets, "Pier"));
@@ -43,10 +43,6 @@ public sealed class SupplyVerbTests(AppProcess app) : CommandTests(app)
         taken.Code.ShouldBe(0, taken.ToString());
         taken.Out.ShouldContain("Pier: pkg:generic/own/pier@1.0.0");
         taken.Out.ShouldContain("Mystery was not taken");
-        (await Call("take-in", Path.Combine(sets, "Mystery", "x"))).Code.ShouldNotBe(0);
-
-        (await Call("get", "Pier", "--yes")).Code.ShouldBe(0);
-        File.Exists(App.At("home/.local/share/icons/Pier/index.theme")).ShouldBeTrue();
-        (await Call("remove", "Pier", "--yes")).Code.ShouldBe(0);
+        (await Call("supplies", "Pier")).Out.ShouldContain("to get");
     }
 }

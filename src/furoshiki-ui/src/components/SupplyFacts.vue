@@ -122,6 +122,7 @@ const state = computed(() => supplyState(props.supply))
 }
 
 .link {
+  min-height: 24px;
   color: var(--text);
   font-weight: 600;
   text-decoration: underline;
