@@ -8,6 +8,7 @@ namespace Furoshiki.Desktops.Tests;
 public sealed class FaultRunsTests : IDisposable
 {
     private const int Runs = 60;
+    private const string Updated = $"{TestPaths.Icons}/Fold-Slate";
 
     /// <summary>More points than any run has; where one is after the last, nothing is broken off.</summary>
     private const int MostPoints = 90;
@@ -21,13 +22,14 @@ public sealed class FaultRunsTests : IDisposable
     private readonly SortedDictionary<string, string> _partly;
     private readonly string[] _some;
     private readonly SortedDictionary<string, string> _supplied;
+    private readonly Tree _came;
 
     public FaultRunsTests()
     {
         _other = _desktop.SaveOtherAndComeBack();
         _state = _desktop.Hold();
+        _came = _desktop.Folder.FindTree(Updated)!;
         _old = _desktop.Snapshot();
-        Supply(isHere: false);
         Switch();
         _new = _desktop.Snapshot();
         // Every other file and folder that the switch changes.
@@ -118,11 +120,7 @@ public sealed class FaultRunsTests : IDisposable
         _desktop
             .Transaction(at, at)
             .Execute(
-                _desktop.PlanSupply(
-                    $"{TestPaths.Icons}/Harbour",
-                    $"{TestPaths.Icons}/Fold-Slate",
-                    isHere
-                ),
+                _desktop.PlanSupply($"{TestPaths.Icons}/Harbour", Updated, _came, isHere),
                 CancellationToken.None
             );
 

@@ -129,18 +129,13 @@ internal sealed class RealDesktop : IDisposable
         return Transaction(at, at).Execute(back, CancellationToken.None);
     }
 
-    private Tree? _came;
-
-    /// <summary>What was there when a plan for supplies was made first.</summary>
-    private Tree? Came(string path) => _came ??= Folder.FindTree(path);
-
     /// <summary>Plans to place a set that is new beside another version of one that is there, or to take both away again.</summary>
     /// <param name="added">Where the new one is placed.</param>
     /// <param name="updated">Where the other one is.</param>
+    /// <param name="came">What was there.</param>
     /// <param name="isHere">Whether they come; otherwise the one goes, and the other becomes again as it was.</param>
-    public SwitchPlan PlanSupply(string added, string updated, bool isHere)
+    public SwitchPlan PlanSupply(string added, string updated, Tree came, bool isHere)
     {
-        var came = Came(updated)!;
         var placed = new Dictionary<string, FileState>(StringComparer.Ordinal)
         {
             [updated] = Folder.Find(updated)!,

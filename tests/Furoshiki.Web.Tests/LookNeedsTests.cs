@@ -44,13 +44,16 @@ public sealed class LookNeedsTests : OwnAppTests
             .AsArray()
             .First(one => Text(one, "words").StartsWith(begins, StringComparison.Ordinal))!;
 
-    private async Task<JsonNode> NeedsOf(string name)
-    {
-        var card = (await Server.Get("/api/profiles?desktop=1"))
+    private async Task<JsonNode> Card(string profile) =>
+        (await Server.Get("/api/profiles?desktop=1"))
             .AsArray()
-            .Single(one => Text(one!["profile"], "name") == name)!;
-        return (await Server.Get($"/api/profiles/{card["id"]}?desktop=1"))["needs"]!;
-    }
+            .Single(one => Text(one!["profile"], "name") == profile)!;
+
+    private async Task<string> Words(string profile) =>
+        Text((await Card(profile))["readiness"], "words");
+
+    private async Task<JsonNode> NeedsOf(string profile) =>
+        (await Server.Get($"/api/profiles/{(await Card(profile))["id"]}?desktop=1"))["needs"]!;
 
     private static IEnumerable<string> Told(JsonNode needs, int depth = 0) =>
         needs
@@ -166,11 +169,7 @@ public sealed class LookNeedsTests : OwnAppTests
         App.Edit(widgets, "which=\"Moon-Dial\"", "which=\"Sky-Gauge-Red\"");
         Directory.Delete(App.At(dial), recursive: true);
 
-        var card = (await Server.Get("/api/profiles?desktop=1"))
-            .AsArray()
-            .Single(one => Text(one!["profile"], "name") == "Moonlit")!;
-        Text(card["readiness"], "words")
-            .ShouldBe("In conflict: Moon Dial 2.1.0 needs Gauge Engine 3.");
+        (await Words("Moonlit")).ShouldBe("In conflict: Moon Dial 2.1.0 needs Gauge Engine 3.");
         var needs = await NeedsOf("Moonlit");
         needs["get"]!.AsArray().ShouldBeEmpty();
         needs["conflict"]!.AsArray().Count.ShouldBeGreaterThan(2);
@@ -214,14 +213,6 @@ public sealed class LookNeedsTests : OwnAppTests
 
         async Task<JsonNode> News() => await Server.Get("/api/desktops/1/version/news");
     }
-
-    private async Task<string> Words(string profile) =>
-        Text(
-            (await Server.Get("/api/profiles?desktop=1"))
-                .AsArray()
-                .Single(one => Text(one!["profile"], "name") == profile)!["readiness"],
-            "words"
-        );
 
     [Fact]
     public async Task What_is_not_as_it_should_be_is_settled_by_what_the_profile_offers_for_it()

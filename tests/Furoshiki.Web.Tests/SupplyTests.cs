@@ -41,7 +41,11 @@ public sealed class SupplyTests : OwnAppTests
             .AsArray()
             .Single(one =>
                 one!["name"]!.GetValue<string>()
-                == (Names + name).Replace("heron-ridge/../", "", StringComparison.Ordinal)
+                == (
+                    name.Contains('/', StringComparison.Ordinal)
+                        ? $"pkg:generic/{name}"
+                        : Names + name
+                )
             )!;
 
     private static string Text(JsonNode? node, string name) => node![name]!.GetValue<string>();
@@ -204,7 +208,7 @@ public sealed class SupplyTests : OwnAppTests
                 App.At($"{Data}/icons/Ember-Signs/scalable/places/folder.svg")
             )
         ).ShouldBe(edited);
-        foreach (var name in new[] { "inkstone-red", "../own/ember-signs" })
+        foreach (var name in new[] { "inkstone-red", "own/ember-signs" })
             Text(await Supply(name), "state").ShouldBe("Here", name);
 
         Task<(HttpStatusCode, JsonNode)> KeepAs(string title) =>

@@ -3,7 +3,6 @@ using Furoshiki.App.Observing;
 using Furoshiki.Core.Judging;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
-using Furoshiki.Core.Supplies;
 
 namespace Furoshiki.App.Supplies;
 
@@ -36,7 +35,13 @@ public sealed class LookJudgements(
         LookJudge.Judge(
             new JudgedLook(
                 look,
-                MadeFrom(supplies.Known, look),
+                look.Components.SelectMany(part =>
+                        supplies
+                            .Known.Index.In(part, library.FindTree)
+                            .Select(one => (Key: (part.Kind, one.Key.Name), Its: one.Value))
+                    )
+                    .DistinctBy(one => one.Key)
+                    .ToDictionary(one => one.Key, one => one.Its),
                 seen.Desktop.Map.Platform,
                 seen.Desktop.Version,
                 seen.Desktop.Earlier?.Version,
@@ -44,25 +49,5 @@ public sealed class LookJudgements(
                 name => supplies.All.GetValueOrDefault(name)?.Newest?.Supply,
                 (part, asset) => lookSupplies.NearestFor(seen, part, asset)
             )
-        );
-
-    private IReadOnlyDictionary<(Kind Kind, string Name), Recognised> MadeFrom(
-        KnownSupplies known,
-        Look look
-    ) =>
-        known.MadeFrom.GetOrAdd(
-            look.Digest,
-            _ =>
-                look.Components.SelectMany(part =>
-                        part.Assets.Select(asset =>
-                            (
-                                Key: (part.Kind, asset.Name),
-                                Its: known.Index.Find(part.Kind, asset, library.FindTree)
-                            )
-                        )
-                    )
-                    .Where(one => one.Its is not null)
-                    .DistinctBy(one => one.Key)
-                    .ToDictionary(one => one.Key, one => one.Its!)
         );
 }

@@ -73,13 +73,9 @@ public sealed class LookNeeds(
         DesktopMap source
     )
     {
-        private readonly Dictionary<Asset, Recognised> _known = part
-            .Assets.Where(asset => asset.Setting is not null)
-            .Select(asset =>
-                (asset, Its: supplies.Known.Index.Find(part.Kind, asset, library.FindTree))
-            )
-            .Where(one => one.Its is not null)
-            .ToDictionary(one => one.asset, one => one.Its!);
+        private readonly Dictionary<Asset, Recognised> _known = new(
+            supplies.Known.Index.In(part, library.FindTree)
+        );
 
         private readonly HashSet<Asset> _told = [];
 

@@ -125,19 +125,16 @@ public sealed class LookSupplies(
     /// <summary>What becomes of the supplies that come with a look, in words.</summary>
     /// <param name="seen">The desktop.</param>
     /// <param name="got">The supplies.</param>
-    public IReadOnlyList<SupplyChangeView> Views(
-        Observation seen,
-        IReadOnlyList<KnownSupply> got
-    ) =>
+    public IReadOnlyList<SupplyChangeView> Views(Observation seen, IReadOnlyList<KnownSupply> got)
+    {
+        var all = stands.Of(seen).All;
+        return
         [
             .. got.Select(one =>
-                SupplyChangeView.Of(
-                    one,
-                    stands.Of(seen).All[one.Supply.Name].Standing,
-                    isAsked: true
-                )
+                SupplyChangeView.Of(one, all[one.Supply.Name].Standing, isAsked: true)
             ),
         ];
+    }
 
     /// <summary>What it takes so that some parts of a saved look can be put on. It is worked out once for as long as nothing changes.</summary>
     /// <param name="seen">The desktop.</param>
@@ -296,27 +293,25 @@ public sealed class LookSupplies(
         var keys = part.KeysNaming(asset).ToList();
         if (keys.Count == 0 || NearTo(supplies, part.Kind, asset) is not { } like)
             yield break;
-        var near = supplies
-            .All.Values.Where(one =>
-                one is { Standing: null, Newest: not null }
-                || (
-                    isHereToo
-                    && one.Standing is not null
-                    && SupplyStand.WhyNotFor(one.Supply, seen.Desktop) is null
-                )
-            )
-            .Select(one => one.Supply)
-            .SelectMany(supply =>
-                supply
-                    .Provides.Where(its =>
-                        its.Kind == part.Kind
-                        && !its.IsEngine
-                        && its.Name != asset.Name
-                        && supply.IsFile(its) != asset.IsFolder
+        var near = SupplyNearness
+            .Nearest(
+                like.Supply,
+                like.Asset,
+                part.Kind,
+                supplies
+                    .All.Values.Where(one =>
+                        one is { Standing: null, Newest: not null }
+                        || (
+                            isHereToo
+                            && one.Standing is not null
+                            && SupplyStand.WhyNotFor(one.Supply, seen.Desktop) is null
+                        )
                     )
-                    .Select(its => SupplyNearness.Between(like.Supply, like.Asset, supply, its))
+                    .Select(one => one.Supply)
             )
-            .Order(SupplyNearness.NearestFirst)
+            .Where(one =>
+                one.Asset.Name != asset.Name && one.Supply.IsFile(one.Asset) != asset.IsFolder
+            )
             .Take(MostVariants);
         foreach (var one in near)
         {

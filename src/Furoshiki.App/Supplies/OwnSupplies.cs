@@ -212,17 +212,6 @@ public sealed class OwnSupplies(
     {
         using var archive = File.OpenRead(path);
         var offer = PackageArchive.OfferOf(archive);
-        using var tar = new FileStream(
-            Path.Combine(data.Incoming, $"{offer.Content.Hex}.tar"),
-            FileMode.Create,
-            FileAccess.ReadWrite,
-            FileShare.None,
-            1 << 16,
-            FileOptions.DeleteOnClose
-        );
-        archive.Position = 0;
-        PackageArchive.Unpack(archive, offer, tar);
-        tar.Position = 0;
         var known = sources.Known();
         if (known.Find(offer.Supply.Id) is { Kept: not null })
             throw new SupplyException(
@@ -238,12 +227,7 @@ public sealed class OwnSupplies(
             throw new SupplyException(
                 $"It says that it is {offer.Supply.Id}, and the catalogue that has such offers no such thing."
             );
-        keeper.Keep(
-            offer.Supply,
-            offer.Manifest,
-            Source,
-            batch => PackageArchive.Read(tar, offer, (_, bytes) => batch.Put(bytes))
-        );
+        keeper.KeepArchive(offer, archive, Source);
         return new TakenSupply(offer.Supply.Id, offer.Supply.Title);
     }
 

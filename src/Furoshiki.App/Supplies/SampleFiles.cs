@@ -30,7 +30,7 @@ public sealed class SampleFiles(
             digest => library.FindTree(digest) ?? sources.Known().FindTree(digest),
             digest => Find(digest, CancellationToken.None).GetAwaiter().GetResult(),
             (asset, name) =>
-                $"/api/{(library.IsAtHand(asset) ? "content" : "supplies/files")}/{asset.Hex}/{Uri.EscapeDataString(name)}"
+                $"/api/{(sources.Known().Offering(asset) is null || library.IsAtHand(asset) ? "content" : "supplies/files")}/{asset.Hex}/{Uri.EscapeDataString(name)}"
         );
 
     /// <summary>The bytes of a file that some supply has; null if none that is offered has it, or it cannot be loaded now.</summary>

@@ -2,7 +2,6 @@ using System.Collections.Concurrent;
 using System.Security.Cryptography;
 using System.Text.Json.Nodes;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Parts;
 using Furoshiki.Core.Supplies;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
@@ -64,12 +63,6 @@ public sealed class KnownSupplies(IReadOnlyList<KnownSupply> all)
 
     /// <summary>The versions of each supply, the newest first.</summary>
     public IReadOnlyList<IGrouping<SupplyName, KnownSupply>> ByName => _byName.Value;
-
-    /// <summary>What looks are made from, by their digests, as far as it was asked for.</summary>
-    internal ConcurrentDictionary<
-        Digest,
-        IReadOnlyDictionary<(Kind Kind, string Name), Recognised>
-    > MadeFrom { get; } = new();
 
     /// <summary>One that is offered and has a file; null if none has.</summary>
     /// <param name="file">The digest of its content.</param>

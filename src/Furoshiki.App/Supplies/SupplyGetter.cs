@@ -88,27 +88,6 @@ public sealed class SupplyGetter(SupplyKeeper keeper, CatalogueClient client, Da
             throw new SupplyException(
                 $"The archive of {offer.Supply.Id} is not the one that the catalogue says (SHA-256 {digest.Short}… instead of {offer.Content.Short}…)."
             );
-        archive.Position = 0;
-        Keep(offer, source, archive);
-    }
-
-    private void Keep(Offer offer, Uri source, Stream archive)
-    {
-        using var tar = new FileStream(
-            Path.Combine(data.Incoming, $"{offer.Content.Hex}.tar"),
-            FileMode.Create,
-            FileAccess.ReadWrite,
-            FileShare.None,
-            1 << 16,
-            FileOptions.DeleteOnClose
-        );
-        PackageArchive.Unpack(archive, offer, tar);
-        tar.Position = 0;
-        keeper.Keep(
-            offer.Supply,
-            offer.Manifest,
-            source.AbsoluteUri,
-            batch => PackageArchive.Read(tar, offer, (_, bytes) => batch.Put(bytes))
-        );
+        keeper.KeepArchive(offer, archive, source.AbsoluteUri);
     }
 }

@@ -1,3 +1,4 @@
+using Furoshiki.App.Installation;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Supplies;
 using Furoshiki.Store;
@@ -9,9 +10,36 @@ namespace Furoshiki.App.Supplies;
 public sealed class SupplyKeeper(
     IDbContextFactory<FuroshikiDb> databases,
     IContentStore content,
+    DataFolder data,
     TimeProvider clock
 )
 {
+    /// <summary>Keeps what an archive holds, if it is as it was offered.</summary>
+    /// <param name="offer">What it was offered as.</param>
+    /// <param name="archive">The archive, which is read from its beginning.</param>
+    /// <param name="source">Where it was had from.</param>
+    /// <exception cref="SupplyException">Anything is not as it was offered. Nothing of it is kept.</exception>
+    public void KeepArchive(Offer offer, Stream archive, string source)
+    {
+        using var tar = new FileStream(
+            Path.Combine(data.Incoming, $"{offer.Content.Hex}.tar"),
+            FileMode.Create,
+            FileAccess.ReadWrite,
+            FileShare.None,
+            1 << 16,
+            FileOptions.DeleteOnClose
+        );
+        archive.Position = 0;
+        PackageArchive.Unpack(archive, offer, tar);
+        tar.Position = 0;
+        Keep(
+            offer.Supply,
+            offer.Manifest,
+            source,
+            batch => PackageArchive.Read(tar, offer, (_, bytes) => batch.Put(bytes))
+        );
+    }
+
     /// <summary>Keeps one, whole or not at all. One that is kept already stays as it is.</summary>
     /// <param name="supply">The supply.</param>
     /// <param name="says">What it says of itself.</param>

@@ -214,16 +214,11 @@ public sealed class SupplyPlans(
                     );
             if (change.To is not { } supply)
                 continue;
-            var tree = supply.Tree;
-            foreach (var asset in supply.Provides)
+            foreach (var (path, files) in SupplyPlaces.Placed(desktop.Map, supply))
             {
-                var path = SupplyPlaces
-                    .PlaceFor(desktop.Map, asset, supply.IsFile(asset))!
-                    .FromRoot;
                 paths.Add(path);
-                placed[path] = tree.Find(asset.Path)!;
-                foreach (var (inside, state) in tree.FindFolder(asset.Path)?.All ?? [])
-                    placed[$"{path}/{inside}"] = state;
+                foreach (var (file, state) in files)
+                    placed[file] = state;
             }
         }
         return SupplyPlanner.Plan(

@@ -146,18 +146,18 @@ public sealed class SupplyShelf(SupplyStands supplies, Observer observer, Supply
         var main = supply.Provides[0];
         return
         [
-            .. stands
-                .Values.Where(one =>
-                    one.Name != parsed
-                    && one.State is not (SupplyState.NotForThis or SupplyState.Withdrawn)
-                )
-                .SelectMany(one =>
-                    one.Supply.Provides.Where(asset =>
-                            asset.Kind == main.Kind && asset.IsEngine == main.IsEngine
+            .. SupplyNearness
+                .Nearest(
+                    supply,
+                    main,
+                    main.Kind,
+                    stands
+                        .Values.Where(one =>
+                            one.Name != parsed
+                            && one.State is not (SupplyState.NotForThis or SupplyState.Withdrawn)
                         )
-                        .Select(asset => SupplyNearness.Between(supply, main, one.Supply, asset))
+                        .Select(one => one.Supply)
                 )
-                .Order(SupplyNearness.NearestFirst)
                 .DistinctBy(one => one.Supply.Name)
                 .Take(MostLike)
                 .Select(one => new LikeView(

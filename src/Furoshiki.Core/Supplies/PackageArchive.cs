@@ -49,10 +49,7 @@ public static class PackageArchive
                 }
             )
                 throw new SupplyException($"It does not begin with {SaysFile}.");
-            var json = JsonNode.Parse(
-                says,
-                documentOptions: new JsonDocumentOptions { AllowDuplicateProperties = false }
-            );
+            var json = Parsed(says);
             return new Offer(
                 SupplyText.Read(json),
                 "",
@@ -62,17 +59,7 @@ public static class PackageArchive
                 CanonicalJson.Write(json!)
             );
         }
-        catch (Exception problem)
-            when (problem
-                    is InvalidDataException
-                        or EndOfStreamException
-                        or FormatException
-                        or OverflowException
-                        or NotSupportedException
-                        or ArgumentException
-                        or JsonException
-                        or InvalidOperationException
-            )
+        catch (Exception problem) when (IsDamage(problem) || IsNoJson(problem))
         {
             throw new SupplyException("It is no archive of a supply, or is damaged.");
         }
@@ -123,15 +110,7 @@ public static class PackageArchive
         {
             ReadAll(tar, offer, take);
         }
-        catch (Exception problem)
-            when (problem
-                    is InvalidDataException
-                        or EndOfStreamException
-                        or FormatException
-                        or OverflowException
-                        or NotSupportedException
-                        or ArgumentException
-            )
+        catch (Exception problem) when (IsDamage(problem))
         {
             throw new SupplyException($"The archive of {offer.Supply.Id} is damaged or cut off.");
         }
@@ -185,22 +164,11 @@ public static class PackageArchive
             using var bytes = entry.DataStream ?? Stream.Null;
             try
             {
-                if (
-                    JsonNode.Parse(
-                        bytes,
-                        documentOptions: new JsonDocumentOptions
-                        {
-                            AllowDuplicateProperties = false,
-                        }
-                    )
-                        is { } its
-                    && Digest.Of(CanonicalJson.Write(its)) == offer.Says
-                )
+                if (Parsed(bytes) is { } its && Digest.Of(CanonicalJson.Write(its)) == offer.Says)
                     return;
             }
-            catch (Exception problem) when (problem is JsonException or InvalidOperationException)
+            catch (Exception problem) when (IsNoJson(problem))
             {
-                // It is no JSON, or has texts in it that are none.
                 throw Wrong($"a {SaysFile} that is no JSON");
             }
             throw Wrong($"a {SaysFile} that says something else than the catalogue");
@@ -208,6 +176,26 @@ public static class PackageArchive
 
         SupplyException Wrong(string what) => new($"The archive of {id} has {what}.");
     }
+
+    private static JsonNode? Parsed(Stream says) =>
+        JsonNode.Parse(
+            says,
+            documentOptions: new JsonDocumentOptions { AllowDuplicateProperties = false }
+        );
+
+    /// <summary>Whether a reader of tar or gzip says so that what it read is none.</summary>
+    private static bool IsDamage(Exception problem) =>
+        problem
+            is InvalidDataException
+                or EndOfStreamException
+                or FormatException
+                or OverflowException
+                or NotSupportedException
+                or ArgumentException;
+
+    /// <summary>Whether a reader says so that what it read is no JSON, or has texts in it that are none.</summary>
+    private static bool IsNoJson(Exception problem) =>
+        problem is JsonException or InvalidOperationException;
 
     private static bool IsFolderOfFiles(string name, Supply supply) =>
         name == Files.TrimEnd('/')

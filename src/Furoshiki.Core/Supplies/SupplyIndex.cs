@@ -47,6 +47,19 @@ public sealed class SupplyIndex(IEnumerable<Supply> supplies)
         return found;
     }
 
+    /// <summary>The assets of a part that are of supplies.</summary>
+    /// <param name="part">The part, as it was read or saved.</param>
+    /// <param name="trees">Gives the tree with a digest; null where it is not at hand.</param>
+    public IEnumerable<KeyValuePair<Asset, Recognised>> In(
+        Component part,
+        Func<Digest, Tree?> trees
+    )
+    {
+        foreach (var asset in part.Assets)
+            if (Find(part.Kind, asset, trees) is { } its)
+                yield return KeyValuePair.Create(asset, its);
+    }
+
     private Recognised? Find(Kind kind, Asset asset, Digest content, Func<Digest, Tree?> trees)
     {
         // A picture is the same one wherever it is used.

@@ -1,4 +1,5 @@
 using Furoshiki.Core.Colour;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Words;
 
 namespace Furoshiki.Core.Supplies;
@@ -26,7 +27,7 @@ public sealed record SupplyNearness(
     /// <param name="its">Its asset.</param>
     /// <param name="supply">What could be in its place.</param>
     /// <param name="asset">Its asset.</param>
-    public static SupplyNearness Between(Supply other, Provided its, Supply supply, Provided asset)
+    private static SupplyNearness Between(Supply other, Provided its, Supply supply, Provided asset)
     {
         var files = other.FilesOf(its).Select(file => file.Key).ToHashSet(StringComparer.Ordinal);
         return new SupplyNearness(
@@ -41,6 +42,25 @@ public sealed record SupplyNearness(
             files.Count
         );
     }
+
+    /// <summary>The assets that other supplies bring for a kind, the nearest first.</summary>
+    /// <param name="other">The supply that something is sought in place of.</param>
+    /// <param name="its">Its asset.</param>
+    /// <param name="kind">The kind of part that is to use it.</param>
+    /// <param name="among">What could be in its place.</param>
+    public static IEnumerable<SupplyNearness> Nearest(
+        Supply other,
+        Provided its,
+        Kind kind,
+        IEnumerable<Supply> among
+    ) =>
+        among
+            .SelectMany(supply =>
+                supply
+                    .Provides.Where(asset => asset.Kind == kind && asset.IsEngine == its.IsEngine)
+                    .Select(asset => Between(other, its, supply, asset))
+            )
+            .Order(NearestFirst);
 
     /// <summary>Why it is near, in words.</summary>
     public string Words =>
@@ -64,8 +84,8 @@ public sealed record SupplyNearness(
             }.OfType<string>()
         );
 
-    /// <summary>The nearer comes first: the family counts most, then the tone, the accent, and the files.</summary>
-    public static IComparer<SupplyNearness> NearestFirst { get; } =
+    /// <summary>The family counts most, then the tone, the accent, and the files.</summary>
+    private static IComparer<SupplyNearness> NearestFirst { get; } =
         Comparer<SupplyNearness>.Create(
             (one, other) =>
                 other.IsFamily.CompareTo(one.IsFamily) is not 0 and var family ? family

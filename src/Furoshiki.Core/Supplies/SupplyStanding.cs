@@ -96,4 +96,24 @@ public static class SupplyPlaces
         FoldersFor(map, asset, isFile).FirstOrDefault(one => one.Place.IsPersons) is { } folder
             ? folder.Within(asset.Name)
             : null;
+
+    /// <summary>What stands where the assets of a supply are placed: for each its path, and what is there and in it by path.</summary>
+    /// <param name="map">The desktop's map, which has a place for each.</param>
+    /// <param name="supply">The supply.</param>
+    public static IEnumerable<(
+        string Path,
+        IEnumerable<KeyValuePair<string, FileState>> Files
+    )> Placed(DesktopMap map, Supply supply)
+    {
+        foreach (var asset in supply.Provides)
+        {
+            var path = PlaceFor(map, asset, supply.IsFile(asset))!.FromRoot;
+            yield return (
+                path,
+                (supply.Tree.FindFolder(asset.Path)?.All ?? [])
+                    .Select(file => KeyValuePair.Create($"{path}/{file.Key}", file.Value))
+                    .Prepend(KeyValuePair.Create(path, supply.Tree.Find(asset.Path)!))
+            );
+        }
+    }
 }

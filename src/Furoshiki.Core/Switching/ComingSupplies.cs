@@ -98,15 +98,14 @@ public sealed class ComingSupplies
     private Dictionary<string, FileState?> Placed(IReadOnlyList<Supply> supplies)
     {
         var placed = new Dictionary<string, FileState?>(StringComparer.Ordinal);
-        foreach (var supply in supplies)
-        foreach (var asset in supply.Provides)
+        foreach (
+            var (path, files) in supplies.SelectMany(supply => SupplyPlaces.Placed(_map, supply))
+        )
         {
-            var path = SupplyPlaces.PlaceFor(_map, asset, supply.IsFile(asset))!.FromRoot;
             foreach (var (inside, _) in (_view.FindTree(path) ?? Tree.Empty).All)
                 placed[$"{path}/{inside}"] = null;
-            placed[path] = supply.Tree.Find(asset.Path);
-            foreach (var (inside, state) in supply.Tree.FindFolder(asset.Path)?.All ?? [])
-                placed[$"{path}/{inside}"] = state;
+            foreach (var (file, state) in files)
+                placed[file] = state;
         }
         return placed;
     }

@@ -56,11 +56,12 @@ const leave = useMutation({
         >Address
         <input
           v-model.trim="form.address"
+          class="field"
           type="url"
           placeholder="https://stores.example/heron-ridge/"
           spellcheck="false"
       /></label>
-      <label>Its public key <input v-model.trim="form.key" class="mono" spellcheck="false" /></label>
+      <label>Its public key <input v-model.trim="form.key" class="field mono" spellcheck="false" /></label>
       <p class="third">What it offers has to be signed with this key. It is told by whoever gives it out.</p>
       <ProblemNote v-if="add.error.value" :error="add.error.value" />
       <div class="row">
@@ -95,14 +96,5 @@ label {
 
 label {
   gap: 0;
-}
-
-input {
-  width: 100%;
-  height: 30px;
-  padding: 0 8px;
-  border: 1px solid var(--line);
-  background: var(--paper);
-  color: var(--text);
 }
 </style>

@@ -57,10 +57,4 @@ function wordOf({ state, version, bytes }: Schemas['NeedView']) {
   border-top: 1px solid var(--line);
   translate: 0 -4px;
 }
-
-.link {
-  color: var(--text);
-  font-weight: 600;
-  text-decoration: underline;
-}
 </style>

@@ -68,10 +68,10 @@ useEventListener(document, 'drop', (event) => {
     </p>
     <VBtn v-if="!isAdding" @click="isAdding = true">Take in a folder…</VBtn>
     <form v-else @submit.prevent="fromFolder.mutate()">
-      <label>Its path <input v-model="form.path" class="mono" placeholder="/home/ilse/sets" /> </label>
+      <label>Its path <input v-model="form.path" class="field mono" placeholder="/home/ilse/sets" /> </label>
       <label
         >What does not say its kind is
-        <select v-model="form.kind">
+        <select v-model="form.kind" class="field">
           <option value="">left out</option>
           <option v-for="one in kinds" :key="one.name" :value="one.name">{{ one.title }}</option>
         </select>
@@ -116,16 +116,6 @@ label {
 
 label {
   gap: 0;
-}
-
-input,
-select {
-  width: 100%;
-  height: 30px;
-  padding: 0 8px;
-  border: 1px solid var(--line);
-  background: var(--paper);
-  color: var(--text);
 }
 
 .refused {

@@ -121,14 +121,11 @@ const state = computed(() => supplyState(props.supply))
   padding: 3px 0;
 }
 
-.link {
+.like .link {
   min-height: 24px;
-  color: var(--text);
-  font-weight: 600;
-  text-decoration: underline;
 }
 
-.plain {
+.like .plain {
   font-weight: 400;
 }
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useMutation } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { useCloned } from '@vueuse/core'
+import { computed } from 'vue'
 import { useChanged } from '@/api/asked'
 import { api, problemOf, take } from '@/api/client'
 import { useDesktopPage } from '@/api/queries'
@@ -24,24 +25,14 @@ useTitle(() => (adding.value ? 'Add a desktop' : page.value && `${page.value.des
 const found = computed(() => page.value?.report.kinds.filter((kind) => kind.found === 'Set').length ?? 0)
 
 const changed = useChanged()
-const name = ref('')
-watch(
-  () => page.value?.desktop.name,
-  (known) => (name.value = known ?? ''),
-  { immediate: true },
-)
+const { cloned: name } = useCloned(() => page.value?.desktop.name ?? '')
 const path = () => ({ id: id.value })
 const rename = useMutation({
   mutationFn: () =>
     take(api.PUT('/api/desktops/{id}/name', { params: { path: path() }, body: { name: name.value } })),
   onSuccess: changed,
 })
-const version = ref('')
-watch(
-  () => page.value?.desktop.version,
-  (known) => (version.value = known ?? ''),
-  { immediate: true },
-)
+const { cloned: version } = useCloned(() => page.value?.desktop.version ?? '')
 const changeVersion = useMutation({
   mutationFn: () =>
     take(
@@ -49,12 +40,7 @@ const changeVersion = useMutation({
     ),
   onSuccess: changed,
 })
-const screens = ref('')
-watch(
-  () => page.value?.desktop.screens,
-  (known) => (screens.value = screenWords(known ?? [])),
-  { immediate: true },
-)
+const { cloned: screens } = useCloned(() => screenWords(page.value?.desktop.screens ?? []))
 const changeScreens = useMutation({
   mutationFn: () =>
     take(
