@@ -401,9 +401,11 @@ public sealed class FuroshikiDbFactory(string path) : IDbContextFactory<Furoshik
     /// <summary>Puts everything into the database file itself, and gives its other files back.</summary>
     public void Close()
     {
-        using (var db = CreateDbContext())
-            db.Database.ExecuteSqlRaw("PRAGMA wal_checkpoint(TRUNCATE)");
-        SqliteConnection.ClearAllPools();
+        using var db = CreateDbContext();
+        db.Database.ExecuteSqlRaw("PRAGMA wal_checkpoint(TRUNCATE)");
+        var connection = db.Connection();
+        connection.Close();
+        SqliteConnection.ClearPool(connection);
     }
 }
 

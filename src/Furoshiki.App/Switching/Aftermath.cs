@@ -26,11 +26,13 @@ public sealed class Aftermath(
     /// <param name="id">The switch's number.</param>
     /// <param name="plan">What was carried out.</param>
     /// <param name="result">How it ended.</param>
-    public async Task LookAfter(long id, ReadyPlan plan, RunResult result)
+    /// <param name="ending">Ends it before its time.</param>
+    public async Task LookAfter(long id, ReadyPlan plan, RunResult result, CancellationToken ending)
     {
         if (!result.Switched)
             return;
-        using var over = new CancellationTokenSource(Lasts, clock);
+        using var lasts = new CancellationTokenSource(Lasts, clock);
+        using var over = CancellationTokenSource.CreateLinkedTokenSource(lasts.Token, ending);
         await foreach (var state in watch.Follow(over.Token))
         {
             if (state.Desktop != plan.Desktop.Id)

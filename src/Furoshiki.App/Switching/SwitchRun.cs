@@ -70,6 +70,14 @@ public sealed class SwitchRun(ReadyPlan plan) : IDisposable
     /// <summary>Asks it to go back.</summary>
     public void Stop() => _stop.Cancel();
 
+    /// <summary>Stops it where it has not begun to write, nor to make its safe state.</summary>
+    public void StopBeforeWriting()
+    {
+        lock (_progress)
+            if (_progress.All(one => one.Stage == RunStage.Getting))
+                _stop.Cancel();
+    }
+
     /// <summary>Tells all who follow how far it is.</summary>
     public void Report(RunProgress progress)
     {

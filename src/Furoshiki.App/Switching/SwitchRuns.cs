@@ -34,7 +34,7 @@ public sealed class SwitchRuns(
     SupplyGetter getter,
     TimeProvider clock,
     ILogger<SwitchRuns> log
-)
+) : IDisposable
 {
     private const string NothingChanged = "Nothing was changed by the switch.";
 
@@ -44,6 +44,8 @@ public sealed class SwitchRuns(
     };
 
     private readonly ConcurrentDictionary<long, SwitchRun> _runs = new();
+    private readonly List<Task> _onTheWay = [];
+    private readonly CancellationTokenSource _ending = new();
 
     /// <summary>A switch that is on its way; null if none of this number is.</summary>
     public SwitchRun? Find(long id) => _runs.GetValueOrDefault(id);
@@ -109,22 +111,39 @@ public sealed class SwitchRuns(
             new SwitchRequested(by.ToString(), PlanText.Write(view), keepWithin)
         );
         var run = _runs[id] = new SwitchRun(plan);
-        _ = Task.Run(async () =>
+        lock (_onTheWay)
         {
-            var result = CarryOut(run, id);
-            // From here on the journal tells how it ended.
-            if (journal.Find(id)?.Result is not null)
-                _runs.TryRemove(id, out _);
-            await LookAfter(id, plan, result);
-        });
+            _onTheWay.RemoveAll(one => one.IsCompleted);
+            _onTheWay.Add(
+                Task.Run(async () =>
+                {
+                    var result = CarryOut(run, id);
+                    // From here on the journal tells how it ended.
+                    if (journal.Find(id)?.Result is not null)
+                        _runs.TryRemove(id, out _);
+                    await LookAfter(id, plan, result);
+                })
+            );
+        }
         return id;
+    }
+
+    /// <summary>Waits until what writes has ended; what only gets supplies is stopped, and nothing is looked after any more.</summary>
+    public void Dispose()
+    {
+        _ending.Cancel();
+        foreach (var run in _runs.Values)
+            run.StopBeforeWriting();
+        lock (_onTheWay)
+            Task.WaitAll(_onTheWay);
+        _ending.Dispose();
     }
 
     private async Task LookAfter(long id, ReadyPlan plan, RunResult result)
     {
         try
         {
-            await aftermath.LookAfter(id, plan, result);
+            await aftermath.LookAfter(id, plan, result, _ending.Token);
         }
 #pragma warning disable CA1031 // The switch is done, whatever becomes of looking after it.
         catch (Exception problem)
