@@ -8,7 +8,8 @@ internal static class OwnBrowser
 {
     /// <summary>Opens a page as the desktop opens files; says so where it has no way to.</summary>
     /// <param name="page">A file with the address: on a command line, everybody on the machine could read the key.</param>
-    public static void Open(string page)
+    /// <param name="output">Takes what a person is told.</param>
+    public static void Open(string page, TextWriter output)
     {
         try
         {
@@ -16,7 +17,7 @@ internal static class OwnBrowser
         }
         catch (Win32Exception)
         {
-            Console.WriteLine("No browser could be opened from here (xdg-open is not there).");
+            output.WriteLine("No browser could be opened from here (xdg-open is not there).");
         }
     }
 }

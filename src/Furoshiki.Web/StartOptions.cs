@@ -22,7 +22,11 @@ internal sealed record StartOptions(
     /// <summary>
     /// Reads a command line; no options if it was wrong or asked for help only, which has then been printed, and the exit code.
     /// </summary>
-    public static (StartOptions? Options, int Code) Parse(string[] args)
+    public static (StartOptions? Options, int Code) Parse(
+        string[] args,
+        TextWriter output,
+        TextWriter errors
+    )
     {
         var data = new Option<string>("--data")
         {
@@ -63,7 +67,9 @@ internal sealed record StartOptions(
                 result.GetValue(open)
             );
         });
-        var code = command.Parse(args).Invoke();
+        var code = command
+            .Parse(args)
+            .Invoke(new InvocationConfiguration { Output = output, Error = errors });
         return (options, code);
     }
 }

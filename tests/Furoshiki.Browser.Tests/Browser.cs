@@ -12,7 +12,7 @@ public sealed class Person : IAsyncLifetime
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
     private const int MostTabs = 120;
 
-    public AppProcess App { get; init; } = new();
+    public RunningApp App { get; init; } = new();
 
     public ChromeDriver Driver { get; private set; } = null!;
 

@@ -5,7 +5,7 @@ namespace Furoshiki.Browser.Tests;
 /// <summary>A person with an empty data folder and a home of their own.</summary>
 public sealed class FirstStartTests : IAsyncLifetime
 {
-    private readonly Person _person = new() { App = new AppProcess { WithDemo = false } };
+    private readonly Person _person = new() { App = new RunningApp { WithDemo = false } };
 
     public ValueTask InitializeAsync() => _person.InitializeAsync();
 
@@ -44,7 +44,7 @@ public sealed class FirstStartTests : IAsyncLifetime
             random.NextBytes(bytes);
             File.WriteAllBytes(Path.Combine(set, $"{name}.png"), bytes);
         }
-        var before = AppProcess.Snapshot(Path.Combine(home, ".icons"));
+        var before = RunningApp.Snapshot(Path.Combine(home, ".icons"));
 
         _person.Press("Add a desktop…", ".first");
         _person.Press("See what is there");
@@ -62,6 +62,6 @@ public sealed class FirstStartTests : IAsyncLifetime
         _person.Press("Put back…", ".now");
         _person.Press("Put back", "#page");
         _person.See("[data-test='result']", "It is put back");
-        AppProcess.Snapshot(Path.Combine(home, ".icons")).ShouldBe(before);
+        RunningApp.Snapshot(Path.Combine(home, ".icons")).ShouldBe(before);
     }
 }

@@ -118,7 +118,7 @@ public sealed class WindowsTests : IAsyncLifetime
     public async Task When_the_server_is_gone_the_page_says_so_and_comes_back_by_itself()
     {
         var port = _person.App.Root.Port;
-        _person.App.Kill();
+        await _person.App.Stop();
         _person.See(".trouble", "does not answer");
         await _person.App.Start(port);
         _person.Gone(".trouble");

@@ -5,7 +5,7 @@ using Furoshiki.Tests.Shared;
 namespace Furoshiki.Cli.Tests;
 
 /// <summary>The whole line by the command alone, and beside a page.</summary>
-public sealed class CommandLineTests(AppProcess app) : CommandTests(app)
+public sealed class CommandLineTests(RunningApp app) : CommandTests(app)
 {
     private const string Surface = "home/.config/engawa/surface.conf";
 
@@ -16,7 +16,7 @@ public sealed class CommandLineTests(AppProcess app) : CommandTests(app)
         await WholeLine("Beside", client);
 
         (await Call("open")).Out.Trim().ShouldBe(App.Enter.ToString());
-        App.Kill();
+        await App.Stop();
         await WholeLine("Alone", null);
 
         await App.Start();

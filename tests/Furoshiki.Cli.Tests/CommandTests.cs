@@ -7,13 +7,13 @@ using Json.Schema;
 namespace Furoshiki.Cli.Tests;
 
 /// <summary>The command as a person and a script call it, on the demo's data folder.</summary>
-public abstract class CommandTests(AppProcess app) : IClassFixture<AppProcess>
+public abstract class CommandTests(RunningApp app) : IClassFixture<RunningApp>
 {
     protected const int Refused = 2;
     protected const int NotFound = 3;
     protected const int Drifted = 4;
 
-    protected AppProcess App { get; } = app;
+    protected RunningApp App { get; } = app;
 
     protected static JsonObject Forms { get; } =
         JsonNode

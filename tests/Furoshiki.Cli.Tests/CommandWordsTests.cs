@@ -5,7 +5,7 @@ using Furoshiki.Tests.Shared;
 namespace Furoshiki.Cli.Tests;
 
 /// <summary>What the command says, and to whom.</summary>
-public sealed class CommandWordsTests(AppProcess app) : CommandTests(app)
+public sealed class CommandWordsTests(RunningApp app) : CommandTests(app)
 {
     [Fact]
     public async Task A_running_page_answers_for_the_command_what_it_says_by_itself_and_changes_nothing()
@@ -34,7 +34,7 @@ public sealed class CommandWordsTests(AppProcess app) : CommandTests(app)
         }
         foreach (var changing in new[] { "save", "switch", "back", "nonsense", "--help" })
             (await Asked(client, [changing, "Open Night", "--yes"])).Code.ShouldBeNull(changing);
-        App.Kill();
+        await App.Stop();
         foreach (var (arguments, before) in looking.Zip(answered))
             (await Call(arguments)).ShouldBe(before, string.Join(' ', arguments));
         await App.Start();

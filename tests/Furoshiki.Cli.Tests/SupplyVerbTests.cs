@@ -3,7 +3,7 @@ using Furoshiki.Tests.Shared;
 namespace Furoshiki.Cli.Tests;
 
 /// <summary>Supplies by the command alone.</summary>
-public sealed class SupplyVerbTests(AppProcess app) : CommandTests(app)
+public sealed class SupplyVerbTests(RunningApp app) : CommandTests(app)
 {
     [Fact]
     public async Task Supplies_are_listed_got_with_what_they_need_and_removed_by_their_titles()

@@ -1,10 +1,11 @@
 using System.Net;
+using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.Web.Tests;
 
 /// <summary>What a person meets after a crash, and with a damaged copy in the data folder.</summary>
-public sealed class AfterACrashTests : OwnAppTests
+public sealed class AfterACrashTests() : OwnAppTests(isKilled: true)
 {
     [Fact]
     public async Task A_desktop_that_cannot_be_settled_keeps_no_other_from_working_and_is_settled_when_it_is_back()
@@ -102,5 +103,25 @@ public sealed class AfterACrashTests : OwnAppTests
         }
         var plan = await Server.Plan("Saving", await Server.SavingOf("Open Night"));
         (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+    }
+
+    [Fact]
+    public async Task Everything_is_still_there_after_the_process_was_killed_and_started_again()
+    {
+        var before = await Server.Now();
+        await Restart();
+        JsonNode.DeepEquals(await Server.Now(), before).ShouldBeTrue();
+    }
+
+    [Fact]
+    public async Task A_switch_that_a_crash_broke_off_is_ended_at_the_next_start_and_told()
+    {
+        var before = App.Snapshot();
+        await BreakOff("# half way"u8.ToArray());
+        await Restart();
+        App.Snapshot().ShouldBe(before);
+        (await Server.Now())["recovered"]!
+            .GetValue<string>()
+            .ShouldBe("A switch was broken off. Every file is as it was before it.");
     }
 }

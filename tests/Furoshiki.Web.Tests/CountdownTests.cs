@@ -4,12 +4,13 @@ using System.Text.Json.Nodes;
 namespace Furoshiki.Web.Tests;
 
 /// <summary>Switches that go back by themselves unless they are kept.</summary>
-public sealed class CountdownTests : OwnAppTests
+/// <param name="isKilled">Whether the application is killed meanwhile.</param>
+public abstract class CountdownLine(bool isKilled = false) : OwnAppTests(isKilled)
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
 
     /// <summary>Puts Open Night on, and gives the switch's number.</summary>
-    private async Task<long> Switch(int keepWithin)
+    private protected async Task<long> Switch(int keepWithin)
     {
         var plan = await Server.Plan("Saving", await Server.SavingOf("Open Night"));
         var request = Api.RequestFor(plan);
@@ -21,13 +22,13 @@ public sealed class CountdownTests : OwnAppTests
         return id;
     }
 
-    private async Task<JsonNode?> Result(long id) =>
+    private protected async Task<JsonNode?> Result(long id) =>
         (await Server.Get($"/api/switches/{id}"))["result"];
 
-    private async Task<JsonNode?> Unkept() =>
+    private protected async Task<JsonNode?> Unkept() =>
         (await Server.Get("/api/desktops/1/unkept"))["switch"];
 
-    private static async Task Until(Func<Task<bool>> isSo)
+    private protected static async Task Until(Func<Task<bool>> isSo)
     {
         var end = DateTime.UtcNow + Patience;
         while (!await isSo())
@@ -36,7 +37,11 @@ public sealed class CountdownTests : OwnAppTests
             await Task.Delay(50);
         }
     }
+}
 
+/// <summary>Such switches while the server runs.</summary>
+public sealed class CountdownTests : CountdownLine
+{
     [Fact]
     public async Task What_is_not_kept_goes_back_byte_for_byte_with_nobody_looking_and_says_so()
     {
@@ -59,36 +64,6 @@ public sealed class CountdownTests : OwnAppTests
             .ShouldBe(
                 "Open Night was not kept within 10 s, so it went back by itself. Every file is as it was before it."
             );
-    }
-
-    [Fact]
-    public async Task It_goes_back_also_if_the_server_was_killed_meanwhile_and_never_waits_longer_than_it_was_given()
-    {
-        var before = App.Snapshot();
-        await Switch(600);
-        await Restart();
-        (await Unkept())!["secondsLeft"]!.GetValue<double>().ShouldBeInRange(1, 600);
-
-        // The clock was set back for a year meanwhile.
-        App.Kill();
-        EndedAt(DateTime.UtcNow.AddYears(1));
-        await Restart();
-        (await Unkept())!["secondsLeft"]!.GetValue<double>().ShouldBeInRange(1, 600);
-
-        // Its time ran out while no server was there.
-        App.Kill();
-        EndedAt(DateTime.UtcNow.AddMinutes(-11));
-        await Restart();
-        await Until(async () => await Unkept() is null);
-        App.Snapshot().ShouldBe(before);
-
-        void EndedAt(DateTime when)
-        {
-            using var db = Databases().CreateDbContext();
-            var row = db.Switches.OrderBy(one => one.Id).Last();
-            row.EndedAt = when;
-            db.SaveChanges();
-        }
     }
 
     [Fact]
@@ -145,5 +120,39 @@ public sealed class CountdownTests : OwnAppTests
             problem["field"]!.GetValue<string>().ShouldBe("keepWithin");
         }
         App.Snapshot().ShouldBe(before);
+    }
+}
+
+/// <summary>Such switches where the server is killed meanwhile.</summary>
+public sealed class KilledCountdownTests() : CountdownLine(isKilled: true)
+{
+    [Fact]
+    public async Task It_goes_back_also_if_the_server_was_killed_meanwhile_and_never_waits_longer_than_it_was_given()
+    {
+        var before = App.Snapshot();
+        await Switch(600);
+        await Restart();
+        (await Unkept())!["secondsLeft"]!.GetValue<double>().ShouldBeInRange(1, 600);
+
+        // The clock was set back for a year meanwhile.
+        App.Kill();
+        EndedAt(DateTime.UtcNow.AddYears(1));
+        await Restart();
+        (await Unkept())!["secondsLeft"]!.GetValue<double>().ShouldBeInRange(1, 600);
+
+        // Its time ran out while no server was there.
+        App.Kill();
+        EndedAt(DateTime.UtcNow.AddMinutes(-11));
+        await Restart();
+        await Until(async () => await Unkept() is null);
+        App.Snapshot().ShouldBe(before);
+
+        void EndedAt(DateTime when)
+        {
+            using var db = Databases().CreateDbContext();
+            var row = db.Switches.OrderBy(one => one.Id).Last();
+            row.EndedAt = when;
+            db.SaveChanges();
+        }
     }
 }

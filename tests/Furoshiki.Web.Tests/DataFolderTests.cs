@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using System.Net;
 using System.Text.Json.Nodes;
 using Furoshiki.Tests.Shared;
@@ -9,7 +8,7 @@ namespace Furoshiki.Web.Tests;
 /// <summary>The data folder: whose it is, what is removed from it, and what is said when something of it is lost.</summary>
 public sealed class DataFolderTests : IAsyncLifetime
 {
-    private readonly AppProcess _app = new() { WithDemo = false };
+    private readonly RunningApp _app = new() { WithDemo = false };
 
     private string Database => Path.Combine(_app.Data, "furoshiki.db");
 
@@ -26,7 +25,7 @@ public sealed class DataFolderTests : IAsyncLifetime
         Directory.CreateDirectory(Path.Combine(_app.Home, "papers"));
         var thesis = Path.Combine(_app.Home, "papers", "thesis.txt");
         await File.WriteAllTextAsync(thesis, "years of work");
-        var (code, printed) = await AppProcess.Run(
+        var (code, printed) = await RunningApp.Run(
             "--data",
             Path.GetDirectoryName(thesis)!,
             option
@@ -41,13 +40,11 @@ public sealed class DataFolderTests : IAsyncLifetime
     {
         await _app.Start();
         var key = await File.ReadAllTextAsync(Path.Combine(_app.Data, "key"));
-        _app.Kill();
+        await _app.Stop();
         await File.WriteAllTextAsync(Path.Combine(_app.Data, "own.txt"), "mine");
-        var started = await Starts("--data", _app.Data, "--fresh", "--port", "0");
-        started.ShouldContain("Open http");
+        await _app.Start(isFresh: true);
         (await File.ReadAllTextAsync(Path.Combine(_app.Data, "own.txt"))).ShouldBe("mine");
         (await File.ReadAllTextAsync(Path.Combine(_app.Data, "key"))).ShouldNotBe(key);
-        await _app.Start();
     }
 
     [Fact]
@@ -56,7 +53,7 @@ public sealed class DataFolderTests : IAsyncLifetime
         await _app.Start();
         foreach (var option in new[] { "--fresh", "--port=0" })
         {
-            var (code, printed) = await AppProcess.Run("--data", _app.Data, option);
+            var (code, printed) = await RunningApp.Run("--data", _app.Data, option);
             code.ShouldBe(1);
             printed.ShouldContain("is running");
             printed.ShouldContain(_app.Enter.ToString());
@@ -65,7 +62,7 @@ public sealed class DataFolderTests : IAsyncLifetime
         (
             await client.GetAsync(new Uri("/api/maps", UriKind.Relative))
         ).IsSuccessStatusCode.ShouldBeTrue();
-        _app.Kill();
+        await _app.Stop();
         await _app.Start();
     }
 
@@ -73,7 +70,7 @@ public sealed class DataFolderTests : IAsyncLifetime
     public async Task What_the_product_makes_is_the_persons_alone_also_where_the_folder_was_open_before()
     {
         await _app.Start();
-        _app.Kill();
+        await _app.Stop();
         foreach (var file in Directory.GetFiles(_app.Data))
             File.SetUnixFileMode(file, (UnixFileMode)0b110_100_100);
         File.SetUnixFileMode(_app.Data, (UnixFileMode)0b111_101_101);
@@ -98,7 +95,7 @@ public sealed class DataFolderTests : IAsyncLifetime
     )
     {
         await _app.Start();
-        _app.Kill();
+        await _app.Stop();
         foreach (var file in Directory.GetFiles(_app.Data, "furoshiki.db*"))
             File.Delete(file);
         if (what == "no log")
@@ -140,7 +137,7 @@ public sealed class DataFolderTests : IAsyncLifetime
     public async Task A_process_killed_while_it_made_the_database_keeps_no_later_start_waiting()
     {
         await _app.Start();
-        _app.Kill();
+        await _app.Stop();
         foreach (var file in Directory.GetFiles(_app.Data, "furoshiki.db*"))
             File.Delete(file);
         File.Delete(Path.Combine(_app.Data, ".furoshiki-data"));
@@ -236,24 +233,5 @@ public sealed class DataFolderTests : IAsyncLifetime
             }
         );
         return status == HttpStatusCode.Created ? "" : body["detail"]!.GetValue<string>();
-    }
-
-    /// <summary>Starts the application, and ends it once it has printed where it is.</summary>
-    private static async Task<string> Starts(params string[] arguments)
-    {
-        string[] command = [.. Programs.Start("Furoshiki.Web"), .. arguments];
-        using var process = Process.Start(
-            new ProcessStartInfo(command[0], command[1..]) { RedirectStandardOutput = true }
-        )!;
-        var printed = "";
-        while (await process.StandardOutput.ReadLineAsync() is { } line)
-        {
-            printed += line + "\n";
-            if (line.StartsWith("Open ", StringComparison.Ordinal))
-                break;
-        }
-        process.Kill();
-        await process.WaitForExitAsync();
-        return printed;
     }
 }

@@ -58,7 +58,7 @@ public sealed class EarlierVersionsTests
             .ShouldBe("colours");
         page["parts"]!.AsArray().Count.ShouldBe(20);
 
-        var before = AppProcess.Snapshot(home);
+        var before = RunningApp.Snapshot(home);
         (await api.Switch(await api.Plan("Saving", JsonValue.Create(1))))["switched"]!
             .GetValue<bool>()
             .ShouldBeTrue();
@@ -68,7 +68,7 @@ public sealed class EarlierVersionsTests
         await GoBackTo(states[1]!["id"]!);
         File.ReadAllText(Path.Combine(home, Surface)).ShouldContain(accentThen);
         await GoBackTo(states[0]!["id"]!);
-        AppProcess.Snapshot(home).ShouldBe(before);
+        RunningApp.Snapshot(home).ShouldBe(before);
 
         async Task GoBackTo(JsonNode id) =>
             (await api.Switch(await api.Plan("SafeState", id)))["switched"]!
@@ -77,9 +77,9 @@ public sealed class EarlierVersionsTests
     }
 
     /// <summary>The application, started on a data folder that an earlier version left, in another place than it was then.</summary>
-    private static async Task<AppProcess> Opened(string name)
+    private static async Task<RunningApp> Opened(string name)
     {
-        var app = new AppProcess { WithDemo = false };
+        var app = new RunningApp { WithDemo = false };
         using (
             var tar = Process.Start(
                 "tar",

@@ -5,7 +5,7 @@ using Furoshiki.Tests.Shared;
 namespace Furoshiki.Web.Tests;
 
 /// <summary>The whole job on every desktop of the demo, and on a real folder.</summary>
-public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess>
+public sealed class EveryDesktopTests(RunningApp app) : IClassFixture<RunningApp>
 {
     private static readonly string[] Scenes =
     [
@@ -61,7 +61,7 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
         var api = new Api(await app.Client());
         var root = app.Folder(folder);
         await SaveAll(api, desktop, $"All of {folder}");
-        var before = AppProcess.Snapshot(root);
+        var before = RunningApp.Snapshot(root);
 
         foreach (var kind in changed)
             (
@@ -100,7 +100,7 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
         Texts(lines["lines"], "text").ShouldContain("<svg/>");
 
         await PutBack(api, desktop);
-        AppProcess.Snapshot(root).ShouldBe(before);
+        RunningApp.Snapshot(root).ShouldBe(before);
         (await api.Now(desktop))["drift"]!.AsArray().ShouldBeEmpty();
         await DrawEveryScene(api, desktop);
     }
@@ -110,7 +110,7 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
     {
         var api = new Api(await app.Client());
         var home = MakeHome();
-        var before = AppProcess.Snapshot(home);
+        var before = RunningApp.Snapshot(home);
         var choice = new JsonObject
         {
             ["folder"] = home,
@@ -156,7 +156,7 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
             }
         );
         status.ShouldBe(HttpStatusCode.Created);
-        AppProcess.Snapshot(home).ShouldBe(before, "nothing is written before a switch");
+        RunningApp.Snapshot(home).ShouldBe(before, "nothing is written before a switch");
         var desktop = added["id"]!.GetValue<long>();
         await SaveAll(api, desktop, "Home as it is");
 
@@ -176,7 +176,7 @@ public sealed class EveryDesktopTests(AppProcess app) : IClassFixture<AppProcess
         Texts((await api.Now(desktop))["drift"], "kind")
             .ShouldBe(["fonts", "icons", "cursor", "terminal", "extensions"], ignoreOrder: true);
         await PutBack(api, desktop);
-        AppProcess.Snapshot(home).ShouldBe(before);
+        RunningApp.Snapshot(home).ShouldBe(before);
         await DrawEveryScene(api, desktop);
         (await api.Tell(desktop, "SignIn")).Status.ShouldBe(
             HttpStatusCode.Conflict,

@@ -13,7 +13,7 @@ public sealed class FullDiskTests
     [Fact]
     public async Task A_full_disk_is_said_loses_nothing_and_all_that_was_saved_can_still_be_read()
     {
-        await using var app = new AppProcess { LargestFile = 16 * 1024 };
+        await using var app = new RunningApp { LargestFile = 16 * 1024 };
         await app.InitializeAsync();
         using var client = await app.Client();
         var list = new Uri("/api/profiles?desktop=1", UriKind.Relative);

@@ -7,7 +7,7 @@ using Furoshiki.Tests.Shared;
 namespace Furoshiki.Web.Tests;
 
 /// <summary>Sends to every address of the API document what it does not expect.</summary>
-public sealed class FuzzTests(AppProcess app) : IClassFixture<AppProcess>
+public sealed class FuzzTests(RunningApp app) : IClassFixture<RunningApp>
 {
     private const int Seed = 20261125;
     private const int Requests = 12;

@@ -6,7 +6,7 @@ using Furoshiki.Tests.Shared;
 
 namespace Furoshiki.Web.Tests;
 
-public sealed class GuardTests(AppProcess app) : IClassFixture<AppProcess>
+public sealed class GuardTests(RunningApp app) : IClassFixture<RunningApp>
 {
     private static readonly Uri Desktops = new("/api/desktops", UriKind.Relative);
 
@@ -104,11 +104,11 @@ public sealed class GuardTests(AppProcess app) : IClassFixture<AppProcess>
     [Fact]
     public async Task A_browser_may_still_enter_after_a_restart()
     {
-        await using var own = new AppProcess { WithDemo = false };
+        await using var own = new RunningApp { WithDemo = false };
         await own.InitializeAsync();
         var port = own.Root.Port;
         using var client = await own.Client();
-        own.Kill();
+        await own.Stop();
         await own.Start(port);
         (await client.GetAsync(Desktops)).StatusCode.ShouldBe(HttpStatusCode.OK);
     }
@@ -163,7 +163,7 @@ public sealed class GuardTests(AppProcess app) : IClassFixture<AppProcess>
     [Fact]
     public async Task An_option_that_does_not_exist_is_refused_before_anything_is_done()
     {
-        var (code, printed) = await AppProcess.Run("--prot", "5");
+        var (code, printed) = await RunningApp.Run("--prot", "5");
         code.ShouldBe(1);
         printed.ShouldContain("--prot");
     }
@@ -172,7 +172,7 @@ public sealed class GuardTests(AppProcess app) : IClassFixture<AppProcess>
     public async Task A_port_that_is_taken_is_told_in_a_sentence()
     {
         var folder = Path.Combine(app.Home, "other");
-        var (code, printed) = await AppProcess.Run("--data", folder, "--port", $"{app.Root.Port}");
+        var (code, printed) = await RunningApp.Run("--data", folder, "--port", $"{app.Root.Port}");
         code.ShouldBe(1);
         printed.ShouldContain("address already in use");
         printed.ShouldContain("--port");

@@ -42,7 +42,7 @@ public sealed class InstallTests : IDisposable
     [Fact]
     public async Task Told_to_end_it_leaves_one_whole_database_file_and_no_way_in()
     {
-        await using var app = new AppProcess { WithDemo = false };
+        await using var app = new RunningApp { WithDemo = false, InOwnProcess = true };
         await app.InitializeAsync();
         (await app.End(Sigterm)).ShouldBe(0);
         Directory

@@ -112,7 +112,7 @@ public sealed class KeepingTests : OwnAppTests
     {
         await Deleted($"/api/profiles/{await IdOf("Open Night")}");
         var recent = await Deleted($"/api/profiles/{await IdOf("Day Log")}");
-        App.Kill();
+        await App.Stop();
         await using (var db = Databases().CreateDbContext())
             await db
                 .Deletions.Where(one => one.Name == "Open Night")
@@ -179,7 +179,7 @@ public sealed class KeepingTests : OwnAppTests
             await File.ReadAllBytesAsync(App.At(Surface))
         );
         var state = (await Server.Get("/api/desktops/1/safe-states")).AsArray()[^1]!;
-        App.Kill();
+        await App.Stop();
         await using (var db = Databases().CreateDbContext())
         {
             var row = db.SafeStates.Single(one => one.Id == state["id"]!.GetValue<long>());

@@ -293,7 +293,6 @@ public sealed class LineTests : OwnAppTests
     public async Task A_plan_that_was_shown_before_a_restart_is_refused_and_made_again()
     {
         var plan = await Server.Plan("Saving", await Server.SavingOf("Cloud Cover"));
-        App.Kill();
         await Restart();
         var (status, problem) = await Server.Post("/api/desktops/1/switches", Api.RequestFor(plan));
         status.ShouldBe(HttpStatusCode.Conflict);
@@ -382,40 +381,6 @@ public sealed class LineTests : OwnAppTests
         var (status, problem) = await Server.Post("/api/profiles", request);
         status.ShouldBe(HttpStatusCode.UnprocessableEntity);
         problem["detail"]!.GetValue<string>().ShouldContain("Nothing differs from the 1st saving");
-    }
-
-    [Fact]
-    public async Task Everything_is_still_there_after_the_process_was_killed_and_started_again()
-    {
-        var before = await Server.Now();
-        App.Kill();
-        await App.Start();
-        using var client = await App.Client();
-        JsonNode
-            .DeepEquals(
-                JsonNode.Parse(
-                    await client.GetStringAsync(new Uri("/api/desktops/1/now", UriKind.Relative))
-                ),
-                before
-            )
-            .ShouldBeTrue();
-    }
-
-    [Fact]
-    public async Task A_switch_that_a_crash_broke_off_is_ended_at_the_next_start_and_told()
-    {
-        var before = App.Snapshot();
-        await BreakOff("# half way"u8.ToArray());
-
-        await App.Start();
-        App.Snapshot().ShouldBe(before);
-        using var client = await App.Client();
-        var now = JsonNode.Parse(
-            await client.GetStringAsync(new Uri("/api/desktops/1/now", UriKind.Relative))
-        )!;
-        now["recovered"]!
-            .GetValue<string>()
-            .ShouldBe("A switch was broken off. Every file is as it was before it.");
     }
 
     [Fact]

@@ -6,13 +6,14 @@ using Furoshiki.Tests.Shared;
 namespace Furoshiki.Web.Tests;
 
 /// <summary>Tests that change things, each with an application of its own.</summary>
-public abstract class OwnAppTests : IAsyncLifetime
+/// <param name="isKilled">Whether they kill it, which takes a process of its own.</param>
+public abstract class OwnAppTests(bool isKilled = false) : IAsyncLifetime
 {
     private protected const string Surface = "home/.config/engawa/surface.conf";
 
     private Api? _server;
 
-    private protected AppProcess App { get; } = new();
+    private protected RunningApp App { get; } = new() { InOwnProcess = isKilled };
 
     private protected Api Server => _server!;
 
@@ -58,10 +59,10 @@ public abstract class OwnAppTests : IAsyncLifetime
 
     private protected FuroshikiDbFactory Databases() => new(Path.Combine(App.Data, "furoshiki.db"));
 
-    /// <summary>Kills the application, if that was not done already, and starts it again.</summary>
+    /// <summary>Ends the application, if that was not done already, and starts it again.</summary>
     private protected async Task Restart()
     {
-        App.Kill();
+        await App.Stop();
         await App.Start();
         Server.Client.Dispose();
         _server = new Api(await App.Client());

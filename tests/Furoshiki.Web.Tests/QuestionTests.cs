@@ -5,7 +5,7 @@ using Furoshiki.Tests.Shared;
 namespace Furoshiki.Web.Tests;
 
 /// <summary>What changes nothing, so that all of these tests share one application.</summary>
-public sealed class QuestionTests(AppProcess app) : IClassFixture<AppProcess>
+public sealed class QuestionTests(RunningApp app) : IClassFixture<RunningApp>
 {
     [Theory]
     [InlineData("  ", "needs a name")]

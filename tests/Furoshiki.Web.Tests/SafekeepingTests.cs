@@ -20,7 +20,7 @@ public sealed class SafekeepingTests : OwnAppTests
     public async Task A_damaged_database_is_set_aside_untouched_and_what_can_be_read_is_there_at_the_next_start()
     {
         var before = await Names();
-        App.Kill();
+        await App.Stop();
         var left = Damage("Savings");
         await Restart();
         App.Printed.ShouldContain("is damaged. It was set aside untouched");
@@ -52,7 +52,7 @@ public sealed class SafekeepingTests : OwnAppTests
         var file = Path.Combine(Folder, copy["name"]!.GetValue<string>());
         File.GetUnixFileMode(file).ShouldBe(UnixFileMode.UserRead | UnixFileMode.UserWrite);
         var shelf = (await Server.Get("/api/profiles?desktop=1")).ToJsonString();
-        App.Kill();
+        await App.Stop();
         foreach (var one in Directory.GetFiles(App.Data, "furoshiki.db*"))
             File.Delete(one);
         await Restart();
@@ -122,7 +122,7 @@ public sealed class SafekeepingTests : OwnAppTests
         await Server.Post("/api/profiles", Api.SaveAs("Saved later", "icons"));
 
         (await Command("take-copy", copy)).Said.ShouldContain("Furoshiki is running");
-        App.Kill();
+        await App.Stop();
         var nothing = Path.Combine(Folder, "notes.txt");
         await File.WriteAllTextAsync(nothing, "no database");
         (await Command("take-copy", nothing)).Said.ShouldContain("is no copy");
@@ -134,7 +134,7 @@ public sealed class SafekeepingTests : OwnAppTests
         await Restart();
         (await Names()).ShouldBe(before, ignoreOrder: true);
         // What was there is not lost, and can be taken again in the same way.
-        App.Kill();
+        await App.Stop();
         var aside = Directory.GetDirectories(App.Data, "lost-*").ShouldHaveSingleItem();
         (await Command("take-copy", Path.Combine(aside, "furoshiki.db"))).Code.ShouldBe(0);
         await Restart();

@@ -27,7 +27,7 @@ public sealed class SessionTests : OwnAppTests
             }
         )
         {
-            var before = AppProcess.Snapshot(App.Folder(folder));
+            var before = RunningApp.Snapshot(App.Folder(folder));
             var plan = await Server.Plan("Saving", saving, desktop);
             plan["refused"]!.AsArray().ShouldBeEmpty();
             Texts(plan["losses"], "kind").ShouldContain(lost);
@@ -62,7 +62,7 @@ public sealed class SessionTests : OwnAppTests
             )["switched"]!
                 .GetValue<bool>()
                 .ShouldBeTrue();
-            AppProcess.Snapshot(App.Folder(folder)).ShouldBe(before);
+            RunningApp.Snapshot(App.Folder(folder)).ShouldBe(before);
         }
         (
             await File.ReadAllTextAsync(

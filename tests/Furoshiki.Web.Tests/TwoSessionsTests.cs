@@ -9,7 +9,7 @@ public sealed class TwoSessionsTests : IAsyncLifetime
 {
     private const string Accent = "home/.config/engawa/surface.conf";
 
-    private readonly AppProcess _app = new() { WithDemo = false };
+    private readonly RunningApp _app = new() { WithDemo = false };
     private Api _server = null!;
 
     private string House => Path.Combine(_app.Home, "house");

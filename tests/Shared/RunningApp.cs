@@ -3,19 +3,26 @@ using System.Net;
 using System.Net.Sockets;
 using System.Text;
 using System.Text.RegularExpressions;
+using Furoshiki.Web;
 using Microsoft.Data.Sqlite;
 
 namespace Furoshiki.Tests.Shared;
 
 /// <summary>The application itself, started with the demo in a data folder of its own.</summary>
-public sealed class AppProcess : IAsyncLifetime
+public sealed class RunningApp : IAsyncLifetime
 {
-    private const int Sigterm = 15;
-
     private static readonly TimeSpan Patience = TimeSpan.FromMinutes(2);
 
     private readonly StringBuilder _printed = new();
+    private CancellationTokenSource? _stop;
+    private Task<int>? _here;
     private Process? _process;
+
+    /// <summary>
+    /// Whether it has a process of its own, started as it is installed, which alone can be killed. Else it runs in the process of the
+    /// tests, where nothing that was compiled for one application is compiled again for the next.
+    /// </summary>
+    public bool InOwnProcess { get; init; }
 
     public bool WithDemo { get; init; } = true;
 
@@ -50,19 +57,18 @@ public sealed class AppProcess : IAsyncLifetime
 
     public async ValueTask InitializeAsync()
     {
-        if (WithDemo && LargestFile is null)
+        if (WithDemo)
             await TakeDemo();
         await Start();
     }
 
     private static async Task<string> MakeDemo()
     {
-        var app = new AppProcess();
+        var app = new RunningApp();
         AppDomain.CurrentDomain.ProcessExit += (_, _) =>
             Directory.Delete(app.Home, recursive: true);
         await app.Start();
-        if (await app.End(Sigterm) != 0)
-            throw new InvalidOperationException($"The demo could not be made: {app.Printed}");
+        await app.Stop();
         return app.Data;
     }
 
@@ -86,46 +92,59 @@ public sealed class AppProcess : IAsyncLifetime
         }
     }
 
-    public async Task Start(int port = 0)
+    /// <summary>Starts it.</summary>
+    /// <param name="port">The port on the loopback address; 0 takes a free one.</param>
+    /// <param name="isFresh">Whether it begins with an empty data folder.</param>
+    public async Task Start(int port = 0, bool isFresh = false)
     {
         var found = new TaskCompletionSource<Uri>(
             TaskCreationOptions.RunContinuationsAsynchronously
         );
-        _process = Launch(
-            line =>
-            {
-                _printed.AppendLine(line);
-                if (Regex.Match(line, @"http://\S+") is { Success: true } address)
-                    found.TrySetResult(new Uri(address.Value));
-            },
-            [
-                .. WithDemo
-                    ? ["--demo", Path.Combine(AppContext.BaseDirectory, "scenario")]
-                    : Array.Empty<string>(),
-                "--data",
-                Data,
-                "--port",
-                $"{port}",
-                "--allow",
-                Home,
-            ],
-            LargestFile
-        );
-        var first = await Task.WhenAny(
-            found.Task,
-            _process.WaitForExitAsync(),
-            Task.Delay(Patience)
-        );
+        string[] arguments =
+        [
+            .. WithDemo
+                ? ["--demo", Path.Combine(AppContext.BaseDirectory, "scenario")]
+                : Array.Empty<string>(),
+            "--data",
+            Data,
+            "--port",
+            $"{port}",
+            "--allow",
+            Home,
+            .. isFresh ? ["--fresh"] : Array.Empty<string>(),
+        ];
+        Task ended;
+        if (InOwnProcess || LargestFile is not null)
+        {
+            _process = Launch(Hear, arguments, LargestFile);
+            ended = _process.WaitForExitAsync();
+        }
+        else
+        {
+            _stop = new CancellationTokenSource();
+            var lines = new Lines(Hear);
+            ended = _here = Task.Run(() => Application.Run(arguments, lines, lines, _stop.Token));
+        }
+        var first = await Task.WhenAny(found.Task, ended, Task.Delay(Patience));
         Enter =
             first == found.Task
                 ? await found.Task
                 : throw new InvalidOperationException($"The application did not start: {_printed}");
+
+        void Hear(string line)
+        {
+            _printed.AppendLine(line);
+            if (Regex.Match(line, @"http://\S+") is { Success: true } address)
+                found.TrySetResult(new Uri(address.Value));
+        }
     }
 
     /// <summary>Ends the process as a power cut would (SIGKILL).</summary>
     public void Kill()
     {
-        _process!.Kill();
+        if (_process is null)
+            throw new InvalidOperationException("Only a process of its own can be killed.");
+        _process.Kill();
         _process.WaitForExit();
     }
 
@@ -137,16 +156,28 @@ public sealed class AppProcess : IAsyncLifetime
         return _process.ExitCode;
     }
 
+    /// <summary>Ends it, where that was not done already: as a power cut would in a process of its own, else by asking it to.</summary>
+    public async Task Stop()
+    {
+        if (_process is not null)
+            Kill();
+        if (_stop is null)
+            return;
+        await _stop.CancelAsync();
+        await _here!;
+        _stop.Dispose();
+        _stop = null;
+    }
+
     /// <summary>Starts the application with other arguments, and returns its exit code and all that it printed.</summary>
     public static async Task<(int Code, string Printed)> Run(params string[] arguments)
     {
-        var printed = new StringBuilder();
-        using var process = Launch(line => printed.AppendLine(line), arguments);
-        await process.WaitForExitAsync();
-        return (process.ExitCode, printed.ToString());
+        using var printed = new StringWriter();
+        var code = await Application.Run(arguments, printed, printed, CancellationToken.None);
+        return (code, printed.ToString());
     }
 
-    private static Process Launch(Action<string> line, string[] arguments, int? largest = null)
+    private static Process Launch(Action<string> line, string[] arguments, int? largest)
     {
         string[] command = [.. Programs.Start("Furoshiki.Web"), .. arguments];
         if (largest is not null)
@@ -233,11 +264,29 @@ public sealed class AppProcess : IAsyncLifetime
         File.WriteAllText(At(path), text.Replace(from, to, StringComparison.Ordinal));
     }
 
-    public ValueTask DisposeAsync()
+    public async ValueTask DisposeAsync()
     {
-        Kill();
-        _process!.Dispose();
+        await Stop();
+        _process?.Dispose();
         Directory.Delete(Home, recursive: true);
-        return ValueTask.CompletedTask;
+    }
+
+    /// <summary>Hands on each line that is written.</summary>
+    private sealed class Lines(Action<string> line) : TextWriter
+    {
+        private readonly StringBuilder _begun = new();
+
+        public override Encoding Encoding => Encoding.UTF8;
+
+        public override void Write(char value)
+        {
+            if (value != '\n')
+            {
+                _begun.Append(value);
+                return;
+            }
+            line(_begun.ToString());
+            _begun.Clear();
+        }
     }
 }
