@@ -88,12 +88,13 @@ public sealed class ThinningTests
                     left.ShouldContain(span.Last());
                     var newest = states.LastOrDefault(one => one.IsWhole);
                     left.Where(one => Span(one) == span.Key && one != span.Last())
-                        .ShouldAllBe(one =>
+                        .All(one =>
                             one.IsKept
                             || one == newest
                             || one.Unsaved.Count > 0
                             || Now - one.MadeAt < TimeSpan.FromDays(rule.AllForDays)
-                        );
+                        )
+                        .ShouldBeTrue();
                 }
             }
         );

@@ -146,7 +146,7 @@ public sealed class TreeTests
                         .HasStrayBytes(text)
                         .ShouldBe(!System.Text.Unicode.Utf8.IsValid(bytes));
                     var written = PathText.Escape(text);
-                    written.ShouldAllBe(c => c > ' ' && c < 127);
+                    written.All(c => c is > ' ' and < (char)127).ShouldBeTrue();
                     PathText.Unescape(written).ShouldBe(text);
                 },
                 iter: 10_000
