@@ -184,6 +184,29 @@ public sealed class SuppliesTests : IAsyncLifetime
     }
 
     [Fact]
+    public void The_list_is_narrowed_by_family_use_and_accent_and_shown_whole_again_by_one_press()
+    {
+        _person.GoTo("/supplies");
+        Choose("Accent", "Accent like now");
+        _person.See(".list li:first-child", "Ember colours").Text.ShouldContain("the same accent");
+        Choose("Family", "Fold family");
+        _person.See(".list li:first-child", "Fold Rose");
+        Choose("Used by", "Used by Day Log");
+        _person.See("[aria-label='Show']", "All 2");
+        _person.Driver.Navigate().Refresh();
+        _person.See("[aria-label='Show']", "All 2");
+        _person.See(".list li", "Fold Slate");
+        _person.See("[type='search'][placeholder='Find a supply']").SendKeys("nothing at all");
+        _person.See(".nothing", "No supply is like that.");
+        _person.Press("Show all supplies");
+        _person.See("[aria-label='Show']", "To get");
+        _person.See("[aria-label='Family']").GetDomProperty("value").ShouldBeEmpty();
+
+        void Choose(string filter, string option) =>
+            _person.See($"select[aria-label='{filter}']").SendKeys(option);
+    }
+
+    [Fact]
     public void A_catalogue_is_left_and_added_again_by_its_address_and_its_key_and_no_other()
     {
         _person.GoTo("/supplies");

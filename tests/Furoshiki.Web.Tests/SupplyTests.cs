@@ -51,6 +51,47 @@ public sealed class SupplyTests : OwnAppTests
     private static string Text(JsonNode? node, string name) => node![name]!.GetValue<string>();
 
     [Fact]
+    public async Task Supplies_with_an_accent_are_told_the_nearest_to_a_colour_first_and_what_is_no_colour_is_refused()
+    {
+        const string Accents = "/api/desktops/1/supplies/accents";
+        var accentOf = (await Server.Get("/api/desktops/1/supplies"))
+            .AsArray()
+            .Where(one => one!["accent"] is not null)
+            .ToDictionary(
+                one => one!["name"]!.GetValue<string>(),
+                one => one!["accent"]!.GetValue<string>()
+            );
+        string[] colours = [.. accentOf.Values.Distinct()];
+        colours.Length.ShouldBeGreaterThan(5);
+        foreach (var colour in colours)
+        {
+            var near = await Server.Get($"{Accents}?to={Uri.EscapeDataString(colour)}");
+            near["to"]!.GetValue<string>().ShouldBe(colour);
+            var told = near["accents"]!.AsArray();
+            told.Select(NameOf).ShouldBe(accentOf.Keys, ignoreOrder: true);
+            var apart = told.Select(Apart).ToList();
+            apart.ShouldBe(apart.Order());
+            told.Where(one => Apart(one) == 0)
+                .Select(NameOf)
+                .ShouldBe(
+                    accentOf.Where(one => one.Value == colour).Select(one => one.Key),
+                    ignoreOrder: true
+                );
+        }
+        // The accent of what is on: a supply that it uses stands first.
+        var first = (await Server.Get(Accents))["accents"]![0];
+        (NameOf(first), Apart(first)).ShouldBe(("pkg:generic/heron-ridge/ember-colours", 0));
+
+        using var refused = await Server.Client.GetAsync(
+            new Uri($"{Accents}?to=reddish", UriKind.Relative)
+        );
+        refused.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+
+        static string NameOf(JsonNode? one) => one!["name"]!.GetValue<string>();
+        static double Apart(JsonNode? one) => one!["apart"]!.GetValue<double>();
+    }
+
+    [Fact]
     public async Task A_supply_comes_with_what_it_needs_and_going_back_takes_all_of_it_away_again()
     {
         Text(await Supply("meridian-night"), "state").ShouldBe("ToGet");

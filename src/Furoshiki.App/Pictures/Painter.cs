@@ -2,7 +2,6 @@ using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Supplies;
-using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
 
 namespace Furoshiki.App.Pictures;
@@ -49,9 +48,7 @@ public sealed class Painter(
                 )),
             ],
             Cloth.Draw(look),
-            look[ColoursKind.Kind] is { } colours && colours.Has(Role.Accent, out var accent)
-                ? accent.ToString()
-                : null,
+            look.Accent?.ToString(),
             faint.Length > 0
         );
     }

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Observing;
+using Furoshiki.Core.Colour;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Supplies;
@@ -43,6 +44,11 @@ public sealed record SupplyVersionView(
     long Bytes
 );
 
+/// <summary>What a supply is made for.</summary>
+/// <param name="Platform">The platform.</param>
+/// <param name="Words">The platform and its versions, in words.</param>
+public sealed record MadeForView(string Platform, string Words);
+
 /// <summary>A file of a supply that shows what it is like.</summary>
 /// <param name="Content">The digest of its content.</param>
 /// <param name="Name">Its name.</param>
@@ -55,7 +61,7 @@ public sealed record SampleView(string Content, string Name, SampleForm Form);
 /// <param name="Kinds">The kinds that it serves, by their names.</param>
 /// <param name="Titles">The same, for people.</param>
 /// <param name="IsEngine">Whether others need it, and no setting names it.</param>
-/// <param name="MadeFor">The platforms that it is made for, in words; empty for all.</param>
+/// <param name="MadeFor">The platforms that it is made for; empty for all.</param>
 /// <param name="Cost">What it costs while it is on, as its maker says; null if nobody does.</param>
 /// <param name="Reaches">The toolkits whose programs it changes; empty if that cannot be said of it.</param>
 /// <param name="Size">The bytes of its files.</param>
@@ -82,7 +88,7 @@ public sealed record SupplyView(
     bool IsEngine,
     [property: JsonConverter(typeof(JsonStringEnumConverter<Tone>))] Tone? Tone,
     string? Accent,
-    IReadOnlyList<string> MadeFor,
+    IReadOnlyList<MadeForView> MadeFor,
     SupplyCost? Cost,
     IReadOnlyList<string> Reaches,
     long Size,
@@ -103,6 +109,16 @@ public sealed record SupplyView(
 /// <param name="Title">What it is called.</param>
 /// <param name="Words">Why it is like the other, in words.</param>
 public sealed record LikeView(string Name, string Title, string Words);
+
+/// <summary>A supply's accent, held against another colour.</summary>
+/// <param name="Name">The supply's package URL, without a version.</param>
+/// <param name="Apart">How far they are apart, as CIEDE2000, to one decimal: below 1 nobody sees a difference.</param>
+public sealed record AccentView(string Name, double Apart);
+
+/// <summary>The supplies that have an accent, the nearest to a colour first.</summary>
+/// <param name="To">The colour, as #RRGGBB.</param>
+/// <param name="Accents">The supplies.</param>
+public sealed record AccentsView(string To, IReadOnlyList<AccentView> Accents);
 
 /// <summary>The supplies that are known, as they stand to a desktop.</summary>
 public sealed class SupplyShelf(SupplyStands supplies, Observer observer, SupplyUsers users)
@@ -168,6 +184,39 @@ public sealed class SupplyShelf(SupplyStands supplies, Observer observer, Supply
         ];
     }
 
+    /// <summary>The supplies that have an accent, the nearest to a colour first.</summary>
+    /// <param name="desktop">The desktop for which they are.</param>
+    /// <param name="to">The colour, as #RRGGBB; null for the accent of what is on.</param>
+    /// <exception cref="ProblemException">It is no colour, or what is on has no accent.</exception>
+    public AccentsView AccentsNear(LiveDesktop desktop, string? to)
+    {
+        var seen = observer.See(desktop);
+        var colour =
+            to is null
+                ? seen.Reading.Look.Accent
+                    ?? throw ProblemException.Field("to", "What is on has no accent.")
+            : Rgba.TryParse(to, out var written) ? written
+            : throw ProblemException.Field("to", $"{to} is no colour such as #E8A33D.");
+        var sought = Lab.From(colour);
+        return new AccentsView(
+            colour.ToString(),
+            [
+                .. supplies
+                    .Of(seen)
+                    .All.Values.Where(one => one.Supply.Provides[0].Accent is not null)
+                    .Select(one => new AccentView(
+                        one.Name.ToString(),
+                        Math.Round(
+                            Lab.From(one.Supply.Provides[0].Accent!.Value).DifferenceTo(sought),
+                            1
+                        )
+                    ))
+                    .OrderBy(one => one.Apart)
+                    .ThenBy(one => one.Name, StringComparer.Ordinal),
+            ]
+        );
+    }
+
     private SupplyView View(
         SupplyStand stand,
         IReadOnlyDictionary<SupplyName, SupplyStand> all,
@@ -193,7 +242,12 @@ public sealed class SupplyShelf(SupplyStands supplies, Observer observer, Supply
             supply.Provides.All(one => one.IsEngine),
             main.Tone,
             main.Accent?.ToString(),
-            [.. supply.MadeFor.Select(one => $"{one.Platform} {VersionWords.Of(one.Versions)}")],
+            [
+                .. supply.MadeFor.Select(one => new MadeForView(
+                    one.Platform,
+                    $"{one.Platform} {VersionWords.Of(one.Versions)}"
+                )),
+            ],
             supply.Cost,
             supply.Reaches,
             supply.Size,

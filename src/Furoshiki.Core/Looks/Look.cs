@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using Furoshiki.Core.Colour;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Parts;
@@ -51,6 +52,12 @@ public sealed class Look
 
     /// <summary>The component of a kind by its name; null if the look has none, or there is no such kind.</summary>
     public Component? Find(string kind) => _components.GetValueOrDefault(kind);
+
+    /// <summary>The accent of its colours; null if it has none.</summary>
+    public Rgba? Accent =>
+        this[ColoursKind.Kind] is { } colours && colours.Has(Role.Accent, out var accent)
+            ? accent
+            : null;
 
     /// <summary>The look with some kinds only.</summary>
     public Look Only(IEnumerable<string> kinds)

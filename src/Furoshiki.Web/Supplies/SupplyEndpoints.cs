@@ -28,6 +28,14 @@ internal static class SupplyEndpoints
             .WithName("listLikeSupplies")
             .WithSummary("List the supplies of the same kind that come nearest to one")
             .ProducesProblem(StatusCodes.Status404NotFound);
+        all.MapGet(
+                "/desktops/{id:long}/supplies/accents",
+                (long id, string? to, DesktopRegister register, SupplyShelf shelf) =>
+                    shelf.AccentsNear(register.Get(id), to)
+            )
+            .WithName("listSupplyAccents")
+            .WithSummary("List the supplies that have an accent, the nearest to a colour first")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         all.MapPost(
                 "/desktops/{id:long}/supplies/own",
                 (long id, OwnForm form, DesktopRegister register, OwnSupplies own) =>

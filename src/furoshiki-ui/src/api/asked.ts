@@ -23,6 +23,7 @@ const ASKED = {
   safeStates: 'changed',
   supplies: 'changed',
   likeSupplies: 'changed',
+  supplyAccents: 'changed',
   versionNews: 'changed',
   catalogues: 'changed',
   stateFiles: 'changed',

@@ -193,6 +193,22 @@ export const useLikeSupplies = (desktop: Ref<number>, supply: Ref<string>) =>
       ),
   })
 
+/** The supplies that have an accent, the nearest first: to a colour, or to the accent of what is on ("now"). */
+export const useSupplyAccents = (desktop: Ref<number>, to: Ref<string>) =>
+  useQuery({
+    queryKey: keyOf('supplyAccents', desktop, to),
+    enabled: computed(() => to.value !== ''),
+    queryFn: () =>
+      take(
+        api.GET('/api/desktops/{id}/supplies/accents', {
+          params: {
+            path: { id: desktop.value },
+            query: to.value === 'now' ? {} : { to: to.value },
+          },
+        }),
+      ),
+  })
+
 /** What does not hold any more since the platform has another version. */
 export const useVersionNews = (desktop: Ref<number>) =>
   useQuery({

@@ -1104,6 +1104,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desktops/{id}/supplies/accents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the supplies that have an accent, the nearest to a colour first */
+        get: operations["listSupplyAccents"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/desktops/{id}/supplies/own": {
         parameters: {
             query?: never;
@@ -1228,6 +1245,15 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AccentView: {
+            name: string;
+            /** Format: double */
+            apart: number;
+        };
+        AccentsView: {
+            to: string;
+            accents: components["schemas"]["AccentView"][];
+        };
         AdministratorRequest: {
             fingerprint: string;
             password: string;
@@ -1570,6 +1596,10 @@ export interface components {
             rows: null | number;
             gone: string[];
             known: string[];
+        };
+        MadeForView: {
+            platform: string;
+            words: string;
         };
         MapView: {
             name: string;
@@ -2162,7 +2192,7 @@ export interface components {
             isEngine: boolean;
             tone: null | components["schemas"]["Tone"];
             accent: null | string;
-            madeFor: string[];
+            madeFor: components["schemas"]["MadeForView"][];
             cost: null | components["schemas"]["SupplyCost"];
             reaches: string[];
             /** Format: int64 */
@@ -6101,6 +6131,66 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listSupplyAccents: {
+        parameters: {
+            query?: {
+                to?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccentsView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

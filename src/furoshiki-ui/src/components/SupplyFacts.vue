@@ -73,7 +73,7 @@ const state = computed(() => supplyState(props.supply))
       </div>
       <div v-if="supply.madeFor.length > 0">
         <dt>Made for</dt>
-        <dd>{{ supply.madeFor.join(' and ') }}</dd>
+        <dd>{{ supply.madeFor.map((one) => one.words).join(' and ') }}</dd>
       </div>
     </dl>
     <p v-for="version in supply.versions.filter((one) => one.withdrawn)" :key="version.id" class="second">

@@ -70,5 +70,5 @@ export function supplyState(one: Schemas['SupplyView']): { signal: Signal; word:
   if (state === 'ToGet')
     return { signal: 'plain', word: 'to get', more: one.toLoad > 0 ? size(one.toLoad) : 'kept here' }
   if (state === 'Withdrawn') return { signal: 'cannot', word: 'taken back', more: 'by its maker' }
-  return { signal: 'cannot', word: 'not for this', more: madeFor.join(' and ') }
+  return { signal: 'cannot', word: 'not for this', more: madeFor.map((made) => made.words).join(' and ') }
 }

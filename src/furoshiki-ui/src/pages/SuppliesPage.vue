@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Schemas } from '@/api/client'
 import { useSupplies } from '@/api/queries'
 import CatalogueList from '@/components/CatalogueList.vue'
 import OwnSets from '@/components/OwnSets.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import SignalWord from '@/components/SignalWord.vue'
 import SupplyFacts from '@/components/SupplyFacts.vue'
+import SupplyFilters from '@/components/SupplyFilters.vue'
 import SupplySample from '@/components/SupplySample.vue'
+import { SHOW, useSupplyFilters } from '@/composables/supplyFilters'
 import { useAddress } from '@/composables/useAddress'
 import { useArrows } from '@/composables/useArrows'
 import { useDesktop } from '@/composables/useDesktop'
@@ -15,44 +16,15 @@ import { useInSight } from '@/composables/useInSight'
 import { useTitle } from '@/composables/useTitle'
 import { supplyState } from '@/composables/words'
 
-type Supply = Schemas['SupplyView']
-
 const { id } = useDesktop()
 const { data: supplies, error } = useSupplies(id)
 
-const kind = useAddress('kind')
-const show = useAddress('show')
-const find = useAddress('find')
-const chosen = useAddress('supply')
-
-const FILTERS: Record<string, { word: string; passes: (one: Supply) => boolean }> = {
-  '': { word: 'All', passes: () => true },
-  here: { word: 'Here', passes: ({ state }) => state === 'Here' || state === 'Edited' },
-  get: { word: 'To get', passes: ({ state }) => state === 'ToGet' },
-  newer: { word: 'Newer', passes: ({ newer }) => !!newer },
-  edited: { word: 'Edited', passes: ({ state }) => state === 'Edited' },
-  dark: { word: 'Dark', passes: ({ tone }) => tone === 'Dark' },
-  light: { word: 'Light', passes: ({ tone }) => tone === 'Light' },
-}
 const all = computed(() => supplies.value ?? [])
-const kinds = computed(() => {
-  const found = new Map<string, { title: string; number: number }>()
-  for (const one of all.value)
-    one.kinds.forEach((name, i) => {
-      const known = found.get(name) ?? { title: one.titles[i] ?? name, number: 0 }
-      found.set(name, { ...known, number: known.number + 1 })
-    })
-  return [...found].map(([name, its]) => ({ name, ...its }))
-})
-const said = (one: Supply) => [one.title, one.family, one.summary, one.maker].join(' ').toLowerCase()
-const ofKind = computed(() =>
-  all.value.filter(
-    (one) =>
-      (!kind.value || one.kinds.includes(kind.value)) && said(one).includes(find.value.trim().toLowerCase()),
-  ),
-)
-const passing = computed(() => ofKind.value.filter(FILTERS[show.value]?.passes ?? (() => true)))
+const filters = useSupplyFilters(id, all)
+const { kind, show, find, kinds, asked, passing, apart, isNarrowed, clear } = filters
+const { error: noAccents } = filters.near
 const { made, left, rest } = useInSight(passing, 20)
+const chosen = useAddress('supply')
 const supply = computed(() => all.value.find((one) => one.name === chosen.value) ?? passing.value[0])
 /** Another that it is held against. */
 const beside = useAddress('beside')
@@ -60,6 +32,10 @@ const other = computed(() => all.value.find((one) => one.name === beside.value))
 function open(name: string) {
   chosen.value = name
   beside.value = ''
+}
+function accentWords(name: string) {
+  const far = apart.value.get(name)?.apart ?? 0
+  return far < 1 ? 'the same accent' : `accent ${Math.round(far)} apart`
 }
 useTitle(() => supply.value && `${supply.value.title}, supply`)
 
@@ -70,7 +46,8 @@ useArrows(lists, 'button')
 <template>
   <div class="title row">
     <h1>Supplies</h1>
-    <label class="find push">
+    <SupplyFilters v-if="all.length > 0" class="push" :filters="filters" />
+    <label class="find">
       <span class="unseen">Find a supply</span>
       <input v-model="find" type="search" placeholder="Find a supply" />
     </label>
@@ -102,16 +79,20 @@ useArrows(lists, 'button')
     <div v-if="!other" ref="lists">
       <div class="row filters" role="toolbar" aria-label="Show">
         <VBtn
-          v-for="(filter, name) in FILTERS"
-          v-show="!name || show === name || ofKind.some(filter.passes)"
+          v-for="(filter, name) in SHOW"
+          v-show="!name || show === name || asked.some(filter.passes)"
           :key="name"
           class="chip"
           :aria-pressed="show === name"
           @click="show = name"
-          >{{ filter.word }} {{ ofKind.filter(filter.passes).length }}</VBtn
+          >{{ filter.word }} {{ asked.filter(filter.passes).length }}</VBtn
         >
       </div>
-      <p v-if="passing.length === 0" class="nothing paper">Nothing here passes.</p>
+      <ProblemNote v-if="noAccents" :error="noAccents" />
+      <div v-if="passing.length === 0" class="nothing paper">
+        <p class="said">No supply is like that.</p>
+        <VBtn v-if="isNarrowed" @click="clear">Show all supplies</VBtn>
+      </div>
       <ol class="list">
         <li v-for="one in made" :key="one.name">
           <button class="one paper" :aria-pressed="one.name === supply?.name" @click="chosen = one.name">
@@ -128,7 +109,7 @@ useArrows(lists, 'button')
               ><SignalWord :signal="supplyState(one).signal" :word="supplyState(one).word" /><span
                 class="second"
                 >{{ supplyState(one).more }}</span
-              ></span
+              ><span v-if="apart.has(one.name)" class="second">{{ accentWords(one.name) }}</span></span
             >
           </button>
         </li>
@@ -174,6 +155,10 @@ useArrows(lists, 'button')
 
 .nothing {
   padding: 16px;
+}
+
+.said {
+  margin-bottom: 8px;
 }
 
 .supplies {
