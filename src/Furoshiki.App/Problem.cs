@@ -27,8 +27,8 @@ public enum ProblemKind
 
 /// <summary>What a person can choose so that something can be done that else cannot.</summary>
 /// <param name="Words">What it is, in words.</param>
-/// <param name="Remove">The package URL of the supply that goes then.</param>
-public sealed record WayOut(string Words, string Remove);
+/// <param name="Remove">The package URLs of the supplies that go then.</param>
+public sealed record WayOut(string Words, IReadOnlyList<string> Remove);
 
 /// <summary>Something that could not be done.</summary>
 /// <param name="Kind">What kind of thing went wrong.</param>

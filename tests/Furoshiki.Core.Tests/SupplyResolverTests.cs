@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using CsCheck;
 using Furoshiki.Core.Supplies;
 using Semver;
 
@@ -48,21 +49,21 @@ public sealed class SupplyResolverTests
 
     private void Has(string name, string version) => _here[Name(name)] = SemVersion.Parse(version);
 
+    private SupplyWish Wish(params string[] wanted) =>
+        new(
+            new SupplyGround(new SupplyCandidates(_known), _here),
+            [
+                .. wanted.Select(one => new SupplyVersions(
+                    Name(one.Split(' ', 2)[0]),
+                    SemVersionRange.Parse(one.Contains(' ') ? one.Split(' ', 2)[1] : "*")
+                )),
+            ],
+            _unwanted
+        );
+
     private (string[] Changes, SupplyConflict? Conflict) Get(params string[] wanted)
     {
-        var changes = SupplyResolver.Resolve(
-            new SupplyWish(
-                new SupplyGround(new SupplyCandidates(_known), _here),
-                [
-                    .. wanted.Select(one => new SupplyVersions(
-                        Name(one.Split(' ', 2)[0]),
-                        SemVersionRange.Parse(one.Contains(' ') ? one.Split(' ', 2)[1] : "*")
-                    )),
-                ],
-                _unwanted
-            ),
-            out var conflict
-        );
+        var changes = SupplyResolver.Resolve(Wish(wanted), out var conflict);
         return (
             [
                 .. (changes ?? []).Select(one =>
@@ -121,6 +122,40 @@ public sealed class SupplyResolverTests
                 ignoreOrder: true
             );
     }
+
+    [Fact]
+    public void Exactly_what_holds_on_to_the_old_engine_has_to_go_for_the_new_one_and_where_nothing_helps_nothing_goes() =>
+        Gen
+            .Bool.Array[1, 6]
+            .Sample(
+                holdsOn =>
+                {
+                    var one = new SupplyResolverTests();
+                    one.Know("target", "2.0.0", needs: ["engine ^3.0.0"]);
+                    one.Know("lost", "1.0.0", needs: ["engine ^4.0.0"]);
+                    one.Know("engine", "2.4.0");
+                    one.Know("engine", "3.0.0");
+                    one.Has("engine", "2.4.0");
+                    foreach (var (i, holds) in holdsOn.Index())
+                    {
+                        one.Know($"gauge{i}", "1.4.0", needs: ["engine ^2.0.0"]);
+                        if (!holds)
+                            one.Know($"gauge{i}", "1.5.0", needs: ["engine ^3.0.0"]);
+                        one.Has($"gauge{i}", "1.4.0");
+                    }
+                    SupplyResolver
+                        .Settling(one.Wish("target"))
+                        .ShouldBe(
+                            holdsOn
+                                .Index()
+                                .Where(its => its.Item)
+                                .Select(its => Name($"gauge{its.Index}")),
+                            ignoreOrder: true
+                        );
+                    SupplyResolver.Settling(one.Wish("lost")).ShouldBeEmpty();
+                },
+                iter: 200
+            );
 
     [Fact]
     public void What_cannot_be_had_says_why()

@@ -128,6 +128,30 @@ public sealed class SupplyResolver
         return concerned;
     }
 
+    /// <summary>What else has to go so that a wish can be that cannot be as it is.</summary>
+    /// <param name="wish">What is to become of the supplies.</param>
+    /// <returns>Supplies that are there: without all of them it can be, and with any one of them it cannot. Empty if nothing helps.</returns>
+    public static ImmutableArray<SupplyName> Settling(SupplyWish wish)
+    {
+        var gone = new List<SupplyName>();
+        while (Resolve(Without(gone), out var conflict) is null)
+        {
+            if (conflict!.InTheWay.IsEmpty)
+                return [];
+            gone.AddRange(conflict.InTheWay);
+        }
+        foreach (var name in gone.ToList())
+            if (Resolve(Without(gone.Where(one => one != name)), out _) is not null)
+                gone.Remove(name);
+        return [.. gone];
+
+        SupplyWish Without(IEnumerable<SupplyName> more) =>
+            wish with
+            {
+                Unwanted = [.. wish.Unwanted, .. more],
+            };
+    }
+
     /// <summary>Finds it.</summary>
     /// <param name="wish">What is to become of the supplies.</param>
     /// <param name="conflict">Why there is none; null if there is.</param>

@@ -13,7 +13,7 @@ export interface Problem {
   unharmed: string
   field?: string
   changed?: string[]
-  waysOut?: { words: string; remove: string }[]
+  waysOut?: { words: string; remove: string[] }[]
 }
 
 const UNREACHABLE: Problem = {

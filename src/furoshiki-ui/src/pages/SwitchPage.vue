@@ -158,7 +158,10 @@ function planAgain() {
 
 <template>
   <ProblemNote v-if="error" :error="error"
-    ><VBtn v-for="way in problemOf(error).waysOut" :key="way.remove" @click="remove = [...remove, way.remove]"
+    ><VBtn
+      v-for="way in problemOf(error).waysOut"
+      :key="way.words"
+      @click="remove = [...remove, ...way.remove]"
       >{{ way.words }} too</VBtn
     ><VBtn :to="{ name: 'shelf' }">To the shelf</VBtn></ProblemNote
   >
