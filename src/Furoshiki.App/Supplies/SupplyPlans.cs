@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
@@ -51,6 +52,12 @@ public sealed record SupplyChangeView(
     /// <summary>The profiles whose savings use it; they keep what they were saved with.</summary>
     public IReadOnlyList<string> UsedBy { get; init; } = [];
 
+    /// <summary>What it costs afterwards while it is on, as its maker says; null if nobody does, or it goes.</summary>
+    public SupplyCost? Cost { get; init; }
+
+    /// <summary>What the version that is there costs while it is on; null if nobody says, or none is.</summary>
+    public SupplyCost? CostBefore { get; init; }
+
     /// <summary>What shows how it differs afterwards, if it becomes another version.</summary>
     public IReadOnlyList<SampleChangeView> Samples { get; init; } = [];
 
@@ -67,6 +74,7 @@ public sealed record SupplyChangeView(
                 : stands.Supply == one.Supply ? SupplyVerb.PutBack
                 : SupplyVerb.Update,
             Bytes = one.ToLoad,
+            Cost = one.Supply.Cost,
             Samples =
                 stands is null || stands.Supply == one.Supply
                     ? []
@@ -90,7 +98,10 @@ public sealed record SupplyChangeView(
             0,
             [.. (stands?.Differing ?? []).Select(PathText.Printable)],
             []
-        );
+        )
+        {
+            CostBefore = stands?.Supply.Cost,
+        };
 }
 
 /// <summary>The supplies that a plan gets, updates, puts back or removes.</summary>
@@ -143,11 +154,10 @@ public sealed class SupplyPlans(
             .All.Values.Select(one => one.Standing)
             .OfType<SupplyStanding>()
             .ToDictionary(one => one.Supply.Name);
+        var wish = new SupplyWish(supplies.Ground, wanted, unwanted);
         var changes =
-            SupplyResolver.Resolve(
-                new SupplyWish(supplies.Ground, wanted, unwanted),
-                out var conflict
-            ) ?? throw Impossible(conflict!, standing);
+            SupplyResolver.Resolve(wish, out var conflict)
+            ?? throw Impossible(conflict!, SupplyResolver.Settling(wish), standing);
         // What is here already and was asked for by name becomes again as it came.
         var all = changes
             .Concat(
@@ -245,6 +255,7 @@ public sealed class SupplyPlans(
 
     private static ProblemException Impossible(
         SupplyConflict conflict,
+        ImmutableArray<SupplyName> settling,
         Dictionary<SupplyName, SupplyStanding> standing
     ) =>
         new(
@@ -257,10 +268,14 @@ public sealed class SupplyPlans(
             {
                 WaysOut =
                 [
-                    .. conflict.InTheWay.Select(name => new WayOut(
-                        $"Remove {standing[name].Supply.Title}",
-                        name.ToString()
-                    )),
+                    .. new[] { settling }
+                        .Concat(conflict.InTheWay.Select(ImmutableArray.Create))
+                        .Where(names => !names.IsEmpty)
+                        .Select(names => new WayOut(
+                            $"Remove {string.Join(" and ", names.Select(name => standing[name].Supply.Title))}",
+                            [.. names.Select(name => name.ToString())]
+                        ))
+                        .DistinctBy(way => way.Words),
                 ],
             }
         );

@@ -2156,6 +2156,8 @@ export interface components {
             edited: string[];
             missedBy: string[];
             usedBy?: string[];
+            cost?: null | components["schemas"]["SupplyCost"];
+            costBefore?: null | components["schemas"]["SupplyCost"];
             samples?: components["schemas"]["SampleChangeView"][];
         };
         SupplyCost: {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Schemas } from '@/api/client'
 import SampleImage from './SampleImage.vue'
-import { count, size } from '@/composables/words'
+import { loadWords, count, size } from '@/composables/words'
 
 defineProps<{ supplies: Schemas['SupplyChangeView'][] }>()
 
@@ -36,6 +36,7 @@ const VERBS: Record<Schemas['SupplyVerb'], string> = {
         <span v-if="one.usedBy?.length" class="used second"
           >used by {{ one.usedBy.join(', ') }}, whose savings keep what they were saved with</span
         >
+        <span v-if="loadWords(one)" class="used second">{{ loadWords(one) }}</span>
         <span v-if="one.samples?.length" class="samples">
           <span v-for="pair in one.samples" :key="pair.after.content" class="pair">
             <SampleImage v-if="pair.before" :sample="pair.before" />

@@ -6,7 +6,7 @@ import EditedSupply from './EditedSupply.vue'
 import NeedTree from './NeedTree.vue'
 import SignalWord from './SignalWord.vue'
 import SupplySample from './SupplySample.vue'
-import { size, supplyState } from '@/composables/words'
+import { costs, size, supplyState } from '@/composables/words'
 
 /** All there is to know of a supply, and what can be done with it. */
 const props = defineProps<{ supply: Schemas['SupplyView']; desktop: number }>()
@@ -65,7 +65,7 @@ const state = computed(() => supplyState(props.supply))
       </div>
       <div v-if="supply.cost">
         <dt>Costs</dt>
-        <dd>{{ supply.cost.memory }} MiB, {{ supply.cost.processor }} % of a processor</dd>
+        <dd>{{ costs(supply.cost) }}</dd>
       </div>
       <div v-if="supply.reaches.length > 0">
         <dt>Reaches</dt>

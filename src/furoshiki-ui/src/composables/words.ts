@@ -60,6 +60,20 @@ export const DELETED: Record<Schemas['DeletedWhat'], string> = {
   Desktop: 'desktop',
 }
 
+/** What a supply costs while it is on, as its maker says. */
+export const costs = ({ memory, processor }: Schemas['SupplyCost']) =>
+  `${memory} MiB and ${processor} % of a processor`
+
+/** What a supply costs while it is on, once a plan is carried out; nothing where that stays as it is, or nobody says. */
+export function loadWords({ cost, costBefore, verb }: Schemas['SupplyChangeView']): string | undefined {
+  if (verb === 'Remove') return costBefore ? `gives back ${costs(costBefore)}, if it is on` : undefined
+  if (!cost) return undefined
+  if (!costBefore) return `costs ${costs(cost)} while it is on`
+  return costs(cost) === costs(costBefore)
+    ? undefined
+    : `costs ${costs(cost)} while it is on, and ${costs(costBefore)} now`
+}
+
 /** How a supply stands to the desktop, and what is to be known beside that. */
 export function supplyState(one: Schemas['SupplyView']): { signal: Signal; word: string; more?: string } {
   const { state, isOn, newer, edited, madeFor } = one
