@@ -116,6 +116,7 @@ public static class AppServices
             .AddSingleton<SupplyGetter>()
             .AddSingleton<SupplyKeeper>()
             .AddSingleton<OwnSupplies>()
+            .AddSingleton<CarriedAssets>()
             .AddSingleton<SupplyUsers>()
             .AddSingleton<SupplyPlans>()
             .AddSingleton<LookSupplies>()

@@ -26,6 +26,20 @@ public sealed class OwnSetsTests : OwnAppTests
             .AsArray()
             .SingleOrDefault(one => Text(one, "name") == $"pkg:generic/{name}");
 
+    private async Task Place(string supply)
+    {
+        var (_, plan) = await Server.Post(
+            "/api/desktops/1/plans",
+            new JsonObject
+            {
+                ["kind"] = "Supplies",
+                ["id"] = 0,
+                ["get"] = new JsonArray(supply),
+            }
+        );
+        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+    }
+
     private void WriteIcons(string name, string picture)
     {
         Write(
@@ -89,16 +103,7 @@ public sealed class OwnSetsTests : OwnAppTests
         (await Supply("own/fog-horn"))!["kinds"]![0]!.GetValue<string>().ShouldBe("sounds");
 
         // It is placed like any other, and known again where it stands.
-        var (_, plan) = await Server.Post(
-            "/api/desktops/1/plans",
-            new JsonObject
-            {
-                ["kind"] = "Supplies",
-                ["id"] = 0,
-                ["get"] = new JsonArray("pkg:generic/own/harbour"),
-            }
-        );
-        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        await Place("pkg:generic/own/harbour");
         File.Exists(App.At("home/.local/share/icons/Harbour/index.theme")).ShouldBeTrue();
         Text(await Supply("own/harbour"), "state").ShouldBe("Here");
 
@@ -110,6 +115,59 @@ public sealed class OwnSetsTests : OwnAppTests
             .Select(one => Text(one, "id"))
             .ShouldContain("pkg:generic/own/mystery@1.0.0");
         Text(await Supply("own/mystery"), "state").ShouldBe("ToGet");
+    }
+
+    [Fact]
+    public async Task What_only_savings_carry_becomes_a_supply_and_is_placed_when_it_stands_nowhere_any_more()
+    {
+        const string Carried = "/api/supplies/own/carried";
+        var set = App.At("home/.local/share/icons/Home-Made");
+        Directory.CreateDirectory(Path.Combine(set, "scalable/places"));
+        await File.WriteAllTextAsync(
+            Path.Combine(set, "index.theme"),
+            "[Icon Theme]\nName=Home made\nInherits=Fold\nDirectories=scalable/places\n"
+        );
+        await File.WriteAllTextAsync(Path.Combine(set, "scalable/places/folder.svg"), "<svg/>");
+        File.CreateSymbolicLink(Path.Combine(set, "scalable/places/user-home.svg"), "folder.svg");
+        File.CreateSymbolicLink(Path.Combine(set, "scalable/places/outside.svg"), "/etc/passwd");
+        App.Edit("home/.config/engawa/windows.conf", "set=Inkstone-Red", "set=Home-Made");
+        (await Server.Post("/api/profiles", Api.SaveAs("Made at home", "icons"))).Status.ShouldBe(
+            HttpStatusCode.Created
+        );
+        App.Edit("home/.config/engawa/windows.conf", "set=Home-Made", "set=Inkstone-Red");
+        Directory.Delete(set, recursive: true);
+
+        var one = (await Server.Get(Carried))
+            .AsArray()
+            .Where(one => Text(one, "name") == "Home-Made")
+            .ShouldHaveSingleItem()!;
+        Text(one, "title").ShouldBe("Icons");
+        one["files"]!.GetValue<int>().ShouldBe(3, "what a link within it leads to is a file too");
+        one["profiles"]!
+            .AsArray()
+            .ShouldHaveSingleItem()!
+            .GetValue<string>()
+            .ShouldBe("Made at home");
+        var form = new JsonObject { ["kind"] = "icons", ["content"] = Text(one, "content") };
+        var (status, taken) = await Server.Post(Carried, form.DeepClone());
+        status.ShouldBe(HttpStatusCode.OK, taken.ToJsonString());
+        (Text(taken, "id"), Text(taken, "title")).ShouldBe(
+            ("pkg:generic/own/home-made@1.0.0", "Home made")
+        );
+        (await Server.Get(Carried))
+            .AsArray()
+            .ShouldNotContain(its => Text(its, "name") == "Home-Made");
+        (status, _) = await Server.Post(Carried, form.DeepClone());
+        status.ShouldBe(HttpStatusCode.Conflict, "it is one already");
+        form["content"] = new string('0', 64);
+        (status, _) = await Server.Post(Carried, form);
+        status.ShouldBe(HttpStatusCode.NotFound, "no saving carries that");
+
+        await Place("pkg:generic/own/home-made");
+        (await File.ReadAllTextAsync(Path.Combine(set, "scalable/places/user-home.svg"))).ShouldBe(
+            "<svg/>"
+        );
+        File.Exists(Path.Combine(set, "scalable/places/outside.svg")).ShouldBeFalse();
     }
 
     [Fact]

@@ -251,11 +251,7 @@ public sealed class OwnSupplies(
         foreach (var (other, its) in known.Index.Named(asset.Kind, asset.Name))
             if (other.ContentOf(its) == supply.ContentOf(asset))
                 throw new SupplyException($"It is {other.Title} {other.Version}, which is known.");
-        if (
-            known.ByName.FirstOrDefault(one => one.Key == supply.Name)?.First().Supply.Version is
-            { } before
-        )
-            supply = supply with { Version = before.WithMinor(before.Minor + 1).WithPatch(0) };
+        supply = known.Newest(supply);
         Keep(folder, supply, files.Values);
         return new TakenSupply(supply.Id, supply.Title);
     }

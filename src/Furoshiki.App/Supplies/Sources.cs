@@ -64,6 +64,15 @@ public sealed class KnownSupplies(IReadOnlyList<KnownSupply> all)
     /// <summary>The versions of each supply, the newest first.</summary>
     public IReadOnlyList<IGrouping<SupplyName, KnownSupply>> ByName => _byName.Value;
 
+    /// <summary>A supply that is kept beside those of its name, as the newest of them.</summary>
+    public Supply Newest(Supply supply) =>
+        ByName.FirstOrDefault(one => one.Key == supply.Name)?.First().Supply.Version is { } before
+            ? supply with
+            {
+                Version = before.WithMinor(before.Minor + 1).WithPatch(0),
+            }
+            : supply;
+
     /// <summary>One that is offered and has a file; null if none has.</summary>
     /// <param name="file">The digest of its content.</param>
     public KnownSupply? Offering(Digest file) => _byFile.Value[file].FirstOrDefault();
@@ -137,17 +146,19 @@ public sealed class Sources(
         using var db = databases.CreateDbContext();
         var sources = db.Sources.AsNoTracking().OrderBy(one => one.Id).ToList();
         var kept = db.Supplies.AsNoTracking().OrderBy(one => one.Id).ToList();
+        var carried = Carried(sources);
         var state = string.Join(
             ' ',
             sources
                 .Select(one => $"{one.Address} {one.Index}")
                 .Concat(kept.Select(one => $"{one.Name} {one.Says} {one.Files}"))
+                .Concat(carried)
         );
         // Most of what is saved is nothing of supplies.
         var known =
             _known is { } before && before.State == state
                 ? before.Known
-                : new KnownSupplies(Read(sources, kept));
+                : new KnownSupplies(Read(sources, kept, carried));
         _known = new Remembered(now, state, known);
         return known;
     }
@@ -156,9 +167,21 @@ public sealed class Sources(
 
     private volatile Remembered? _known;
 
+    /// <summary>The supplies that their makers took back and of which savings carry every file, by their package URLs.</summary>
+    private HashSet<string> Carried(IReadOnlyList<SourceRow> sources) =>
+        sources
+            .SelectMany(source => CatalogueOf(source)?.Offers ?? [])
+            .Where(offer =>
+                offer.Withdrawn is not null
+                && offer.Supply.Files.All(file => content.HoldsAll(file.Content))
+            )
+            .Select(offer => offer.Supply.Id)
+            .ToHashSet(StringComparer.Ordinal);
+
     private IReadOnlyList<KnownSupply> Read(
         IReadOnlyList<SourceRow> sources,
-        IReadOnlyList<SupplyRow> kept
+        IReadOnlyList<SupplyRow> kept,
+        HashSet<string> carried
     )
     {
         var byName = kept.ToLookup(one => one.Name, StringComparer.Ordinal);
@@ -172,6 +195,7 @@ public sealed class Sources(
                     offer,
                     new Uri(source.Address),
                     byName[offer.Supply.Id].FirstOrDefault(one => one.Says == offer.Says)?.Files
+                        ?? (carried.Contains(offer.Supply.Id) ? offer.Supply.Tree.Digest : null)
                 )
             );
         foreach (var one in kept)

@@ -10,16 +10,18 @@ namespace Furoshiki.App.Supplies;
 /// <summary>The profiles whose savings use assets, by the assets' kinds and names.</summary>
 /// <param name="databases">Makes database contexts.</param>
 /// <param name="library">Gives the looks of savings.</param>
+/// <param name="content">Says what is kept.</param>
 /// <param name="stamp">Tells when something that is saved changed.</param>
 public sealed class SupplyUsers(
     IDbContextFactory<FuroshikiDb> databases,
     LookLibrary library,
+    IContentStore content,
     DatabaseStamp stamp
 )
 {
     /// <param name="Profile">The profile's name.</param>
-    /// <param name="Content">What the asset was when it was saved.</param>
-    private sealed record Use(string Profile, Digest? Content);
+    /// <param name="Asset">The asset as it was saved.</param>
+    private sealed record Use(string Profile, Asset Asset);
 
     private sealed record Uses(long Stamp, ILookup<(Kind Kind, string Name), Use> All);
 
@@ -35,18 +37,40 @@ public sealed class SupplyUsers(
         Named(
             supply,
             _ever = Read(_ever, isEver: true),
-            content => content is { } digest && !library.Saved.HoldsAll(digest)
+            asset => asset.Content is { } digest && !library.Saved.HoldsAll(digest)
         );
 
-    private static IReadOnlyList<string> Named(
-        Supply supply,
-        Uses uses,
-        Func<Digest?, bool> which
-    ) =>
+    /// <summary>The assets that a setting asks for and any saving carries, each once, with the profiles whose savings do.</summary>
+    public IEnumerable<(Kind Kind, Asset Asset, IReadOnlyList<string> Profiles)> Carried()
+    {
+        _ever = Read(_ever, isEver: true);
+        return _ever.All.SelectMany(named =>
+            named
+                .Where(use =>
+                    use.Asset is { Setting: not null, Content: { } digest }
+                    && content.HoldsAll(digest)
+                )
+                .GroupBy(use => use.Asset.Content)
+                .Select(same =>
+                    (
+                        named.Key.Kind,
+                        same.First().Asset,
+                        (IReadOnlyList<string>)
+                            [
+                                .. same.Select(use => use.Profile)
+                                    .Distinct()
+                                    .Order(StringComparer.OrdinalIgnoreCase),
+                            ]
+                    )
+                )
+        );
+    }
+
+    private static IReadOnlyList<string> Named(Supply supply, Uses uses, Func<Asset, bool> which) =>
         [
             .. supply
                 .Provides.SelectMany(asset => uses.All[(asset.Kind, asset.Name)])
-                .Where(use => which(use.Content))
+                .Where(use => which(use.Asset))
                 .Select(use => use.Profile)
                 .Distinct()
                 .Order(StringComparer.OrdinalIgnoreCase),
@@ -87,13 +111,13 @@ public sealed class SupplyUsers(
                     looks[one.Id]
                         .Components.SelectMany(part =>
                             part.Assets.Select(asset =>
-                                (Key: (part.Kind, asset.Name), asset.Content)
+                                (Key: (part.Kind, asset.Name), Asset: asset)
                             )
                         )
                         .SelectMany(asset =>
                             byLook[one.Look]
                                 .Distinct()
-                                .Select(name => (asset.Key, Use: new Use(name, asset.Content)))
+                                .Select(name => (asset.Key, Use: new Use(name, asset.Asset)))
                         )
                 )
                 .Distinct()

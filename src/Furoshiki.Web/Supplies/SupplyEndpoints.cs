@@ -50,6 +50,17 @@ internal static class SupplyEndpoints
             .WithName("takeInSets")
             .WithSummary("Take in the unpacked sets and the archives of a folder as one's own")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        all.MapGet("/supplies/own/carried", (CarriedAssets carried) => carried.All())
+            .WithName("listCarried")
+            .WithSummary("List what savings carry and is of no known supply");
+        all.MapPost(
+                "/supplies/own/carried",
+                (CarriedForm form, CarriedAssets carried) => carried.Keep(form)
+            )
+            .WithName("keepCarried")
+            .WithSummary("Make what savings carry a supply of one's own")
+            .ProducesProblem(StatusCodes.Status404NotFound)
+            .ProducesProblem(StatusCodes.Status409Conflict);
         all.MapPost("/supplies/own/dropped", Dropped)
             .DisableAntiforgery()
             .WithMetadata(new RequestSizeLimitAttribute(MostDropped))

@@ -24,6 +24,7 @@ const ASKED = {
   supplies: 'changed',
   likeSupplies: 'changed',
   supplyAccents: 'changed',
+  carried: 'changed',
   versionNews: 'changed',
   catalogues: 'changed',
   stateFiles: 'changed',

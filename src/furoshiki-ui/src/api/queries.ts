@@ -218,6 +218,13 @@ export const useVersionNews = (desktop: Ref<number>) =>
       take(api.GET('/api/desktops/{id}/version/news', { params: { path: { id: desktop.value } } })),
   })
 
+/** What savings carry and is of no known supply. */
+export const useCarried = () =>
+  useQuery({
+    queryKey: keyOf('carried'),
+    queryFn: () => take(api.GET('/api/supplies/own/carried')),
+  })
+
 /** The catalogues that are used. */
 export const useCatalogues = () =>
   useQuery({ queryKey: keyOf('catalogues'), queryFn: () => take(api.GET('/api/catalogues')) })

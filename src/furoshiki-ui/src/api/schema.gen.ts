@@ -1155,6 +1155,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/supplies/own/carried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List what savings carry and is of no known supply */
+        get: operations["listCarried"];
+        put?: never;
+        /** Make what savings carry a supply of one's own */
+        post: operations["keepCarried"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/supplies/own/dropped": {
         parameters: {
             query?: never;
@@ -1280,6 +1298,21 @@ export interface components {
             path: null | string;
             digest: null | string;
             isCarried: boolean;
+        };
+        CarriedForm: {
+            kind: string;
+            content: string;
+        };
+        CarriedView: {
+            kind: string;
+            title: string;
+            name: string;
+            content: string;
+            /** Format: int32 */
+            files: number;
+            /** Format: int64 */
+            size: number;
+            profiles: string[];
         };
         CellView: {
             words: string;
@@ -6315,6 +6348,95 @@ export interface operations {
             };
             /** @description A field cannot be taken as it is. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listCarried: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CarriedView"][];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepCarried: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CarriedForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenSupply"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Something stands in the way now that may not later. */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { useMutation } from '@tanstack/vue-query'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useChanged } from '@/api/asked'
 import { api, take, type Schemas } from '@/api/client'
+import { useCarried } from '@/api/queries'
 import ProblemNote from './ProblemNote.vue'
 import { droppedFiles } from '@/composables/dropped'
-import { count } from '@/composables/words'
+import { count, size } from '@/composables/words'
 
 /** Sets of one's own: from a folder, or dropped anywhere on the page. */
 defineProps<{ kinds: { name: string; title: string }[] }>()
@@ -42,6 +43,16 @@ const dropped = useMutation({
   },
   onSuccess: done,
 })
+
+const { data: carried } = useCarried()
+/** What savings carry becomes a supply, which other looks and desktops can use too. */
+const keeping = useMutation({
+  mutationFn: ({ kind, content }: Schemas['CarriedView']) =>
+    take(api.POST('/api/supplies/own/carried', { body: { kind, content } })),
+  onSuccess: (taken) => done({ taken: [taken], refused: [] }),
+})
+
+const problem = computed(() => fromFolder.error.value ?? dropped.error.value ?? keeping.error.value)
 
 const isOver = ref(false)
 useEventListener(document, 'dragover', (event) => {
@@ -83,10 +94,19 @@ useEventListener(document, 'drop', (event) => {
         <VBtn @click="isAdding = false">Leave</VBtn>
       </div>
     </form>
-    <ProblemNote
-      v-if="fromFolder.error.value ?? dropped.error.value"
-      :error="fromFolder.error.value ?? dropped.error.value"
-    />
+    <details v-if="carried?.length">
+      <summary>{{ count(carried.length, 'set or file', 'sets and files') }} that savings carry</summary>
+      <ul>
+        <li v-for="one in carried" :key="one.kind + one.content">
+          <strong>{{ one.name }}</strong>
+          <span class="second"
+            >{{ one.title }}, {{ size(one.size) }}, carried by {{ one.profiles.join(', ') }}</span
+          >
+          <VBtn :aria-label="`Make ${one.name} a supply`" @click="keeping.mutate(one)">Make it a supply</VBtn>
+        </li>
+      </ul>
+    </details>
+    <ProblemNote v-if="problem" :error="problem" />
     <div v-if="result" role="status">
       <p>{{ count(result.taken.length, 'supply', 'supplies') }} taken in.</p>
       <p v-for="sentence in result.refused" :key="sentence" class="refused">{{ sentence }}</p>
@@ -116,6 +136,14 @@ label {
 
 label {
   gap: 0;
+}
+
+li {
+  display: grid;
+  gap: 2px;
+  justify-items: start;
+  padding: 8px 0;
+  overflow-wrap: anywhere;
 }
 
 .refused {
