@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using System.Security.Cryptography;
 using OpenQA.Selenium;
 
@@ -7,6 +8,7 @@ namespace Furoshiki.Browser.Tests;
 public sealed class SuppliesTests : IAsyncLifetime
 {
     private const string Windows = "home/.config/engawa/windows.conf";
+    private const string Sounds = "home/.config/engawa/sounds.conf";
     private const string Data = "home/.local/share";
 
     private readonly Person _person = new();
@@ -118,20 +120,53 @@ public sealed class SuppliesTests : IAsyncLifetime
     }
 
     [Fact]
-    public void A_withdrawn_supply_is_had_from_the_store()
+    public void A_withdrawn_supply_that_a_profile_carries_is_had_from_the_store()
     {
-        // Somebody had it before it was withdrawn: their folder is taken in.
-        var bell = Directory.CreateDirectory(
-            Path.Combine(_person.App.Home, "sets", "Harbour-Bell")
-        );
+        // It came before its maker took it back, and was saved then.
+        var bell = _person.App.At($"{Data}/sounds/Harbour-Bell");
+        using (
+            var copying = Process.Start(
+                "cp",
+                [
+                    "-r",
+                    Path.Combine(
+                        AppContext.BaseDirectory,
+                        "scenario/catalogue/sounds/Harbour-Bell"
+                    ),
+                    bell,
+                ]
+            )
+        )
+            copying.WaitForExit();
+        _person.App.Edit(Sounds, "set=Quiet-Dome", "set=Harbour-Bell");
+        _person.GoTo("/save");
+        _person.See(".cover", "Harbour Bell");
+        _person.See("#name").SendKeys("Evening at the quay");
+        _person.Press("Save", ".save");
+        _person.See("h1", "Evening at the quay");
+        _person.App.Edit(Sounds, "set=Harbour-Bell", "set=Quiet-Dome");
+        Directory.Delete(bell, recursive: true);
+
+        _person.GoTo("/supplies?kind=sounds");
+        _person.See(".one", "taken back").Click();
+        _person.See(".chosen", "was taken back");
+        _person.See(".chosen .main", "kept here…").Click();
+        _person.See("[aria-label='Supplies']", "kept here");
+        _person.See("[data-test='go']").Click();
+        _person.See("[data-test='result']", "is here");
+        File.Exists(Path.Combine(bell, "stereo/bell.wav")).ShouldBeTrue();
+    }
+
+    [Fact]
+    public void A_folder_of_sets_is_taken_in_and_one_of_them_put_in_place()
+    {
+        var bell = Directory.CreateDirectory(Path.Combine(_person.App.Home, "sets", "Pier-Bell"));
         File.WriteAllText(
             Path.Combine(bell.FullName, "index.theme"),
             "[Sound Theme]\nName=Pier Bell\n"
         );
         File.WriteAllText(Path.Combine(bell.FullName, "bell.oga"), "x");
-        _person.GoTo("/supplies?kind=sounds");
-        _person.See(".one", "Harbour Bell").Click();
-        _person.See(".chosen", "was taken back");
+        _person.GoTo("/supplies");
         _person.Press("Take in a folder…");
         _person.See(".sets input").SendKeys(bell.Parent!.FullName);
         _person.Press("Take it in");
@@ -140,7 +175,7 @@ public sealed class SuppliesTests : IAsyncLifetime
         _person.See(".chosen .main", "Get it…").Click();
         _person.See("[data-test='go']").Click();
         _person.See("[data-test='result']", "is here");
-        File.Exists(_person.App.At($"{Data}/sounds/Harbour-Bell/bell.oga")).ShouldBeTrue();
+        File.Exists(_person.App.At($"{Data}/sounds/Pier-Bell/bell.oga")).ShouldBeTrue();
     }
 
     [Fact]

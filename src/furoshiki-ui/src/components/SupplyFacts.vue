@@ -16,6 +16,12 @@ const { data: like } = useLikeSupplies(
   computed(() => props.desktop),
   computed(() => props.supply.name),
 )
+/** The newest version that its maker took back, and of which a copy is kept. */
+const keptStill = computed(() =>
+  props.supply.state === 'Withdrawn'
+    ? props.supply.versions.find((one) => one.isFor && one.isKept)
+    : undefined,
+)
 const state = computed(() => supplyState(props.supply))
 </script>
 
@@ -83,6 +89,9 @@ const state = computed(() => supplyState(props.supply))
     <div class="row">
       <VBtn v-if="supply.state === 'ToGet'" class="main" :to="{ name: 'switch', query: { get: supply.name } }"
         >Get it{{ supply.toLoad > 0 ? `, ${size(supply.toLoad)}` : '' }}…</VBtn
+      >
+      <VBtn v-if="keptStill" class="main" :to="{ name: 'switch', query: { get: keptStill.id } }"
+        >Get {{ keptStill.version }}, kept here…</VBtn
       >
       <VBtn v-if="supply.newer" class="main" :to="{ name: 'switch', query: { get: supply.newer.id } }"
         >Update to {{ supply.newer.version }}…</VBtn
