@@ -227,9 +227,24 @@ public sealed class LookNeedsTests : OwnAppTests
         {
             var note = (await NeedsOf(profile))["notes"]!.AsArray().ShouldHaveSingleItem()!;
             var saving = await Server.SavingOf(profile);
-            var result = await Server.Switch(await Plan(saving, note["settle"]));
+            Notes(await Server.Plan("Saving", saving))
+                .Select(one => Text(one, "words"))
+                .ShouldContain(Text(note, "words"));
+            // The plan tells it too, and what comes of the parts that stay, until it is settled there.
+            foreach (
+                var told in Notes(await Server.Plan("Saving", saving))
+                    .Where(one => one["settle"] is not null)
+            )
+                Notes(await Plan(saving, told["settle"]))
+                    .Select(one => Text(one, "words"))
+                    .ShouldNotContain(Text(told, "words"));
+            var settled = await Plan(saving, note["settle"]);
+            var result = await Server.Switch(settled);
             result["switched"]!.GetValue<bool>().ShouldBeTrue();
             (await File.ReadAllTextAsync(App.At(Windows))).ShouldContain(inFile);
         }
+
+        static IEnumerable<JsonNode> Notes(JsonNode plan) =>
+            plan["notes"]!.AsArray().Select(one => one!);
     }
 }

@@ -1,8 +1,10 @@
 using Furoshiki.App.Looks;
 using Furoshiki.App.Now;
+using Furoshiki.App.Supplies;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Judging;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
@@ -11,7 +13,12 @@ using Furoshiki.Core.Switching;
 namespace Furoshiki.App.Planning;
 
 /// <summary>Tells plans in words.</summary>
-public sealed class PlanTeller(LookLibrary library, NowReader nowReader, OtherSessions others)
+public sealed class PlanTeller(
+    LookLibrary library,
+    NowReader nowReader,
+    OtherSessions others,
+    LookJudgements judgements
+)
 {
     /// <summary>A plan in words.</summary>
     /// <param name="ready">The plan.</param>
@@ -104,7 +111,35 @@ public sealed class PlanTeller(LookLibrary library, NowReader nowReader, OtherSe
             ready.Supplies?.Changes ?? [],
             ready.Remembered,
             fingerprint
-        );
+        )
+        {
+            Notes = ready.Target.Kind is TargetKind.Saving or TargetKind.Parts
+                ? NotesOf(ready, now, next)
+                : [],
+        };
+    }
+
+    /// <summary>What is so of a look that will be on, and not of the one that is. What stays as it is cannot be settled in the plan.</summary>
+    private IReadOnlyList<LookNote> NotesOf(ReadyPlan ready, Look now, Look next)
+    {
+        var puts = ready.Plan.Wanted.Components.Select(part => part.Kind.Name).ToHashSet();
+        return
+        [
+            .. judgements
+                .Of(ready.Seen, next)
+                .ExceptBy(
+                    judgements.Of(ready.Seen, now).Select(note => note.Words),
+                    note => note.Words
+                )
+                .Select(note =>
+                    note.Settle?.Instead.All(one => puts.Contains(one.Split('/')[0])) != false
+                        ? note
+                        : note with
+                        {
+                            Settle = null,
+                        }
+                ),
+        ];
     }
 
     private static RightsView? RightsOf(ReadyPlan ready) =>

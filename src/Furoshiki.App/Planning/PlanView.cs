@@ -1,5 +1,6 @@
 using Furoshiki.App.Supplies;
 using Furoshiki.App.Views;
+using Furoshiki.Core.Judging;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Switching;
 
@@ -134,4 +135,8 @@ public sealed record PlanView(
     IReadOnlyList<SupplyChangeView> Supplies,
     Remembered? Remembered,
     string Fingerprint
-);
+)
+{
+    /// <summary>What there is to know of what will be on, and is not so of what is on now, the weightiest first.</summary>
+    public IReadOnlyList<LookNote> Notes { get; init; } = [];
+}

@@ -1834,6 +1834,7 @@ export interface components {
             supplies: components["schemas"]["SupplyChangeView"][];
             remembered: null | components["schemas"]["Remembered"];
             fingerprint: string;
+            notes?: components["schemas"]["LookNote"][];
         };
         /** @description Something that could not be done. */
         ProblemDetails: {

@@ -90,6 +90,18 @@ const places = computed(() =>
         />
       </div>
     </section>
+    <section v-if="plan.notes?.length && !ended" class="paper" data-test="notes">
+      <SignalWord signal="waiting" word="To be known before" />
+      <div v-for="note in plan.notes" :key="note.words">
+        {{ note.words }}
+        <RemedyList
+          v-if="canChoose && note.settle"
+          :remedies="[note.settle]"
+          of="it"
+          @choose="$emit('choose', $event)"
+        />
+      </div>
+    </section>
     <section v-if="plan.losses.length > 0" class="paper" data-test="losses">
       <SignalWord signal="waiting" word="Without a match here" />
       <details v-for="loss in plan.losses" :key="loss.kind">
