@@ -1,4 +1,3 @@
-using System.Text;
 using Furoshiki.App.Looks;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Parts;
@@ -48,8 +47,11 @@ public sealed class CarriedAssets(
         return
         [
             .. users
-                .Carried()
-                .Where(one => known.Find(one.Kind, one.Asset, library.FindTree) is null)
+                .Assets()
+                .Where(one =>
+                    known.Find(one.Kind, one.Asset, library.FindTree) is null
+                    && IsCarried(one.Asset)
+                )
                 .Select(one =>
                 {
                     var files = FilesOf(one.Asset);
@@ -75,9 +77,9 @@ public sealed class CarriedAssets(
     {
         var digest = LookLibrary.Asked(form.Content);
         var (kind, asset, _) = users
-            .Carried()
+            .Assets()
             .FirstOrDefault(one => one.Kind.Name == form.Kind && one.Asset.Content == digest);
-        if (asset is null)
+        if (asset is null || !IsCarried(asset))
             throw ProblemException.NotFound("What is carried so");
         var known = sources.Known();
         if (known.Index.Find(kind, asset, library.FindTree) is { } its)
@@ -100,10 +102,8 @@ public sealed class CarriedAssets(
                     known.Index
                 )
             );
-            keeper.Keep(
+            keeper.KeepOwn(
                 supply,
-                Encoding.UTF8.GetBytes(SupplyText.Write(supply)),
-                OwnSupplies.Source,
                 batch =>
                 {
                     foreach (var file in files.Values)
@@ -120,6 +120,8 @@ public sealed class CarriedAssets(
             throw ProblemException.InTheWay("no-supply", problem.Message, Unharmed);
         }
     }
+
+    private bool IsCarried(Asset asset) => content.HoldsAll(asset.Content!.Value);
 
     /// <summary>Its files by their paths within it, be it through links.</summary>
     private Dictionary<string, FileState> FilesOf(Asset asset)

@@ -1,4 +1,3 @@
-using System.Text;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
 using Furoshiki.App.Observing;
@@ -55,9 +54,6 @@ public sealed class OwnSupplies(
     private const int MostSets = 500;
     private const string IndexFile = AssetFinder.IndexFile;
     private static readonly string[] Endings = [".tar.gz", ".tgz"];
-
-    /// <summary>Where a person's own supplies were had from.</summary>
-    public const string Source = "";
 
     private const string Unharmed = "Nothing was kept, and the desktop is as it was.";
 
@@ -227,7 +223,7 @@ public sealed class OwnSupplies(
             throw new SupplyException(
                 $"It says that it is {offer.Supply.Id}, and the catalogue that has such offers no such thing."
             );
-        keeper.KeepArchive(offer, archive, Source);
+        keeper.KeepArchive(offer, archive, SupplyKeeper.OwnSource);
         return new TakenSupply(offer.Supply.Id, offer.Supply.Title);
     }
 
@@ -261,10 +257,8 @@ public sealed class OwnSupplies(
         Supply supply,
         IEnumerable<(string Path, FileState File)> files
     ) =>
-        keeper.Keep(
+        keeper.KeepOwn(
             supply,
-            Encoding.UTF8.GetBytes(SupplyText.Write(supply)),
-            Source,
             batch =>
             {
                 foreach (var (path, file) in files)

@@ -1,3 +1,4 @@
+using System.Text;
 using Furoshiki.App.Installation;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Supplies;
@@ -14,6 +15,15 @@ public sealed class SupplyKeeper(
     TimeProvider clock
 )
 {
+    /// <summary>Where a person's own supplies were had from.</summary>
+    public const string OwnSource = "";
+
+    /// <summary>Keeps one that the person made, whole or not at all.</summary>
+    /// <param name="supply">The supply.</param>
+    /// <param name="files">Takes in the content of all its files.</param>
+    public void KeepOwn(Supply supply, Action<IContentBatch> files) =>
+        Keep(supply, Encoding.UTF8.GetBytes(SupplyText.Write(supply)), OwnSource, files);
+
     /// <summary>Keeps what an archive holds, if it is as it was offered.</summary>
     /// <param name="offer">What it was offered as.</param>
     /// <param name="archive">The archive, which is read from its beginning.</param>

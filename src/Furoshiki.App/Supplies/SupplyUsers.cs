@@ -1,5 +1,4 @@
 using Furoshiki.App.Looks;
-using Furoshiki.Core.Content;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Supplies;
 using Furoshiki.Store;
@@ -10,12 +9,10 @@ namespace Furoshiki.App.Supplies;
 /// <summary>The profiles whose savings use assets, by the assets' kinds and names.</summary>
 /// <param name="databases">Makes database contexts.</param>
 /// <param name="library">Gives the looks of savings.</param>
-/// <param name="content">Says what is kept.</param>
 /// <param name="stamp">Tells when something that is saved changed.</param>
 public sealed class SupplyUsers(
     IDbContextFactory<FuroshikiDb> databases,
     LookLibrary library,
-    IContentStore content,
     DatabaseStamp stamp
 )
 {
@@ -40,16 +37,11 @@ public sealed class SupplyUsers(
             asset => asset.Content is { } digest && !library.Saved.HoldsAll(digest)
         );
 
-    /// <summary>The assets that a setting asks for and any saving carries, each once, with the profiles whose savings do.</summary>
-    public IEnumerable<(Kind Kind, Asset Asset, IReadOnlyList<string> Profiles)> Carried()
-    {
-        _ever = Read(_ever, isEver: true);
-        return _ever.All.SelectMany(named =>
+    /// <summary>The assets that a setting of any saving asks for, each content of them once, with the profiles whose savings have it.</summary>
+    public IEnumerable<(Kind Kind, Asset Asset, IReadOnlyList<string> Profiles)> Assets() =>
+        (_ever = Read(_ever, isEver: true)).All.SelectMany(named =>
             named
-                .Where(use =>
-                    use.Asset is { Setting: not null, Content: { } digest }
-                    && content.HoldsAll(digest)
-                )
+                .Where(use => use.Asset is { Setting: not null, Content: not null })
                 .GroupBy(use => use.Asset.Content)
                 .Select(same =>
                     (
@@ -64,7 +56,6 @@ public sealed class SupplyUsers(
                     )
                 )
         );
-    }
 
     private static IReadOnlyList<string> Named(Supply supply, Uses uses, Func<Asset, bool> which) =>
         [
