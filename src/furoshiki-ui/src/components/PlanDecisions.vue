@@ -33,6 +33,25 @@ const gettingAll = computed<Schemas['Remedy']>(() => ({
   get: missing.value,
 }))
 
+/** What else a person may want to settle before. */
+const advice = computed(() =>
+  [
+    {
+      test: 'fights',
+      word: 'In each other’s way',
+      all: props.plan.fights.map(({ words, remedies }) => ({ words, remedies: [...remedies] })),
+    },
+    {
+      test: 'notes',
+      word: 'To be known before',
+      all: (props.ended ? [] : (props.plan.notes ?? [])).map(({ words, settle }) => ({
+        words,
+        remedies: settle ? [settle] : [],
+      })),
+    },
+  ].filter((list) => list.all.length > 0),
+)
+
 /** The paths that there is something to say of. */
 const places = computed(() =>
   (
@@ -78,25 +97,13 @@ const places = computed(() =>
       </div>
       <p class="second">{{ plan.refused.length === 1 ? 'It stays' : 'They stay' }} as now.</p>
     </section>
-    <section v-if="plan.fights.length > 0" class="paper" data-test="fights">
-      <SignalWord signal="waiting" word="In each other’s way" />
-      <div v-for="fight in plan.fights" :key="fight.words">
-        {{ fight.words }}
+    <section v-for="list in advice" :key="list.test" class="paper" :data-test="list.test">
+      <SignalWord signal="waiting" :word="list.word" />
+      <div v-for="one in list.all" :key="one.words">
+        {{ one.words }}
         <RemedyList
-          v-if="canChoose && fight.remedies.length > 0"
-          :remedies="[...fight.remedies]"
-          of="it"
-          @choose="$emit('choose', $event)"
-        />
-      </div>
-    </section>
-    <section v-if="plan.notes?.length && !ended" class="paper" data-test="notes">
-      <SignalWord signal="waiting" word="To be known before" />
-      <div v-for="note in plan.notes" :key="note.words">
-        {{ note.words }}
-        <RemedyList
-          v-if="canChoose && note.settle"
-          :remedies="[note.settle]"
+          v-if="canChoose && one.remedies.length > 0"
+          :remedies="one.remedies"
           of="it"
           @choose="$emit('choose', $event)"
         />
