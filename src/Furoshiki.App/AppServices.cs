@@ -16,6 +16,7 @@ using Furoshiki.App.Session;
 using Furoshiki.App.Shelf;
 using Furoshiki.App.Supplies;
 using Furoshiki.App.Switching;
+using Furoshiki.App.Watching;
 using Furoshiki.Core.Content;
 using Furoshiki.Desktops;
 using Furoshiki.Store;
@@ -56,15 +57,15 @@ public static class AppServices
             .AddSingleton<MapLibrary>()
             .AddSingleton<DesktopRegister>()
             .AddSingleton(new MapShelf(MapFolders(scenario)))
-            .AddSingleton(all =>
-                ActivatorUtilities.CreateInstance<Registration>(
-                    all,
-                    (IReadOnlyList<string>)
-                        [
-                            .. allowed
-                                .Where(Directory.Exists)
-                                .Select(root => new DesktopFolder(root).Root),
-                        ]
+            .AddSingleton<Registration>()
+            .AddSingleton(
+                new AllowedFolders(
+                    [
+                        .. allowed
+                            .Where(Directory.Exists)
+                            .Select(root => new DesktopFolder(root).Root),
+                    ],
+                    data
                 )
             );
         return services

@@ -60,12 +60,9 @@ public sealed class FuzzTests(RunningApp app) : IClassFixture<RunningApp>
                 );
                 var body = BodyFor(operation!);
                 request.Content = body;
-                using var answer = await client.SendAsync(
-                    request,
-                    HttpCompletionOption.ResponseHeadersRead
-                );
                 var sent =
                     $"{request.Method} {request.RequestUri} {(body is null ? "" : Start(await body.ReadAsStringAsync()))}";
+                using var answer = await Send(client, request, sent);
                 await Check(answer, sent);
                 // Without its desktops there would be nothing left to send to.
                 if (
@@ -74,6 +71,22 @@ public sealed class FuzzTests(RunningApp app) : IClassFixture<RunningApp>
                     await Undelete(client, await answer.Content.ReadAsStringAsync());
             }
         await CheckStored(client);
+    }
+
+    private static async Task<HttpResponseMessage> Send(
+        HttpClient client,
+        HttpRequestMessage request,
+        string sent
+    )
+    {
+        try
+        {
+            return await client.SendAsync(request, HttpCompletionOption.ResponseHeadersRead);
+        }
+        catch (TaskCanceledException)
+        {
+            throw new TimeoutException($"No answer: {sent}");
+        }
     }
 
     [Fact]

@@ -117,6 +117,17 @@ public sealed class OwnSetsTests : OwnAppTests
         Text(await Supply("own/mystery"), "state").ShouldBe("ToGet");
     }
 
+    [Theory]
+    [InlineData("/proc/self")]
+    [InlineData("/etc")]
+    [InlineData("nowhere")]
+    public async Task A_folder_that_the_start_command_does_not_allow_is_not_read(string path)
+    {
+        var (status, problem) = await TakeIn(path);
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        problem["field"]!.GetValue<string>().ShouldBe("path");
+    }
+
     [Fact]
     public async Task What_only_savings_carry_becomes_a_supply_and_is_placed_when_it_stands_nowhere_any_more()
     {

@@ -68,7 +68,7 @@ public sealed record FolderPlace(string Folder);
 
 /// <summary>Lets a person point at a folder and choose a map; nothing is written in it.</summary>
 public sealed class Registration(
-    IReadOnlyList<string> roots,
+    AllowedFolders allowed,
     MapShelf shelf,
     DesktopRegister register,
     DataFolder data,
@@ -87,13 +87,13 @@ public sealed class Registration(
     public FolderView Folders(string? path)
     {
         if (string.IsNullOrEmpty(path))
-            return new FolderView(null, null, roots);
-        var folder = Allowed(path);
+            return new FolderView(null, null, allowed.Roots);
+        var folder = allowed.Check(path);
         try
         {
             return new FolderView(
                 folder,
-                roots.Contains(folder) ? null : Path.GetDirectoryName(folder),
+                allowed.Roots.Contains(folder) ? null : Path.GetDirectoryName(folder),
                 [
                     .. Directory
                         .EnumerateDirectories(folder)
@@ -112,7 +112,7 @@ public sealed class Registration(
     public FolderReport Look(FolderChoice choice)
     {
         var map = Read(MapOf(choice));
-        return Report(map, new DesktopFolder(Allowed(choice.Folder), shut: data.Path));
+        return Report(map, new DesktopFolder(allowed.Check(choice.Folder), shut: data.Path));
     }
 
     /// <summary>Registers a desktop. Nothing is written in its folder.</summary>
@@ -124,7 +124,7 @@ public sealed class Registration(
         using (var db = databases.CreateDbContext())
             name = DesktopRegister.NameFor(db, wanted.Name, null);
         Check(wanted.Screens);
-        var (folder, map) = (Allowed(wanted.Choice.Folder), MapOf(wanted.Choice));
+        var (folder, map) = (allowed.Check(wanted.Choice.Folder), MapOf(wanted.Choice));
         Read(map);
         RefuseTaken(folder, Digest.Of(map), null);
         return register.Add(
@@ -185,7 +185,7 @@ public sealed class Registration(
     /// <summary>Finds a desktop again whose folder came to stand elsewhere. All that was saved of it stays with it.</summary>
     public void Move(long desktop, FolderPlace place)
     {
-        var folder = Allowed(place.Folder);
+        var folder = allowed.Check(place.Folder);
         RefuseTaken(folder, register.MapOf(desktop), desktop);
         register.Move(desktop, folder);
     }
@@ -290,24 +290,5 @@ public sealed class Registration(
         {
             throw ProblemException.Field("map", problem.Message);
         }
-    }
-
-    /// <summary>A folder with every link in its path followed, if it is in one of the roots that the start command allows.</summary>
-    private string Allowed(string path)
-    {
-        if (!Path.IsPathFullyQualified(path) || !Directory.Exists(path))
-            throw ProblemException.Field("folder", $"There is no folder {path}.");
-        var folder = new DesktopFolder(path).Root;
-        if (data.Holds(folder))
-            throw ProblemException.Field(
-                "folder",
-                $"{folder} is where Furoshiki keeps its own data."
-            );
-        return roots.Any(root => folder == root || PathText.IsUnder(folder, root.TrimEnd('/')))
-            ? folder
-            : throw ProblemException.Field(
-                "folder",
-                $"{folder} is not in a folder that the start command allows. Start with --allow and that folder to allow it."
-            );
     }
 }

@@ -48,6 +48,7 @@ public sealed class OwnSupplies(
     SupplyStands stands,
     Observer observer,
     SupplyKeeper keeper,
+    AllowedFolders allowed,
     DataFolder data
 )
 {
@@ -101,20 +102,11 @@ public sealed class OwnSupplies(
 
     /// <summary>Takes in the unpacked sets and the archives of a folder, or the one set that it is. The folder stays as it is.</summary>
     /// <param name="form">The folder.</param>
-    /// <exception cref="ProblemException">There is no such folder or kind, or there is too much in it.</exception>
+    /// <exception cref="ProblemException">There is no such folder or kind, the person may not point at it, or there is too much in it.</exception>
     public TakenView TakeIn(SetsForm form)
     {
         var kind = KindOf(form.Kind);
-        if (
-            !Path.IsPathFullyQualified(form.Path)
-            || !Directory.Exists(form.Path)
-            || data.Holds(Path.GetFullPath(form.Path))
-        )
-            throw ProblemException.Field(
-                "path",
-                $"There is no folder {PathText.Printable(form.Path)}."
-            );
-        return TakeIn(Path.TrimEndingDirectorySeparator(Path.GetFullPath(form.Path)), kind);
+        return TakeIn(allowed.Check(form.Path, "path"), kind);
     }
 
     private static Kind? KindOf(string? name) =>
