@@ -70,6 +70,7 @@ internal static partial class Posix
     private const int Unlock = 8;
     private const int NotPermitted = 1;
     private const int NoEntry = 2;
+    private const int NoProcess = 3;
     private const int WouldBlock = 11;
     private const int AccessDenied = 13;
     private const int NotAFolder = 20;
@@ -396,6 +397,23 @@ internal static partial class Posix
         );
     }
 
+    /// <summary>Opens a process, so that what is done with it later cannot meet another of the same number; null if it has ended.</summary>
+    public static SafeFileHandle? OpenProcess(int process)
+    {
+        var descriptor = PidFdOpen(process, 0);
+        return descriptor >= 0 ? new SafeFileHandle(descriptor, ownsHandle: true) : null;
+    }
+
+    /// <summary>Sends a signal to an open process; false if it has ended.</summary>
+    /// <exception cref="UnauthorizedAccessException">It is not this user's.</exception>
+    public static bool Signal(SafeFileHandle process, int signal)
+    {
+        if (PidFdSendSignal((int)process.DangerousGetHandle(), signal, 0, 0) == 0)
+            return true;
+        var error = Marshal.GetLastPInvokeError();
+        return error == NoProcess ? false : throw Failure(error, "the process");
+    }
+
     private static SafeFileHandle Opened(nint descriptor, string path) =>
         descriptor >= 0
             ? new SafeFileHandle(descriptor, ownsHandle: true)
@@ -481,6 +499,12 @@ internal static partial class Posix
 
     [LibraryImport("libc", EntryPoint = "unlinkat", SetLastError = true)]
     private static partial int UnlinkAt(int folder, byte[] name, int flags);
+
+    [LibraryImport("libc", EntryPoint = "pidfd_open", SetLastError = true)]
+    private static partial int PidFdOpen(int process, uint flags);
+
+    [LibraryImport("libc", EntryPoint = "pidfd_send_signal", SetLastError = true)]
+    private static partial int PidFdSendSignal(int process, int signal, nint info, uint flags);
 
     [LibraryImport("libc", EntryPoint = "fsync", SetLastError = true)]
     private static partial int FSync(int descriptor);

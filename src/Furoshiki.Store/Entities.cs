@@ -39,8 +39,14 @@ public sealed class DesktopRow : IDeletable
     /// <summary>Whether it is one of the simulated ones, which have a session of their own.</summary>
     public bool IsSimulated { get; set; }
 
-    /// <summary>Digest of the look that a simulated session shows, which is kept as content; null before it has shown any.</summary>
+    /// <summary>Digest of the look that its session shows, which is kept as content; null before it has shown any.</summary>
     public Digest? Showing { get; set; }
+
+    /// <summary>What of its session ran when what it shows was noted, as JSON; empty if it is simulated, or was never looked at.</summary>
+    public string Stand { get; set; } = "";
+
+    /// <summary>Whether Furoshiki may tell its programs that their settings are others.</summary>
+    public bool MayTell { get; set; }
 
     /// <summary>The saving that was put on or saved last; null if none was.</summary>
     public long? SavingOnId { get; set; }

@@ -77,7 +77,9 @@ internal sealed class RowMaker(SqliteConnection damaged)
                 ["Version"] = "",
                 ["VersionBefore"] = "",
                 ["Screens"] = Screens,
-                ["IsSimulated"] = known.GetValueOrDefault("Showing") is null ? 0L : 1L,
+                ["IsSimulated"] = IsInDataFolder(root) ? 1L : 0L,
+                ["Stand"] = "",
+                ["MayTell"] = 0L,
                 ["PartsOn"] = "",
             },
             "Supplies" when Has(known, "Name", "Says", "Files") => new()
@@ -111,6 +113,10 @@ internal sealed class RowMaker(SqliteConnection damaged)
         One(
             $"SELECT \"Root\" FROM \"Switches\" WHERE \"DesktopId\" = {desktop} ORDER BY \"Id\" DESC LIMIT 1"
         );
+
+    /// <summary>Whether a desktop's folder is one of those that were made for simulated desktops, beside the database.</summary>
+    private bool IsInDataFolder(object root) =>
+        PathText.IsUnder($"{root}", Path.GetDirectoryName(Path.GetFullPath(damaged.DataSource))!);
 
     private IEnumerable<string> KindsIn(byte[] look)
     {

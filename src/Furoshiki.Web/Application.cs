@@ -59,7 +59,7 @@ public static class Application
         try
         {
             data.Prepare(options.Fresh);
-            Begin(app.Services, options);
+            await Begin(app.Services, options);
         }
         catch (DataFolderInUseException running) when (options.Open && running.Address is not null)
         {
@@ -139,13 +139,13 @@ public static class Application
         return builder.Build();
     }
 
-    private static void Begin(IServiceProvider services, StartOptions options)
+    private static async Task Begin(IServiceProvider services, StartOptions options)
     {
         services.GetRequiredService<FuroshikiDbFactory>().Migrate();
         services.GetRequiredService<DataFolder>().NoteInUse();
         services.GetRequiredService<Recoverer>().SettleAll();
         if (options.Demo is { } demo)
-            services.GetRequiredService<DemoScenario>().SetUp(demo);
+            await services.GetRequiredService<DemoScenario>().SetUp(demo);
     }
 
     private static void Map(WebApplication app)

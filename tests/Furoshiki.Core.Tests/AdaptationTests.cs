@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Looks;
@@ -153,13 +154,14 @@ public sealed class AdaptationTests
         moved.Summary().ShouldContain("moved");
     }
 
-    private static SimulatedSession SessionOf(TestDesktop desktop) => new(TestDesktop.Map, desktop);
+    private static DesktopSession SessionOf(TestDesktop desktop) =>
+        new(TestDesktop.Map, desktop, ImmutableHashSet<string>.Empty);
 
     [Fact]
     public void A_session_takes_up_each_setting_at_its_moment()
     {
         var before = new TestDesktop();
-        var showing = SessionOf(before).Read(null, before.Read(), Shows.AfterRestart);
+        var showing = SessionOf(before).Begin(before.Read());
         showing.Digest.ShouldBe(before.Read().Look.Digest);
 
         var after = new TestDesktop()
@@ -168,7 +170,7 @@ public sealed class AdaptationTests
             .With(TestDesktop.Windows, "size=24", "size=40")
             .With(TestDesktop.Surface, "mirrored=false", "mirrored=true");
         var session = SessionOf(after);
-        var now = session.Read(showing, after.Read(), Shows.AtOnce);
+        var now = session.Read(showing, after.Read(), DesktopSession.UpTo(Shows.AtOnce));
         now[WallpaperKind.Kind]!.Get(WallpaperKind.Mirrored).ShouldBeTrue();
         now[IconsKind.Kind]!.Get(IconsKind.DesktopSize).ShouldBe(64);
         now[IconsKind.Kind]!.Get(IconsKind.Set).ShouldBe("Fold-Slate");
@@ -177,16 +179,22 @@ public sealed class AdaptationTests
             .Select(part => (part.Kind.Name, part.Until))
             .ShouldBe([("icons", Shows.AfterProgramRestart), ("cursor", Shows.AfterSignIn)]);
 
-        session.Read(now, after.Read(), Shows.AfterProgramRestart, "terminal")[IconsKind.Kind]!
+        session.Read(now, after.Read(), DesktopSession.UpTo(Shows.AfterProgramRestart, "terminal"))[
+            IconsKind.Kind
+        ]!
             .Get(IconsKind.Set)
             .ShouldBe("Fold-Slate");
-        session.Read(now, after.Read(), Shows.AfterProgramRestart, "file manager")[IconsKind.Kind]!
+        session.Read(
+            now,
+            after.Read(),
+            DesktopSession.UpTo(Shows.AfterProgramRestart, "file manager")
+        )[IconsKind.Kind]!
             .Get(IconsKind.Set)
             .ShouldBe("Fold-Ash");
         var one = WaitingStep.Fewest(session.NotShowing(now, after.Read())).ShouldHaveSingleItem();
         $"{one.Subject} {one.Words}".ShouldBe("One sign-in shows both.");
         session
-            .Read(now, after.Read(), Shows.AfterSignIn)
+            .Read(now, after.Read(), DesktopSession.UpTo(Shows.AfterSignIn))
             .Digest.ShouldBe(after.Read().Look.Digest);
     }
 
@@ -194,7 +202,7 @@ public sealed class AdaptationTests
     public void What_waits_for_programs_only_takes_one_start_of_each()
     {
         var before = new TestDesktop();
-        var showing = SessionOf(before).Read(null, before.Read(), Shows.AfterRestart);
+        var showing = SessionOf(before).Begin(before.Read());
         var after = before
             .With(TestDesktop.Windows, "set=Fold-Slate", "set=Fold-Ash")
             .With(TestDesktop.Windows, "interface=Ridge Sans", "interface=Ridge Mono");
@@ -204,7 +212,11 @@ public sealed class AdaptationTests
         steps.ShouldAllBe(step => step.Until == Shows.AfterProgramRestart);
         steps.Select(step => step.Program).ShouldBeUnique();
         foreach (var step in steps)
-            showing = session.Read(showing, after.Read(), step.Until, step.Program);
+            showing = session.Read(
+                showing,
+                after.Read(),
+                DesktopSession.UpTo(step.Until, step.Program)
+            );
         session.NotShowing(showing, after.Read()).ShouldBeEmpty();
         waiting.ShouldNotBeEmpty();
         WaitingStep.Fewest([]).ShouldBeEmpty();
@@ -219,7 +231,7 @@ public sealed class AdaptationTests
             "set=Fold-Gold"
         );
         var session = SessionOf(desktop);
-        var showing = session.Read(null, desktop.Read(), Shows.AfterRestart);
+        var showing = session.Begin(desktop.Read());
         showing[IconsKind.Kind]!.Get(IconsKind.Set).ShouldBe("Fold");
         var part = session.NotShowing(showing, desktop.Read()).ShouldHaveSingleItem();
         (part.Kind.Name, part.Until).ShouldBe(("icons", null));

@@ -130,6 +130,24 @@ public sealed class MapTests
     [InlineData("\"file\": \"dock\"", "\"file\": \"ghost\"", "no file 'ghost'")]
     [InlineData("\"top left\": 0", "\"top middle\": 0", "'top middle' is none of")]
     [InlineData("\"unit\": \"ms\"", "\"unit\": \"moons\"", "no unit of time")]
+    [InlineData("\"SIGHUP\"", "\"SIGKILL\"", "'SIGKILL' is no signal that a program is told by")]
+    [InlineData(
+        "\"SIGTERM\", \"then\": \"starts",
+        "\"SIGTERM\", \"then\": \"reads",
+        "does not read again"
+    )]
+    [InlineData(
+        "\"then\": \"reads again\"",
+        "\"then\": \"runs rm\"",
+        "nothing that a program does then"
+    )]
+    [InlineData(", \"then\": \"reads again\"", "", "go together")]
+    [InlineData("\"engawa-files\"", "\"../files and more\"", "no name of a process")]
+    [InlineData(
+        "\"file manager\": { \"process\"",
+        "\"clock\": { \"process\"",
+        "No kind says that 'clock' shows it"
+    )]
     public void A_map_that_says_what_cannot_be_is_refused_and_the_line_is_named(
         string from,
         string to,

@@ -7,7 +7,20 @@ namespace Furoshiki.Web.Tests;
 /// <summary>Talks with the API as the interface does.</summary>
 internal sealed class Api(HttpClient client)
 {
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
+
     public HttpClient Client { get; } = client;
+
+    /// <summary>Waits until something is so, which others bring about.</summary>
+    public static async Task Until(Func<Task<bool>> isSo)
+    {
+        var end = DateTime.UtcNow + Patience;
+        while (!await isSo())
+        {
+            DateTime.UtcNow.ShouldBeLessThan(end);
+            await Task.Delay(50);
+        }
+    }
 
     public async Task<JsonNode> Get(string path) =>
         JsonNode.Parse(await Client.GetStringAsync(new Uri(path, UriKind.Relative)))!;

@@ -7,8 +7,6 @@ namespace Furoshiki.Web.Tests;
 /// <param name="isKilled">Whether the application is killed meanwhile.</param>
 public abstract class CountdownLine(bool isKilled = false) : OwnAppTests(isKilled)
 {
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
-
     /// <summary>Puts Open Night on, and gives the switch's number.</summary>
     private protected async Task<long> Switch(int keepWithin)
     {
@@ -18,7 +16,7 @@ public abstract class CountdownLine(bool isKilled = false) : OwnAppTests(isKille
         var (status, started) = await Server.Post("/api/desktops/1/switches", request);
         status.ShouldBe(HttpStatusCode.Accepted);
         var id = started["id"]!.GetValue<long>();
-        await Until(async () => (await Result(id))?["switched"]?.GetValue<bool>() == true);
+        await Api.Until(async () => (await Result(id))?["switched"]?.GetValue<bool>() == true);
         return id;
     }
 
@@ -27,16 +25,6 @@ public abstract class CountdownLine(bool isKilled = false) : OwnAppTests(isKille
 
     private protected async Task<JsonNode?> Unkept() =>
         (await Server.Get("/api/desktops/1/unkept"))["switch"];
-
-    private protected static async Task Until(Func<Task<bool>> isSo)
-    {
-        var end = DateTime.UtcNow + Patience;
-        while (!await isSo())
-        {
-            DateTime.UtcNow.ShouldBeLessThan(end);
-            await Task.Delay(50);
-        }
-    }
 }
 
 /// <summary>Such switches while the server runs.</summary>
@@ -53,9 +41,9 @@ public sealed class CountdownTests : CountdownLine
         unkept["name"]!.GetValue<string>().ShouldBe("Open Night");
         unkept["secondsLeft"]!.GetValue<double>().ShouldBeInRange(0, 10);
 
-        await Until(async () => await Unkept() is null);
-        await Until(async () => (await Result(id))?["switched"]?.GetValue<bool>() == false);
-        await Until(async () => (await Server.Now())["recovered"] is not null);
+        await Api.Until(async () => await Unkept() is null);
+        await Api.Until(async () => (await Result(id))?["switched"]?.GetValue<bool>() == false);
+        await Api.Until(async () => (await Server.Now())["recovered"] is not null);
         App.Snapshot().ShouldBe(before);
         var now = await Server.Now();
         now["on"]!.ToJsonString().ShouldBe(on);
@@ -144,7 +132,7 @@ public sealed class KilledCountdownTests() : CountdownLine(isKilled: true)
         App.Kill();
         EndedAt(DateTime.UtcNow.AddMinutes(-11));
         await Restart();
-        await Until(async () => await Unkept() is null);
+        await Api.Until(async () => await Unkept() is null);
         App.Snapshot().ShouldBe(before);
 
         void EndedAt(DateTime when)

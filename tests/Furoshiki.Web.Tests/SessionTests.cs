@@ -140,6 +140,29 @@ public sealed class SessionTests : OwnAppTests
     }
 
     [Fact]
+    public async Task A_program_that_was_stopped_shows_nothing_and_its_part_is_not_taken_until_it_runs()
+    {
+        var night = await Server.SavingOf("Open Night");
+        (await Server.Tell(1, "StopProgram", "terminal")).Status.ShouldBe(
+            HttpStatusCode.UnprocessableEntity
+        );
+        await Server.Tell(1, "StopProgram", "widget board");
+        var result = await Server.Switch(await Server.Plan("Saving", night));
+        var widgets = result["parts"]!
+            .AsArray()
+            .Single(part => part!["kind"]!.GetValue<string>() == "widgets")!;
+        widgets["outcome"]!.GetValue<string>().ShouldBe("NotTaken");
+        widgets["words"]!.GetValue<string>().ShouldContain("the widget board does not run");
+        (await Server.Now())["notShowing"]!
+            .AsArray()
+            .Single(part => part!["kind"]!.GetValue<string>() == "widgets")!["showing"]!
+            .GetValue<string>()
+            .ShouldBe("nothing");
+        await Server.Tell(1, "AllThatWaits");
+        (await Server.Now())["notShowing"]!.AsArray().ShouldBeEmpty();
+    }
+
+    [Fact]
     public async Task Some_of_what_drifted_is_saved_and_some_is_put_back()
     {
         var on = (await Server.Now())["on"]!;

@@ -3,7 +3,7 @@ using System.Text.RegularExpressions;
 using Furoshiki.App;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
-using Furoshiki.App.Observing;
+using Furoshiki.App.Watching;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Reading;
 using Furoshiki.Desktops;

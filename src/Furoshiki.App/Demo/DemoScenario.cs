@@ -64,7 +64,7 @@ public sealed class DemoScenario(
     private sealed record EditJson(string Desktop, string File, string Replace, string With);
 
     /// <summary>Sets the demo up, if no desktop is registered yet.</summary>
-    public void SetUp(string folder)
+    public async Task SetUp(string folder)
     {
         if (register.All().Count > 0)
             return;
@@ -80,7 +80,7 @@ public sealed class DemoScenario(
             Save(ids[profile.Desktop], profile);
         // Whoever uses these desktops has signed in since their looks were put on.
         foreach (var id in ids.Values)
-            sessions.Showing(register.Get(id), observer.See(register.Get(id)));
+            await sessions.Act(register.Get(id), SessionAction.SignIn, null);
         foreach (var edit in scenario.Edits)
             Edit(register.Get(ids[edit.Desktop]).Folder.PathOf(edit.File), edit);
     }

@@ -131,6 +131,14 @@ public sealed class DesktopRegister(
         db.SaveChanges();
     }
 
+    /// <summary>Allows or forbids that Furoshiki tells the programs of a desktop that their settings are others.</summary>
+    public void AllowTelling(long id, bool isAllowed)
+    {
+        using var db = databases.CreateDbContext();
+        RowOf(db, id).MayTell = isAllowed;
+        db.SaveChanges();
+    }
+
     /// <summary>A name for a desktop, as it is taken.</summary>
     /// <param name="db">Where the other desktops are.</param>
     /// <param name="name">The name as it was written.</param>
@@ -243,6 +251,7 @@ public sealed class DesktopRegister(
                 .Select(one => new
                 {
                     one.Showing,
+                    one.MayTell,
                     one.Screens,
                     one.Version,
                     one.VersionSince,
@@ -321,6 +330,7 @@ public sealed class DesktopRegister(
             ]
         )
         {
+            MayTell = row.MayTell,
             Earlier = row.VersionSince is { } since
                 ? new EarlierVersion(
                     row.VersionBefore,

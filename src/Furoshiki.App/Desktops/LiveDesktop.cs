@@ -37,6 +37,9 @@ public sealed record LiveDesktop(
     /// <summary>The version that the platform had before, as long as that is news; null otherwise.</summary>
     public EarlierVersion? Earlier { get; init; }
 
+    /// <summary>Whether Furoshiki may tell the programs of a real desktop that their settings are others.</summary>
+    public bool MayTell { get; init; }
+
     /// <summary>The maps through which the folder is managed, this desktop's own first.</summary>
     public IReadOnlyList<DesktopMap> Maps => [Map, .. Siblings];
 

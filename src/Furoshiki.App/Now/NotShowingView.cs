@@ -1,3 +1,4 @@
+using Furoshiki.App.Session;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
@@ -8,7 +9,8 @@ namespace Furoshiki.App.Now;
 /// <summary>One thing to be done so that what waits shows.</summary>
 /// <param name="Subject">What is told of: the parts, or what serves several at once.</param>
 /// <param name="Words">What is told of it.</param>
-public sealed record WaitingView(string Subject, string Words);
+/// <param name="Doing">Whether it can be done from here.</param>
+public sealed record WaitingView(string Subject, string Words, Doing Doing);
 
 /// <summary>A part of which something else shows than what is set.</summary>
 /// <param name="Set">What is set, in words.</param>

@@ -39,7 +39,7 @@ public sealed class NowReader(
         var showing = sessions.Showing(desktop, seen);
         if (showing is not null)
             library.Remember(showing);
-        var notShowing = showing is null ? [] : Sessions.NotShowing(desktop, seen, showing);
+        var notShowing = showing is null ? [] : sessions.NotShowing(desktop, seen, showing);
         return new NowView(
             DesktopView.Of(desktop),
             reading.Look.Digest.Hex,
@@ -60,7 +60,11 @@ public sealed class NowReader(
             [
                 .. WaitingStep
                     .Fewest(notShowing)
-                    .Select(step => new WaitingView(step.Subject, step.Words)),
+                    .Select(step => new WaitingView(
+                        step.Subject,
+                        step.Words,
+                        RealSession.DoingOf(desktop, step)
+                    )),
             ],
             UnreadView.Of(reading),
             [.. reading.Parts.SelectMany(UnreadValueView.Of)],

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Collections.Immutable;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
@@ -21,8 +22,11 @@ public enum SessionAction
     /// <summary>Restart the machine.</summary>
     Restart,
 
-    /// <summary>Close a program and start it again.</summary>
+    /// <summary>Close a program and start it again, or tell it to read its settings again.</summary>
     RestartProgram,
+
+    /// <summary>Close a program.</summary>
+    StopProgram,
 
     /// <summary>Whatever of these it takes until all that waits shows, and no more.</summary>
     AllThatWaits,
@@ -54,7 +58,10 @@ public sealed record DiskFaults(string? Refuses, bool IsFull)
     }
 }
 
-/// <summary>Runs the sessions of simulated desktops, whose state outlives the application.</summary>
+/// <summary>
+/// Knows what shows on desktops: of simulated ones, whose sessions it runs and whose state outlives the application, and of real ones as
+/// far as their maps say how it is seen.
+/// </summary>
 public sealed class Sessions(
     IDbContextFactory<FuroshikiDb> databases,
     IContentStore content,
@@ -63,6 +70,7 @@ public sealed class Sessions(
 )
 {
     private readonly ConcurrentDictionary<long, DiskFaults> _faults = new();
+    private readonly ConcurrentDictionary<long, ImmutableHashSet<string>> _stopped = new();
     private readonly Lock _lock = new();
 
     /// <summary>What is wrong with the disk of a desktop.</summary>
@@ -71,70 +79,159 @@ public sealed class Sessions(
     /// <summary>Breaks or mends the disk of a desktop.</summary>
     public void SetFaults(long desktop, DiskFaults faults) => _faults[desktop] = faults;
 
-    /// <summary>What a simulated desktop shows; null for one that is not simulated.</summary>
+    /// <summary>The programs of a desktop that should run and do not.</summary>
+    public IReadOnlySet<string> Stopped(LiveDesktop desktop) =>
+        desktop.IsSimulated
+            ? _stopped.GetValueOrDefault(desktop.Id, [])
+            : RealSession.StandOf(desktop).Stopped(desktop.Map);
+
+    /// <summary>What a desktop shows; null for one of which it cannot be seen.</summary>
     public Look? Showing(LiveDesktop desktop, Observation seen) =>
-        desktop.IsSimulated ? Read(desktop, seen, Shows.AtOnce, null) : null;
+        desktop.IsSimulated ? Read(desktop, seen, Shows.AtOnce, null)
+        : desktop.Map.CanBeFollowed ? Follow(desktop, seen)
+        : null;
 
     /// <summary>The parts of which something else shows than what is set.</summary>
-    public static IReadOnlyList<NotShowing> NotShowing(
+    public IReadOnlyList<NotShowing> NotShowing(
         LiveDesktop desktop,
         Observation seen,
         Look showing
-    ) => [.. new SimulatedSession(desktop.Map, seen.View).NotShowing(showing, seen.Reading)];
+    ) => [.. SessionOf(desktop, seen).NotShowing(showing, seen.Reading)];
 
-    /// <summary>Tells the session of a simulated desktop to do something.</summary>
-    /// <param name="program">The program that starts again, where that is what it does.</param>
-    /// <exception cref="ProblemException">The desktop is real.</exception>
-    public void Act(LiveDesktop desktop, SessionAction action, string? program)
+    /// <summary>
+    /// Tells the session of a desktop to do something. On a real one, only programs can be told, and only what the person allows.
+    /// </summary>
+    /// <param name="program">The program, where it is told to do something.</param>
+    /// <exception cref="ProblemException">It cannot be told that.</exception>
+    public async Task Act(LiveDesktop desktop, SessionAction action, string? program)
     {
-        if (!desktop.IsSimulated)
-            throw ProblemException.InTheWay(
-                "not-simulated",
-                "This desktop is real: its session is not Furoshiki's to end.",
-                "Nothing was changed."
-            );
         var seen = observer.See(desktop);
         switch (action)
         {
-            case SessionAction.Restart:
-                Read(desktop, seen, Shows.AfterRestart, null);
+            case SessionAction.RestartProgram when !desktop.IsSimulated:
+                await TellReal(desktop, seen, program);
                 break;
-            case SessionAction.SignIn:
-                Read(desktop, seen, Shows.AfterSignIn, null);
-                break;
-            case SessionAction.RestartProgram:
-                Read(desktop, seen, Shows.AfterProgramRestart, program);
+            case SessionAction.AllThatWaits:
+                foreach (var step in Waiting(desktop, seen))
+                    if (desktop.IsSimulated)
+                        ActInSimulated(desktop, seen, step.Until, step.Program);
+                    else if (RealSession.DoingOf(desktop, step) == Doing.Now)
+                        await TellReal(desktop, seen, step.Program);
                 break;
             default:
-                var showing = Read(desktop, seen, Shows.AtOnce, null);
-                foreach (var step in WaitingStep.Fewest(NotShowing(desktop, seen, showing)))
-                    Read(desktop, seen, step.Until, step.Program);
+                SimulatedDesktops.RefuseReal(
+                    desktop,
+                    "This desktop is real: its session is not Furoshiki's to end."
+                );
+                if (action == SessionAction.StopProgram)
+                    Stop(desktop, seen, program);
+                else
+                    ActInSimulated(desktop, seen, UpTo(action), program);
                 break;
         }
     }
 
-    private Look Read(LiveDesktop desktop, Observation seen, Shows upTo, string? program)
+    /// <summary>The fewest things to be done on a desktop until all shows.</summary>
+    private ImmutableArray<WaitingStep> Waiting(LiveDesktop desktop, Observation seen) =>
+        Showing(desktop, seen) is { } showing
+            ? WaitingStep.Fewest(NotShowing(desktop, seen, showing))
+            : [];
+
+    private static Shows UpTo(SessionAction action) =>
+        action switch
+        {
+            SessionAction.Restart => Shows.AfterRestart,
+            SessionAction.SignIn => Shows.AfterSignIn,
+            _ => Shows.AfterProgramRestart,
+        };
+
+    /// <summary>Starts again what reads its settings then; what was stopped runs after it.</summary>
+    private void ActInSimulated(LiveDesktop desktop, Observation seen, Shows upTo, string? program)
+    {
+        var stopped = _stopped.GetValueOrDefault(desktop.Id, []);
+        _stopped[desktop.Id] =
+            upTo > Shows.AfterProgramRestart ? [] : stopped.Remove(program ?? "");
+        Read(desktop, seen, upTo, program);
+    }
+
+    private void Stop(LiveDesktop desktop, Observation seen, string? program)
+    {
+        if (desktop.Map.FindProgram(program) is not { IsAlwaysOn: true } known)
+            throw ProblemException.Field(
+                "program",
+                "This desktop has no such program that always runs."
+            );
+        _stopped[desktop.Id] = _stopped.GetValueOrDefault(desktop.Id, []).Add(known.Name);
+        Read(desktop, seen, Shows.AtOnce, null);
+    }
+
+    private async Task TellReal(LiveDesktop desktop, Observation seen, string? program)
+    {
+        var told = await RealSession.Tell(desktop, program);
+        if (told.Telling is { StartsAgain: false })
+            Change(
+                desktop,
+                row =>
+                    SessionOf(desktop, seen)
+                        .Read(
+                            ShowingOf(row),
+                            seen.Reading,
+                            DesktopSession.UpTo(Shows.AfterProgramRestart, told.Name)
+                        )
+            );
+        else
+            Follow(desktop, seen);
+    }
+
+    /// <summary>What shows on a real desktop, given what started again since it was last looked at.</summary>
+    private Look Follow(LiveDesktop desktop, Observation seen)
+    {
+        var now = RealSession.StandOf(desktop);
+        return Change(
+            desktop,
+            row =>
+            {
+                var session = new DesktopSession(desktop.Map, seen.View, now.Stopped(desktop.Map));
+                var shows = RealSession.Parse(row.Stand) is { } before
+                    ? session.Read(
+                        ShowingOf(row),
+                        seen.Reading,
+                        (program, moment) => now.HasRead(before, desktop.Map, program, moment)
+                    )
+                    : session.Begin(seen.Reading);
+                row.Stand = RealSession.Text(now);
+                return shows;
+            }
+        );
+    }
+
+    private Look Read(LiveDesktop desktop, Observation seen, Shows upTo, string? program) =>
+        Change(
+            desktop,
+            row =>
+                SessionOf(desktop, seen)
+                    .Read(ShowingOf(row), seen.Reading, DesktopSession.UpTo(upTo, program))
+        );
+
+    private DesktopSession SessionOf(LiveDesktop desktop, Observation seen) =>
+        new(desktop.Map, seen.View, Stopped(desktop));
+
+    private Look? ShowingOf(DesktopRow row) =>
+        row.Showing is { } digest ? library.Get(digest) : null;
+
+    /// <summary>Notes what shows on a desktop now.</summary>
+    private Look Change(LiveDesktop desktop, Func<DesktopRow, Look> shows)
     {
         lock (_lock)
         {
             using var db = databases.CreateDbContext();
             var row = db.Desktops.Single(one => one.Id == desktop.Id);
-            var before = row.Showing is { } digest ? library.Get(digest) : null;
-            var session = new SimulatedSession(desktop.Map, seen.View);
-            // A session that has shown nothing yet begins, and reads everything.
-            var shows = session.Read(
-                before,
-                seen.Reading,
-                before is null ? Shows.AfterRestart : upTo,
-                program
-            );
-            if (row.Showing != shows.Digest)
-            {
-                using var hold = content.Hold();
-                row.Showing = Keep(shows, hold);
-                db.SaveChanges();
-            }
-            return shows;
+            var look = shows(row);
+            using var hold = row.Showing == look.Digest ? null : content.Hold();
+            if (hold is not null)
+                row.Showing = Keep(look, hold);
+            db.SaveChanges();
+            return look;
         }
     }
 

@@ -1,5 +1,6 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Observing;
+using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Session;
 
@@ -9,12 +10,30 @@ namespace Furoshiki.App.Session;
 /// <param name="Desktop">The desktop.</param>
 /// <param name="Report">What its map found.</param>
 /// <param name="Programs">The programs that show parts only after they start again.</param>
+/// <param name="MayTell">Whether Furoshiki may tell the programs of it, where it is real.</param>
 /// <param name="Faults">What is wrong with its disk.</param>
 public sealed record DesktopPage(
     DesktopView Desktop,
     FolderReport Report,
-    IReadOnlyList<string> Programs,
+    IReadOnlyList<ProgramView> Programs,
+    bool MayTell,
     DiskFaults Faults
+);
+
+/// <summary>A program that shows parts of a desktop.</summary>
+/// <param name="Name">Its name.</param>
+/// <param name="Titles">The parts that it shows.</param>
+/// <param name="Process">The name of its process; null if the map does not say it.</param>
+/// <param name="IsRunning">Whether it runs; null if that cannot be seen.</param>
+/// <param name="IsAlwaysOn">Whether it should, as long as somebody is signed in.</param>
+/// <param name="Told">What happens when it is told that its settings are others, in words; null if it cannot be told.</param>
+public sealed record ProgramView(
+    string Name,
+    IReadOnlyList<string> Titles,
+    string? Process,
+    bool? IsRunning,
+    bool IsAlwaysOn,
+    string? Told
 );
 
 /// <summary>What another program edited.</summary>
@@ -30,9 +49,41 @@ public sealed class SimulatedDesktops(Sessions sessions, Observer observer)
         new(
             DesktopView.Of(desktop),
             Registration.Report(desktop.Map, desktop.Folder),
-            [.. desktop.Map.Kinds.Select(kind => kind.Program).OfType<string>().Distinct()],
+            Programs(desktop),
+            desktop.MayTell,
             sessions.FaultsOf(desktop.Id)
         );
+
+    private ProgramView[] Programs(LiveDesktop desktop)
+    {
+        var stopped = sessions.Stopped(desktop);
+        var running = desktop.IsSimulated ? null : RealSession.StandOf(desktop).Programs;
+        return
+        [
+            .. desktop
+                .Map.Kinds.Where(kind => kind.Program is not null)
+                .GroupBy(kind => kind.Program!)
+                .Select(group =>
+                {
+                    var known = desktop.Map.FindProgram(group.Key);
+                    return new ProgramView(
+                        group.Key,
+                        [.. group.Select(kind => kind.Kind.Title)],
+                        known?.Process,
+                        known is null
+                            ? null
+                            : running?.ContainsKey(group.Key) ?? !stopped.Contains(group.Key),
+                        known is { IsAlwaysOn: true },
+                        known?.Telling is { } telling ? Words(telling) : null
+                    );
+                }),
+        ];
+    }
+
+    private static string Words(ProgramTelling telling) =>
+        telling.StartsAgain
+            ? $"ends on {telling.SignalName}, and its session starts it again"
+            : $"reads its settings again on {telling.SignalName}";
 
     /// <summary>Breaks or mends the disk of a simulated desktop.</summary>
     /// <exception cref="ProblemException">The desktop is real.</exception>
@@ -60,12 +111,12 @@ public sealed class SimulatedDesktops(Sessions sessions, Observer observer)
         return new OtherEditView(edit.Path, edit.Words);
     }
 
-    private static void RefuseReal(LiveDesktop desktop)
+    internal static void RefuseReal(
+        LiveDesktop desktop,
+        string why = "This desktop is real, so nothing is made up on it."
+    )
     {
         if (!desktop.IsSimulated)
-            throw ProblemException.InTheWay(
-                "not-simulated",
-                "This desktop is real, so nothing is made up on it."
-            );
+            throw ProblemException.InTheWay("not-simulated", why);
     }
 }

@@ -1,20 +1,22 @@
 using System.Text.Json;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Planning;
-using Furoshiki.Core.Content;
+using Furoshiki.App.Session;
+using Furoshiki.App.Watching;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.App.Switching;
 
 /// <summary>
-/// Looks after a switch for a minute: a part that another program writes over in that time did not take, and the result says so for all
-/// who ask later.
+/// Looks after a switch for a minute: a part that another program writes over in that time, or whose program ends, did not take, and the
+/// result says so for all who ask later.
 /// </summary>
 public sealed class Aftermath(
     IDbContextFactory<FuroshikiDb> databases,
     DesktopWatch watch,
     Observer observer,
+    Sessions sessions,
     SqliteSwitchJournal journal,
     TimeProvider clock
 )
@@ -69,18 +71,17 @@ public sealed class Aftermath(
                 is not { } step
         )
             return part;
-        var reading = observer
-            .See(plan.Desktop)
-            .Reading.Parts.First(one => one.Kind == step.Difference.Kind);
-        if (plan.Plan.Took(step, reading.Component))
-            return part;
-        return part with
-        {
-            Outcome = PartOutcome.NotTaken,
-            Words = reading.Component is { } now
-                ? SwitchRuns.FallenBack(plan.Desktop.Map.Find(step.Difference.Kind)!, now)
-                    ?? $"Another program wrote over it within the minute: it reads as {now.Words} now."
-                : $"Another program wrote over {PathText.Printable(reading.File!)} within the minute, so that it cannot be read any more.",
-        };
+        var again = new PartsAgain(
+            plan.Desktop,
+            observer.See(plan.Desktop),
+            sessions.Stopped(plan.Desktop)
+        );
+        return again.WhyNotAnyMore(step, plan.Plan) is { } why
+            ? part with
+            {
+                Outcome = PartOutcome.NotTaken,
+                Words = why,
+            }
+            : part;
     }
 }

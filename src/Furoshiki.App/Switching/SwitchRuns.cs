@@ -1,7 +1,6 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Furoshiki.App.Desktops;
 using Furoshiki.App.Now;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Planning;
@@ -10,11 +9,7 @@ using Furoshiki.App.Session;
 using Furoshiki.App.Supplies;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Maps;
-using Furoshiki.Core.Parts;
-using Furoshiki.Core.Reading;
 using Furoshiki.Core.Supplies;
-using Furoshiki.Core.Switching;
 using Furoshiki.Desktops;
 using Furoshiki.Store;
 using Microsoft.Extensions.Logging;
@@ -259,6 +254,8 @@ public sealed class SwitchRuns(
         var before = observer.See(desktop);
         var title = nowReader.DriftOf(desktop, before).Words;
         var faults = sessions.FaultsOf(desktop.Id);
+        // What shows now is known before anything else is set.
+        sessions.Showing(desktop, before);
         var gaps = new List<Gap>();
         long? safeState = null;
         var transaction = new SwitchTransaction(
@@ -323,73 +320,13 @@ public sealed class SwitchRuns(
                 ? "Every file was read again and is as planned."
                 : $"Every file that was written was read again and is as planned. {unseen.Count} more could not be looked at.",
             safeState,
-            Check(plan, desktop),
+            new PartsAgain(desktop, observer.See(desktop), sessions.Stopped(desktop)).Of(plan),
             unseen
         )
         {
             LeftOut = run.Plan.LeftOut,
         };
     }
-
-    /// <summary>Reads the desktop again and tells of each part whether it took.</summary>
-    private List<PartResult> Check(SwitchPlan plan, LiveDesktop desktop)
-    {
-        var reading = observer.See(desktop).Reading;
-        return
-        [
-            .. plan.Steps.Select(step => Check(step, plan, reading, desktop.Map)),
-            .. plan.Rights.Select(step =>
-                Result(
-                    step.Difference.Kind,
-                    PartOutcome.Waiting,
-                    "waits for the administrator's script"
-                )
-            ),
-            .. plan.Refused.Select(part => Result(part.Kind, PartOutcome.NotTaken, part.Reason)),
-        ];
-    }
-
-    private static PartResult Check(
-        PartStep step,
-        SwitchPlan plan,
-        DesktopReading reading,
-        DesktopMap map
-    )
-    {
-        var kind = step.Difference.Kind;
-        var part = reading.Parts.First(one => one.Kind == kind);
-        if (part.Component is null)
-            return Result(
-                kind,
-                PartOutcome.NotTaken,
-                $"{part.File} could not be read: {part.Reason}"
-            );
-        if (!plan.Took(step, part.Component))
-            return Result(
-                kind,
-                PartOutcome.NotTaken,
-                FallenBack(map.Find(kind)!, part.Component)
-                    ?? $"It reads as {part.Component.Words} now."
-            );
-        return step.Shows == Shows.AtOnce
-            ? Result(kind, PartOutcome.Taken, part.Component.Words)
-            : Result(kind, PartOutcome.Waiting, $"{part.Component.Words}, written");
-    }
-
-    /// <summary>What a part names that is not on the desktop, and what shows there in its place without a word; null if all is there.</summary>
-    internal static string? FallenBack(KindMap kind, Component part)
-    {
-        var missing = kind.MissingIn(part)
-            .Select(one =>
-                $"{PathText.Printable(one.Name)} is not on this desktop any more, so {one.Rule.Fallback ?? "nothing"} shows in its place."
-            )
-            .Distinct()
-            .ToList();
-        return missing.Count == 0 ? null : string.Join(" ", missing);
-    }
-
-    private static PartResult Result(Kind kind, PartOutcome outcome, string words) =>
-        new(kind.Name, kind.Title, outcome, words);
 }
 
 internal static partial class SwitchLog

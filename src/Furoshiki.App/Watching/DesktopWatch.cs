@@ -1,11 +1,13 @@
 using System.Runtime.CompilerServices;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
+using Furoshiki.App.Observing;
+using Furoshiki.App.Session;
 using Furoshiki.Core.Content;
 using Furoshiki.Desktops;
 using Microsoft.Extensions.Logging;
 
-namespace Furoshiki.App.Observing;
+namespace Furoshiki.App.Watching;
 
 /// <summary>A desktop at one moment.</summary>
 /// <param name="Desktop">The desktop's number.</param>
@@ -19,6 +21,7 @@ public sealed record DesktopState(long Desktop, string State);
 public sealed partial class DesktopWatch(
     DesktopRegister register,
     Observer observer,
+    Sessions sessions,
     DataFolder data,
     TimeProvider clock,
     ILogger<DesktopWatch> log
@@ -45,8 +48,8 @@ public sealed partial class DesktopWatch(
             var isSure = saved.IsSure;
             foreach (var id in register.Ids())
             {
-                var (state, watch) = Check(id, hearing);
-                isSure &= watch is { IsSure: true };
+                var (state, isHeard) = Check(id, hearing);
+                isSure &= isHeard;
                 if (told.GetValueOrDefault(id) != state)
                     yield return new DesktopState(id, told[id] = state);
             }
@@ -70,7 +73,7 @@ public sealed partial class DesktopWatch(
     }
 
     /// <summary>How a desktop is. It is listened to before it is looked at, so that what changes meanwhile is heard.</summary>
-    private (string State, FolderWatch? Watch) Check(long id, Hearing hearing)
+    private (string State, bool IsHeard) Check(long id, Hearing hearing)
     {
         try
         {
@@ -79,13 +82,18 @@ public sealed partial class DesktopWatch(
                 hearing.Add(watch);
             var seen = observer.See(desktop);
             var state = seen.Derive("state", () => StateOf(seen));
-            return ($"{state} {register.SavedState(desktop)}", desktop.Folder.Watch);
+            // Nobody tells when a process begins or ends; what shows is noted, so that it is part of what was saved.
+            var isWatched = !desktop.IsSimulated && sessions.Showing(desktop, seen) is not null;
+            return (
+                $"{state} {register.SavedState(desktop)}",
+                desktop.Folder.Watch is { IsSure: true } && !isWatched
+            );
         }
         catch (Exception problem)
             when (problem is IOException or UnauthorizedAccessException or ProblemException)
         {
             NotReadable(log, problem);
-            return ("gone", null);
+            return ("gone", false);
         }
     }
 

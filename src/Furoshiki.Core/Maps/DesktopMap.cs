@@ -228,6 +228,19 @@ public sealed record DesktopMap(
     ImmutableArray<Screen> Screens
 )
 {
+    /// <summary>The programs that show parts, as far as they can be found among those that run.</summary>
+    public ImmutableArray<ShowingProgram> Programs { get; init; } = [];
+
+    /// <summary>The name of the process that runs as long as somebody is signed in; null if the map does not say.</summary>
+    public string? SessionProcess { get; init; }
+
+    /// <summary>Whether it can be seen on a real desktop when its session or any of its programs has started again.</summary>
+    public bool CanBeFollowed => SessionProcess is not null || Programs.Length > 0;
+
+    /// <summary>A program by its name for people; null if it cannot be found among those that run.</summary>
+    public ShowingProgram? FindProgram(string? name) =>
+        Programs.FirstOrDefault(program => program.Name == name);
+
     /// <summary>The map for a desktop with its screens, of which the main one has the same name in every look.</summary>
     public DesktopMap For(IReadOnlyList<Screen> screens)
     {

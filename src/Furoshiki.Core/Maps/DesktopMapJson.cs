@@ -13,12 +13,21 @@ public sealed partial class DesktopMapReader
         Dictionary<string, FileJson> Files,
         Dictionary<string, KindJson> Kinds,
         string Description = "",
+        string? Session = null,
+        Dictionary<string, ProgramJson>? Programs = null,
         [property: JsonPropertyName("$schema")] string? Schema = null
     );
 
     private sealed record PlaceJson(string Path, string? Rights = null);
 
     private sealed record FileJson(string Path, string Format, string? Blank = null);
+
+    private sealed record ProgramJson(
+        string Process,
+        bool Always = false,
+        string? Signal = null,
+        string? Then = null
+    );
 
     private sealed record KindJson(
         string Shows,

@@ -127,4 +127,67 @@ public sealed partial class DesktopMapReader
         paths.Count > 0
             ? [.. paths.Select((path, i) => PathIn(frame, path, [.. at, Index(i)]))]
             : throw Wrong("Assets are in one folder at least.", at);
+
+    private ShowingProgram ReadProgram(string name, ProgramJson json)
+    {
+        string[] at = ["programs", name];
+        if ((json.Signal is null) != (json.Then is null))
+            throw Wrong(
+                "A signal and what the program does then go together.",
+                [.. at, json.Signal is null ? "then" : "signal"]
+            );
+        return new ShowingProgram(
+            name,
+            ProcessNamed(json.Process, [.. at, "process"]),
+            json.Always,
+            json.Signal is null ? null : ReadTelling(json.Signal, json.Then!, at)
+        );
+    }
+
+    private ProgramTelling ReadTelling(string signal, string then, string[] at)
+    {
+        var known =
+            ProgramTelling.Named(signal)
+            ?? throw Wrong(
+                $"'{signal}' is no signal that a program is told by; there are SIGHUP, SIGUSR1, SIGUSR2 and SIGTERM.",
+                [.. at, "signal"]
+            );
+        return new ProgramTelling(
+            known,
+            then switch
+            {
+                "reads again" when known != ProgramSignal.Terminate => false,
+                "reads again" => throw Wrong(
+                    "A program that SIGTERM ends does not read again; it starts again.",
+                    [.. at, "then"]
+                ),
+                "starts again" => true,
+                _ => throw Wrong(
+                    $"'{then}' is nothing that a program does then; there are reads again and starts again.",
+                    [.. at, "then"]
+                ),
+            }
+        );
+    }
+
+    private string ProcessNamed(string name, params string[] at) =>
+        name.Length is > 0 and <= ShowingProgram.LongestProcess
+        && name.All(sign => sign is > ' ' and < (char)127 and not '/')
+            ? name
+            : throw Wrong(
+                $"'{name}' is no name of a process: it has 1 to {ShowingProgram.LongestProcess} letters, digits and signs of ASCII, and no space or slash.",
+                at
+            );
+
+    /// <summary>Refuses a program that no kind names: what it shows would never be told of.</summary>
+    private void RefuseIdlePrograms(DesktopMap map)
+    {
+        foreach (var program in map.Programs)
+            if (map.Kinds.All(kind => kind.Program != program.Name))
+                throw Wrong(
+                    $"No kind says that '{program.Name}' shows it.",
+                    "programs",
+                    program.Name
+                );
+    }
 }

@@ -92,7 +92,13 @@ public sealed partial class DesktopMapReader
         var kinds = _json
             .Kinds.Select(kind => ReadKind(frame, kind.Key, kind.Value))
             .OrderBy(kind => kind.Kind.Place);
-        frame = frame with { Kinds = [.. kinds] };
+        frame = frame with
+        {
+            Kinds = [.. kinds],
+            SessionProcess = _json.Session is { } session ? ProcessNamed(session, "session") : null,
+            Programs = [.. (_json.Programs ?? []).Select(one => ReadProgram(one.Key, one.Value))],
+        };
+        RefuseIdlePrograms(frame);
         RefuseCircles(frame);
         return frame;
     }

@@ -128,6 +128,10 @@ public sealed record Component(
         }
     }
 
+    /// <summary>Whether nothing of it is to be seen, since it has no items, or is a dock that is not there.</summary>
+    public bool ShowsNothing =>
+        (Kind.HasItems && Items.Count == 0) || (Kind == DockKind.Kind && !DockKind.IsThere(this));
+
     /// <summary>The settings that name an asset and nothing else.</summary>
     public IEnumerable<SettingKey> KeysNaming(Asset asset) =>
         Settings

@@ -50,4 +50,7 @@ public static class DockKind
                 : dock.Has(Zoom) ? $"{dock.Join(Edge, IconSize)}, zoom {dock.Join(Zoom)}"
                 : dock.Join(Edge, IconSize)
         );
+
+    /// <summary>Whether there is a dock: one without a program is none.</summary>
+    public static bool IsThere(Component dock) => dock.Get(Program).Length > 0;
 }

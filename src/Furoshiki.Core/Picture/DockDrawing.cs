@@ -23,7 +23,7 @@ internal static class DockDrawing
         var (scene, dock, area) = (stage.Scene, stage.Scene[DockKind.Kind], stage.Area);
         if (
             !stage.IsMain
-            || dock.Get(DockKind.Program).Length == 0
+            || !DockKind.IsThere(dock)
             || dock.Get(DockKind.Entries) is not { Length: > 0 } entries
         )
             return null;

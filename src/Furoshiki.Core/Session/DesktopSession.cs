@@ -18,7 +18,11 @@ public sealed record NotShowing(
     Component? Showing,
     Shows? Until,
     string? Program
-);
+)
+{
+    /// <summary>Whether it does not show since the program that shows it does not run.</summary>
+    public bool IsStopped { get; init; }
+}
 
 /// <summary>
 /// What a desktop's session does with the settings: some it reads at once, some when a program starts, some at sign-in, some
@@ -26,23 +30,32 @@ public sealed record NotShowing(
 /// </summary>
 /// <param name="map">The desktop's map.</param>
 /// <param name="view">The desktop's folder.</param>
-public sealed class SimulatedSession(DesktopMap map, IDesktopView view)
+/// <param name="stopped">The programs that should run and do not: nothing of what they show does.</param>
+public sealed class DesktopSession(DesktopMap map, IDesktopView view, IReadOnlySet<string> stopped)
 {
-    /// <summary>What shows after the session read its settings again.</summary>
-    /// <param name="showing">What showed before; null if the session begins.</param>
-    /// <param name="reading">What is set.</param>
+    /// <summary>What is read when something starts again.</summary>
     /// <param name="upTo">The latest moment whose settings are read.</param>
-    /// <param name="program">The program that started, if only what it shows is read; null for everything.</param>
-    public Look Read(Look? showing, DesktopReading reading, Shows upTo, string? program = null)
+    /// <param name="program">The program that starts, if only what it shows is read; null for everything.</param>
+    public static Func<string?, Shows, bool> UpTo(Shows upTo, string? program = null) =>
+        (shownBy, shows) => shows <= (program is null || shownBy == program ? upTo : Shows.AtOnce);
+
+    /// <summary>What shows of settings that are all read.</summary>
+    public Look Begin(DesktopReading reading) => Read(null, reading, (_, _) => true);
+
+    /// <summary>What shows after some of the settings were read again.</summary>
+    /// <param name="showing">What showed before; null if the session begins, and reads everything.</param>
+    /// <param name="reading">What is set.</param>
+    /// <param name="isRead">Whether what shows of a program (null for the session itself) at a moment is read.</param>
+    public Look Read(Look? showing, DesktopReading reading, Func<string?, Shows, bool> isRead)
     {
         var kinds = map.Kinds.Select(kind =>
         {
             var set = reading.Look[kind.Kind];
             var before = showing?[kind.Kind];
-            var moment = program is null || kind.Program == program ? upTo : Shows.AtOnce;
-            return set is null ? before
+            return IsStopped(kind, set) ? Component.Of(kind.Kind, [])
+                : set is null ? before
                 : before is null ? Displayed(kind, set)
-                : Displayed(kind, Taken(kind, before, set, moment));
+                : Displayed(kind, Taken(kind, before, set, isRead));
         });
         return Look.Of(kinds.OfType<Component>());
     }
@@ -56,7 +69,18 @@ public sealed class SimulatedSession(DesktopMap map, IDesktopView view)
                 continue;
             var shows = showing[kind.Kind];
             var will = Displayed(kind, set);
-            if (!will.Equals(shows))
+            if (IsStopped(kind, set))
+                yield return new NotShowing(
+                    kind.Kind,
+                    set,
+                    null,
+                    Shows.AfterProgramRestart,
+                    kind.Program
+                )
+                {
+                    IsStopped = true,
+                };
+            else if (!will.Equals(shows))
                 yield return new NotShowing(
                     kind.Kind,
                     set,
@@ -69,13 +93,22 @@ public sealed class SimulatedSession(DesktopMap map, IDesktopView view)
         }
     }
 
+    /// <summary>Whether a part is not to be seen since its program does not run; one that shows nothing misses no program.</summary>
+    private bool IsStopped(KindMap kind, Component? set) =>
+        kind.Program is { } program && stopped.Contains(program) && set is { ShowsNothing: false };
+
     /// <summary>What is set where it is read by now, and what showed before where it is not.</summary>
-    private Component Taken(KindMap kind, Component before, Component set, Shows upTo)
+    private Component Taken(
+        KindMap kind,
+        Component before,
+        Component set,
+        Func<string?, Shows, bool> isRead
+    )
     {
         var settings = ImmutableSortedDictionary.CreateBuilder<SettingKey, SettingValue>();
         foreach (var key in before.Settings.Keys.Union(set.Settings.Keys))
         {
-            var from = (kind.PlaceOf(key)?.Shows ?? kind.Shows) <= upTo ? set : before;
+            var from = isRead(kind.Program, kind.PlaceOf(key)?.Shows ?? kind.Shows) ? set : before;
             if (from.Settings.TryGetValue(key, out var value))
                 settings[key] = value;
         }

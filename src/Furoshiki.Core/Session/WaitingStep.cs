@@ -7,8 +7,14 @@ namespace Furoshiki.Core.Session;
 /// <summary>One thing to be done so that what waits shows.</summary>
 /// <param name="Until">What: a program, a sign-in or the machine starts again.</param>
 /// <param name="Program">The program, if it is known and only that has to start again.</param>
+/// <param name="IsStopped">Whether the program does not run, and has to be started.</param>
 /// <param name="Titles">The parts that show then, by their names for people.</param>
-public sealed record WaitingStep(Shows Until, string? Program, ImmutableArray<string> Titles)
+public sealed record WaitingStep(
+    Shows Until,
+    string? Program,
+    bool IsStopped,
+    ImmutableArray<string> Titles
+)
 {
     /// <summary>
     /// The fewest things to be done until all shows: a restart brings a sign-in with it, and a sign-in starts every program again.
@@ -22,12 +28,13 @@ public sealed record WaitingStep(Shows Until, string? Program, ImmutableArray<st
             .. waiting
                 .GroupBy(part =>
                     latest > Shows.AfterProgramRestart
-                        ? (Until: latest, Program: null)
-                        : (part.Until, part.Program)
+                        ? (Until: latest, Program: null, IsStopped: false)
+                        : (part.Until, part.Program, part.IsStopped)
                 )
                 .Select(group => new WaitingStep(
                     group.Key.Until!.Value,
                     group.Key.Program,
+                    group.Key.IsStopped,
                     [.. group.Select(part => part.Kind.Title)]
                 )),
         ];
@@ -53,6 +60,8 @@ public sealed record WaitingStep(Shows Until, string? Program, ImmutableArray<st
             (Shows.AtOnce, _) => "at once",
             (Shows.AfterSignIn, _) => "after the next sign-in",
             (Shows.AfterRestart, _) => "after the next restart",
+            (_, { } program) when IsStopped =>
+                $"when the {program} {(program.EndsWith('s') ? "are" : "is")} started; {(program.EndsWith('s') ? "they do" : "it does")} not run now",
             (_, { } program) =>
                 $"when the {program} {(program.EndsWith('s') ? "start" : "starts")} again",
             _ => "when its program starts again",

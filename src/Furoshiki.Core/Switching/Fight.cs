@@ -63,11 +63,7 @@ public sealed record Fight(string Words, ImmutableArray<Remedy> Remedies)
 
     private static IEnumerable<Standing> Standings(Look look)
     {
-        if (
-            look[DockKind.Kind] is { } dock
-            && dock.Get(DockKind.Program).Length > 0
-            && !dock.Get(DockKind.Hides)
-        )
+        if (look[DockKind.Kind] is { } dock && DockKind.IsThere(dock) && !dock.Get(DockKind.Hides))
             yield return new Standing(
                 dock,
                 null,

@@ -20,7 +20,7 @@ namespace Furoshiki.Store.Compiled
                 "Furoshiki.Store.DesktopRow",
                 typeof(DesktopRow),
                 baseEntityType,
-                propertyCount: 13,
+                propertyCount: 15,
                 foreignKeyCount: 4,
                 unnamedIndexCount: 5,
                 keyCount: 1);
@@ -55,6 +55,13 @@ namespace Furoshiki.Store.Compiled
                 fieldInfo: typeof(DesktopRow).GetField("<Map>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 valueConverter: new DigestConverter());
             map.SetSentinelFromProviderValue(new byte[0]);
+
+            var mayTell = runtimeEntityType.AddProperty(
+                "MayTell",
+                typeof(bool),
+                propertyInfo: typeof(DesktopRow).GetProperty("MayTell", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(DesktopRow).GetField("<MayTell>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: false);
 
             var name = runtimeEntityType.AddProperty(
                 "Name",
@@ -95,6 +102,12 @@ namespace Furoshiki.Store.Compiled
                 fieldInfo: typeof(DesktopRow).GetField("<Showing>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true,
                 valueConverter: new DigestConverter());
+
+            var stand = runtimeEntityType.AddProperty(
+                "Stand",
+                typeof(string),
+                propertyInfo: typeof(DesktopRow).GetProperty("Stand", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(DesktopRow).GetField("<Stand>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var version = runtimeEntityType.AddProperty(
                 "Version",

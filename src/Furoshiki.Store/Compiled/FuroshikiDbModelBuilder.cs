@@ -11,7 +11,7 @@ namespace Furoshiki.Store.Compiled
     public partial class FuroshikiDbModel
     {
         private FuroshikiDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("2fcc7346-2922-49dc-afc5-4e0aad7f7a9e"), entityTypeCount: 15)
+            : base(skipDetectChanges: false, modelId: new Guid("9a4ad2bc-c33b-44a3-a1c3-90c1ed48ab99"), entityTypeCount: 15)
         {
         }
 

@@ -152,6 +152,9 @@ namespace Furoshiki.Store.Migrations
                         .IsRequired()
                         .HasColumnType("BLOB");
 
+                    b.Property<bool>("MayTell")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasMaxLength(60)
@@ -175,6 +178,10 @@ namespace Furoshiki.Store.Migrations
 
                     b.Property<byte[]>("Showing")
                         .HasColumnType("BLOB");
+
+                    b.Property<string>("Stand")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Version")
                         .IsRequired()

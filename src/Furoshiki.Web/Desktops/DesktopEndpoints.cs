@@ -4,16 +4,16 @@ using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
 using Furoshiki.App.Kinds;
 using Furoshiki.App.Now;
-using Furoshiki.App.Observing;
 using Furoshiki.App.Session;
 using Furoshiki.App.Shelf;
+using Furoshiki.App.Watching;
 using Furoshiki.Core.Maps;
 using Furoshiki.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Furoshiki.Web.Desktops;
 
-/// <summary>What a simulated desktop is told to do.</summary>
+/// <summary>What the session of a desktop is told to do.</summary>
 internal sealed record SessionRequest(SessionAction Action, string? Program);
 
 /// <summary>Asks for an edit of a part by another program.</summary>
@@ -21,6 +21,9 @@ internal sealed record OtherProgramRequest(string Kind);
 
 /// <summary>The version that a desktop's platform has.</summary>
 internal sealed record DesktopVersion(string Version);
+
+/// <summary>Whether a desktop's programs may be told that their settings are others.</summary>
+internal sealed record Telling(bool IsAllowed);
 
 /// <summary>What a desktop is called.</summary>
 internal sealed record DesktopName(string Name);
@@ -154,15 +157,36 @@ internal static class DesktopEndpoints
         desktops
             .MapPost(
                 "/{id:long}/session",
-                (long id, SessionRequest request, DesktopRegister register, Sessions sessions) =>
+                async (
+                    long id,
+                    SessionRequest request,
+                    DesktopRegister register,
+                    Sessions sessions
+                ) =>
                 {
-                    sessions.Act(register.Get(id), request.Action, request.Program);
+                    await sessions.Act(register.Get(id), request.Action, request.Program);
                     return TypedResults.NoContent();
                 }
             )
             .WithName("tellSession")
-            .WithSummary("Tell the session of a simulated desktop to do something")
-            .ProducesProblem(StatusCodes.Status409Conflict);
+            .WithSummary(
+                "Tell the session of a simulated desktop, or a program of a real one, something"
+            )
+            .ProducesProblem(StatusCodes.Status409Conflict)
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        desktops
+            .MapPut(
+                "/{id:long}/telling",
+                (long id, Telling telling, DesktopRegister register) =>
+                {
+                    register.AllowTelling(id, telling.IsAllowed);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("allowTelling")
+            .WithSummary(
+                "Say whether Furoshiki may tell a desktop's programs that their settings are others"
+            );
         desktops
             .MapPut(
                 "/{id:long}/faults",

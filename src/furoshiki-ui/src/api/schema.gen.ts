@@ -186,8 +186,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Tell the session of a simulated desktop to do something */
+        /** Tell the session of a simulated desktop, or a program of a real one, something */
         post: operations["tellSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desktops/{id}/telling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say whether Furoshiki may tell a desktop's programs that their settings are others */
+        put: operations["allowTelling"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1406,7 +1423,8 @@ export interface components {
         DesktopPage: {
             desktop: components["schemas"]["DesktopView"];
             report: components["schemas"]["FolderReport"];
-            programs: string[];
+            programs: components["schemas"]["ProgramView"][];
+            mayTell: boolean;
             faults: components["schemas"]["DiskFaults"];
         };
         DesktopState: {
@@ -1432,6 +1450,8 @@ export interface components {
             refuses: null | string;
             isFull: boolean;
         };
+        /** @enum {unknown} */
+        Doing: "ByHand" | "Now" | "IfAllowed";
         DriftView: {
             kind: string;
             title: string;
@@ -1893,6 +1913,14 @@ export interface components {
             scenes: components["schemas"]["SceneView"][];
             needs: components["schemas"]["LookNeedsView"];
         };
+        ProgramView: {
+            name: string;
+            titles: string[];
+            process: null | string;
+            isRunning: null | boolean;
+            isAlwaysOn: boolean;
+            told: null | string;
+        };
         PutOnView: {
             title: string;
             /** Format: date-time */
@@ -2054,7 +2082,7 @@ export interface components {
             said: string;
         };
         /** @enum {unknown} */
-        SessionAction: "SignIn" | "Restart" | "RestartProgram" | "AllThatWaits";
+        SessionAction: "SignIn" | "Restart" | "RestartProgram" | "StopProgram" | "AllThatWaits";
         SessionRequest: {
             action: components["schemas"]["SessionAction"];
             program: null | string;
@@ -2283,6 +2311,9 @@ export interface components {
         };
         /** @enum {unknown} */
         TargetKind: "Saving" | "SafeState" | "PutBack" | "Parts" | "Aside" | "Supplies";
+        Telling: {
+            isAllowed: boolean;
+        };
         ThinningForm: {
             /** Format: int32 */
             allForDays: number;
@@ -2335,6 +2366,7 @@ export interface components {
         WaitingView: {
             subject: string;
             words: string;
+            doing: components["schemas"]["Doing"];
         };
     };
     responses: never;
@@ -3068,6 +3100,66 @@ export interface operations {
             };
             /** @description Something stands in the way now that may not later. */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    allowTelling: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Telling"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

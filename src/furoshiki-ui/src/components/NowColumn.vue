@@ -33,6 +33,7 @@ const some = computed(() => kinds.value.filter((kind) => picked.value.includes(k
 const isAll = computed(() => some.value.length === kinds.value.length)
 
 const waiting = computed(() => (props.now?.notShowing ?? []).filter((part) => part.willShow))
+const can = (doing: Schemas['Doing']) => props.now?.waiting.some((step) => step.doing === doing)
 const fallen = computed(() => (props.now?.notShowing ?? []).filter((part) => !part.willShow))
 const shown = computed(() => props.gone ?? props.now?.desktop)
 const screens = (desktop: Schemas['DesktopView']) =>
@@ -131,7 +132,12 @@ const screens = (desktop: Schemas['DesktopView']) =>
           <p v-for="step in now.waiting" :key="step.subject">
             <SignalWord signal="waiting" :word="step.subject" /> {{ step.words }}
           </p>
-          <VBtn v-if="now.desktop.isSimulated" @click="emit('show')">Do all that waits</VBtn>
+          <VBtn v-if="can('Now')" @click="emit('show')">{{
+            can('ByHand') || can('IfAllowed') ? 'Do what can be done here' : 'Do all that waits'
+          }}</VBtn>
+          <p v-if="can('IfAllowed')">
+            <RouterLink :to="{ name: 'desktops' }">Let Furoshiki tell the programs…</RouterLink>
+          </p>
           <details>
             <summary>What is set, and what shows</summary>
             <p v-for="part in waiting" :key="part.kind">

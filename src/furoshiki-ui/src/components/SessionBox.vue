@@ -43,12 +43,6 @@ const kind = ref(props.page.report.kinds[0]?.kind ?? '')
     <div class="row">
       <VBtn @click="act.mutate({ action: 'SignIn', program: null })">Sign out and in</VBtn>
       <VBtn @click="act.mutate({ action: 'Restart', program: null })">Restart</VBtn>
-      <VBtn
-        v-for="program in page.programs"
-        :key="program"
-        @click="act.mutate({ action: 'RestartProgram', program })"
-        >Start the {{ program }} again</VBtn
-      >
     </div>
     <ProblemNote v-if="act.error.value" :error="act.error.value" />
   </section>

@@ -221,9 +221,22 @@ describe('the column of what is on now', () => {
 
   it('tells the fewest things to be done until all shows', () => {
     const view = now([waiting('Cursor', 'AfterSignIn', null), waiting('Behaviour', 'AfterSignIn', null)])
-    const text = column({ ...view, waiting: [{ subject: 'One sign-in', words: 'shows both.' }] }).text()
+    const text = column({
+      ...view,
+      waiting: [{ subject: 'One sign-in', words: 'shows both.', doing: 'Now' }],
+    }).text()
     expect(text).toContain('One sign-in shows both.')
     expect(text).toContain('Do all that waits')
+  })
+
+  it.each([
+    ['ByHand', 'Now', 'Do what can be done here'],
+    ['IfAllowed', 'IfAllowed', 'Let Furoshiki tell the programs…'],
+  ] as const)('offers what of all that waits can be done here (%s, %s)', (one, other, offer) => {
+    const steps = [one, other].map((doing) => ({ subject: doing, words: 'show later.', doing }))
+    const text = column({ ...now([waiting('Cursor', 'AfterSignIn', null)]), waiting: steps }).text()
+    expect(text).toContain(offer)
+    expect(text).not.toContain('Do all that waits')
   })
 
   it('tells what fell back apart from what waits', () => {

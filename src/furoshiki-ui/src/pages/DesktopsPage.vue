@@ -10,6 +10,7 @@ import FolderForm from '@/components/FolderForm.vue'
 import FolderReport from '@/components/FolderReport.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import ScreenDrawing from '@/components/ScreenDrawing.vue'
+import ProgramBox from '@/components/ProgramBox.vue'
 import SessionBox from '@/components/SessionBox.vue'
 import { useAddress } from '@/composables/useAddress'
 import { useDeletion } from '@/composables/useDeletion'
@@ -143,12 +144,13 @@ const ask = () => take(api.DELETE('/api/desktops/{id}', { params: { path: path()
           >
         </form>
       </section>
+      <ProgramBox v-if="page.programs.length > 0" :page="page" />
       <SessionBox v-if="page.desktop.isSimulated" :page="page" />
-      <section v-else class="paper">
+      <section v-else-if="page.programs.every((program) => program.isRunning === null)" class="paper">
         <h2>Session</h2>
         <p class="second">
-          This is a real folder. When its session takes up a change is up to the session; Furoshiki cannot see
-          it.
+          This is a real folder. When its session takes up a change is up to the session; its map does not say
+          how that is seen.
         </p>
       </section>
       <AccessBox />

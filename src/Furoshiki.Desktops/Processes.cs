@@ -1,0 +1,107 @@
+using System.Globalization;
+using Furoshiki.Core.Content;
+
+namespace Furoshiki.Desktops;
+
+/// <summary>A process of a person's session.</summary>
+/// <param name="Id">Its number.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Started">When it started, in clock ticks since the machine did.</param>
+public sealed record RunningProcess(int Id, string Name, long Started)
+{
+    /// <summary>What tells it from all others that ran and will run until the machine starts again.</summary>
+    public string Run => string.Create(CultureInfo.InvariantCulture, $"{Id}@{Started}");
+
+    /// <summary>Sends it a signal.</summary>
+    /// <param name="signal">The signal's number.</param>
+    /// <returns>Whether it still ran.</returns>
+    /// <exception cref="UnauthorizedAccessException">It is not this user's.</exception>
+    public bool Signal(int signal)
+    {
+        using var process = Posix.OpenProcess(Id);
+        // From here on the number cannot become another's, so what is seen under it now is what the signal reaches.
+        return process is not null && Processes.Look(Id) == this && Posix.Signal(process, signal);
+    }
+}
+
+/// <summary>The processes that run, as the kernel tells of them (proc(5)).</summary>
+public static class Processes
+{
+    private const string Table = "/proc";
+
+    /// <summary>What is another whenever the machine has started again.</summary>
+    public static string MachineRun { get; } =
+        File.ReadAllText($"{Table}/sys/kernel/random/boot_id").Trim();
+
+    /// <summary>The processes of some names that run for a home folder; those whose home this user may not know are not among them.</summary>
+    /// <param name="names">The names, of at most 15 characters.</param>
+    /// <param name="homes">The full paths of the folders that the home may be.</param>
+    public static IReadOnlyList<RunningProcess> Of(
+        IReadOnlySet<string> names,
+        IEnumerable<string> homes
+    )
+    {
+        var folders = homes.Select(FolderAt).OfType<(ulong, ulong)>().ToHashSet();
+        return
+        [
+            .. Directory
+                .EnumerateDirectories(Table)
+                .Select(path => int.TryParse(Path.GetFileName(path), out var id) ? Look(id) : null)
+                .OfType<RunningProcess>()
+                .Where(process =>
+                    names.Contains(process.Name)
+                    && HomeOf(process.Id) is { } home
+                    && FolderAt(home) is { } folder
+                    && folders.Contains(folder)
+                ),
+        ];
+    }
+
+    /// <summary>A process by its number; null if there is none, or it only waits for its end to be noticed.</summary>
+    internal static RunningProcess? Look(int id)
+    {
+        if (Read($"{Table}/{id}/stat") is not { } text)
+            return null;
+        // The name stands in parentheses and can have any sign in it, so what comes after is counted from the last one.
+        var (open, close) = (text.IndexOf('('), text.LastIndexOf(')'));
+        var rest = text[(close + 2)..].Split(' ');
+        return rest[0] is "Z" or "X"
+            ? null
+            : new RunningProcess(
+                id,
+                text[(open + 1)..close],
+                long.Parse(rest[19], CultureInfo.InvariantCulture)
+            );
+    }
+
+    /// <summary>What tells a folder from all others, links followed; null if it cannot be seen.</summary>
+    private static (ulong Device, ulong Inode)? FolderAt(string path)
+    {
+        try
+        {
+            return Posix.LStat($"{path}/.") is { } folder ? (folder.Device, folder.Inode) : null;
+        }
+        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+        {
+            return null;
+        }
+    }
+
+    private static string? HomeOf(int id) =>
+        Read($"{Table}/{id}/environ")
+            ?.Split('\0')
+            .FirstOrDefault(one => one.StartsWith("HOME=/", StringComparison.Ordinal))
+            ?["HOME=".Length..];
+
+    private static string? Read(string path)
+    {
+        try
+        {
+            return LosslessText.FromBytes(File.ReadAllBytes(path));
+        }
+        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+        {
+            return null;
+        }
+    }
+}
