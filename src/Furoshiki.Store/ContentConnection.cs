@@ -26,7 +26,7 @@ internal sealed class ContentConnection : IDisposable
             "$digest"
         );
         _chunk = connection.Command(
-            "SELECT Bytes FROM ContentChunks JOIN Contents ON Contents.Id = ContentId WHERE Digest = $digest AND Ordinal = $ordinal",
+            "SELECT Bytes, Unpacked FROM ContentChunks JOIN Contents ON Contents.Id = ContentId WHERE Digest = $digest AND Ordinal = $ordinal",
             "$digest",
             "$ordinal"
         );
@@ -48,12 +48,8 @@ internal sealed class ContentConnection : IDisposable
 
     /// <summary>A piece of some content.</summary>
     /// <exception cref="MissingContentException">It is not held.</exception>
-    public byte[] ReadChunk(Digest digest, int ordinal)
-    {
-        _chunk.Parameters[0].Value = digest.Bytes;
-        _chunk.Parameters[1].Value = ordinal;
-        return (byte[]?)_chunk.ExecuteScalar() ?? throw new MissingContentException(digest);
-    }
+    public byte[] ReadChunk(Digest digest, int ordinal) =>
+        FindChunk(digest, ordinal) ?? throw new MissingContentException(digest);
 
     /// <summary>The whole of some content, checked.</summary>
     /// <exception cref="MissingContentException">It is not held, or its copy is damaged.</exception>
@@ -74,14 +70,21 @@ internal sealed class ContentConnection : IDisposable
         var left = SizeOf(digest) ?? -1;
         for (var ordinal = 0; left > 0; ordinal++)
         {
-            _chunk.Parameters[0].Value = digest.Bytes;
-            _chunk.Parameters[1].Value = ordinal;
-            if (_chunk.ExecuteScalar() is not byte[] { Length: > 0 } chunk)
+            if (FindChunk(digest, ordinal) is not { Length: > 0 } chunk)
                 return false;
             hash.AppendData(chunk);
             left -= chunk.Length;
         }
         return left == 0 && Digest.OfHash(hash.GetHashAndReset()) == digest;
+    }
+
+    /// <summary>A piece of some content; null if it is not held, or damaged so that it cannot be unpacked.</summary>
+    private byte[]? FindChunk(Digest digest, int ordinal)
+    {
+        _chunk.Parameters[0].Value = digest.Bytes;
+        _chunk.Parameters[1].Value = ordinal;
+        using var row = _chunk.ExecuteReader();
+        return row.Read() ? Packing.Open((byte[])row[0], row[1] as long?) : null;
     }
 
     /// <summary>Notes of each content that it was seen whole at a moment, or that it is damaged.</summary>

@@ -19,16 +19,12 @@ public sealed class CopiedContent : IDisposable
         try
         {
             using var pieces = _copy.Command(
-                "SELECT Bytes FROM ContentChunks JOIN Contents ON Contents.Id = ContentId WHERE Digest = $digest ORDER BY Ordinal",
+                $"SELECT Bytes, {Packing.UnpackedIn(_copy)} FROM ContentChunks JOIN Contents ON Contents.Id = ContentId WHERE Digest = $digest ORDER BY Ordinal",
                 "$digest"
             );
             pieces.Parameters[0].Value = digest.Bytes;
             using var rows = pieces.ExecuteReader();
-            var bytes = new MemoryStream();
-            while (rows.Read())
-                bytes.Write((byte[])rows[0]);
-            bytes.Position = 0;
-            return bytes;
+            return new MemoryStream(Packing.Join(rows));
         }
         catch (SqliteException)
         {

@@ -389,8 +389,11 @@ public sealed class ContentChunkRow
     /// <summary>Which piece, from 0.</summary>
     public int Ordinal { get; set; }
 
-    /// <summary>Its bytes.</summary>
+    /// <summary>Its bytes, packed or as they are.</summary>
     public required byte[] Bytes { get; set; }
+
+    /// <summary>How many bytes it is unpacked; null where it is kept as it is.</summary>
+    public int? Unpacked { get; set; }
 }
 
 /// <summary>Some content names other content: a folder's record what is in the folder, a look its assets.</summary>

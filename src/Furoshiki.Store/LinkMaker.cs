@@ -5,7 +5,7 @@ using Microsoft.Data.Sqlite;
 namespace Furoshiki.Store;
 
 /// <summary>
-/// Notes which content names which, in a database that does not: from the looks and the safe states on, record by record. What is damaged
+/// Notes which content names which, in a database that does not: from the looks, the safe states and the supplies on, record by record. What is damaged
 /// names nothing.
 /// </summary>
 /// <param name="connection">The database.</param>
@@ -23,7 +23,11 @@ internal sealed class LinkMaker(SqliteConnection connection, bool marksMissing)
             )
         )
             Follow(look, Look.NamesIn);
-        foreach (var tree in Roots("SELECT Tree FROM SafeStates UNION SELECT Tree FROM Asides"))
+        foreach (
+            var tree in Roots(
+                "SELECT Tree FROM SafeStates UNION SELECT Tree FROM Asides UNION SELECT Files FROM Supplies"
+            )
+        )
             Follow(tree, Tree.NamesIn);
         using var done = connection.Command($"PRAGMA user_version = {FuroshikiDbFactory.HasLinks}");
         done.ExecuteNonQuery();
@@ -85,17 +89,14 @@ internal sealed class LinkMaker(SqliteConnection connection, bool marksMissing)
     private IReadOnlyList<NamedContent> NamesOf(long id, Names namesIn)
     {
         using var read = connection.Command(
-            "SELECT Bytes FROM ContentChunks WHERE ContentId = $id ORDER BY Ordinal",
+            "SELECT Bytes, Unpacked FROM ContentChunks WHERE ContentId = $id ORDER BY Ordinal",
             "$id"
         );
         read.Parameters[0].Value = id;
         using var chunks = read.ExecuteReader();
-        using var bytes = new MemoryStream();
-        while (chunks.Read())
-            bytes.Write((byte[])chunks[0]);
         try
         {
-            return namesIn(bytes.ToArray());
+            return namesIn(Packing.Join(chunks));
         }
         catch (FormatException)
         {

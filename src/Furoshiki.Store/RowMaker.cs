@@ -97,7 +97,7 @@ internal sealed class RowMaker(SqliteConnection damaged)
             {
                 ["Size"] =
                     One(
-                        $"SELECT coalesce(sum(length(\"Bytes\")), 0) FROM \"ContentChunks\" WHERE \"ContentId\" = {id}"
+                        $"SELECT coalesce(sum({Packing.LengthIn(damaged)}), 0) FROM \"ContentChunks\" WHERE \"ContentId\" = {id}"
                     ) ?? 0L,
                 ["IsWhole"] = 1L,
                 ["IsDamaged"] = 0L,
@@ -127,9 +127,11 @@ internal sealed class RowMaker(SqliteConnection damaged)
                 .. Look.Parse([
                         .. damaged
                             .Rows(
-                                $"SELECT \"Bytes\" FROM \"ContentChunks\" JOIN \"Contents\" ON \"Contents\".\"Id\" = \"ContentId\" WHERE \"Digest\" = x'{Digest.OfHash(look).Hex}' ORDER BY \"Ordinal\""
+                                $"SELECT \"Bytes\", {Packing.UnpackedIn(damaged)} FROM \"ContentChunks\" JOIN \"Contents\" ON \"Contents\".\"Id\" = \"ContentId\" WHERE \"Digest\" = x'{Digest.OfHash(look).Hex}' ORDER BY \"Ordinal\""
                             )
-                            .SelectMany(row => (byte[])row[0]!),
+                            .SelectMany(row =>
+                                Packing.Open((byte[])row[0]!, row[1] as long?) ?? []
+                            ),
                     ])
                     .Components.Select(part => part.Kind.Name),
             ];

@@ -312,7 +312,7 @@ public sealed class Salvage
         [
             .. _fresh
                 .Rows(
-                    $"SELECT \"Id\", \"Digest\" FROM \"{Contents}\" WHERE \"IsDamaged\" OR \"Size\" <> (SELECT coalesce(sum(length(\"Bytes\")), 0) FROM \"{Chunks}\" WHERE \"ContentId\" = \"{Contents}\".\"Id\")"
+                    $"SELECT \"Id\", \"Digest\" FROM \"{Contents}\" WHERE \"IsDamaged\" OR \"Size\" <> (SELECT coalesce(sum({Packing.LengthIn(_fresh)}), 0) FROM \"{Chunks}\" WHERE \"ContentId\" = \"{Contents}\".\"Id\")"
                 )
                 .Select(row => ((long)row[0]!, Digest.OfHash((byte[])row[1]!))),
         ];

@@ -40,10 +40,11 @@ internal sealed class SqliteContentBatch : IContentBatch
         );
         _whole = connection.Command("UPDATE Contents SET IsWhole = 1 WHERE Id = $id", "$id");
         _chunk = connection.Command(
-            "INSERT INTO ContentChunks (ContentId, Ordinal, Bytes) VALUES ($id, $ordinal, $bytes)",
+            "INSERT INTO ContentChunks (ContentId, Ordinal, Bytes, Unpacked) VALUES ($id, $ordinal, $bytes, $unpacked)",
             "$id",
             "$ordinal",
-            "$bytes"
+            "$bytes",
+            "$unpacked"
         );
         _noChunks = connection.Command("DELETE FROM ContentChunks WHERE ContentId = $id", "$id");
         _mended = connection.Command(
@@ -86,7 +87,7 @@ internal sealed class SqliteContentBatch : IContentBatch
     public Digest Put(ReadOnlySpan<byte> bytes)
     {
         var digest = Digest.Of(bytes);
-        Put(digest, bytes, isWhole: true);
+        Put(digest, bytes, isWhole: true, isRecord: false);
         return digest;
     }
 
@@ -97,7 +98,7 @@ internal sealed class SqliteContentBatch : IContentBatch
     )
     {
         var digest = Digest.Of(record);
-        var id = Put(digest, record, isWhole);
+        var id = Put(digest, record, isWhole, isRecord: true);
         foreach (var name in names)
             if (Find(name.Digest) is { } named)
                 Run(_link, id, named.Id);
@@ -140,7 +141,7 @@ internal sealed class SqliteContentBatch : IContentBatch
             : null;
     }
 
-    private long Put(Digest digest, ReadOnlySpan<byte> bytes, bool isWhole)
+    private long Put(Digest digest, ReadOnlySpan<byte> bytes, bool isWhole, bool isRecord)
     {
         long id;
         if (Find(digest) is { } held)
@@ -157,7 +158,9 @@ internal sealed class SqliteContentBatch : IContentBatch
         for (var ordinal = 0; ordinal * ChunkSize < bytes.Length; ordinal++)
         {
             var rest = bytes[(ordinal * ChunkSize)..];
-            Run(_chunk, id, ordinal, rest[..Math.Min(ChunkSize, rest.Length)].ToArray());
+            var piece = rest[..Math.Min(ChunkSize, rest.Length)];
+            var (kept, unpacked) = isRecord ? Packing.Pack(piece) : (piece.ToArray(), null);
+            Run(_chunk, id, ordinal, kept, unpacked ?? (object)DBNull.Value);
         }
         return id;
     }
@@ -186,7 +189,7 @@ internal sealed class SqliteContentBatch : IContentBatch
             length > 0;
             (ordinal, length) = (ordinal + 1, Read())
         )
-            Run(_chunk, id, ordinal, buffer.AsSpan(0, length).ToArray());
+            Run(_chunk, id, ordinal, buffer.AsSpan(0, length).ToArray(), DBNull.Value);
 
         int Read() => bytes.ReadAtLeast(buffer, ChunkSize, throwOnEndOfStream: false);
     }

@@ -60,7 +60,13 @@ public sealed class LookJudgeTests
                         (_, _) => null
                     )
                 )
-                .Select(note => (note.Kind, note.IsNew, note.Settle?.Instead.FirstOrDefault())),
+                .Select(note =>
+                    (
+                        note.Kind,
+                        note.IsNew,
+                        note.Settle?.Instead.Concat(note.Settle.Without).FirstOrDefault()
+                    )
+                ),
         ];
 
     [Fact]
@@ -82,6 +88,32 @@ public sealed class LookJudgeTests
         Notes(icons).ShouldBe([(LookNoteKind.MadeForAnother, true, null)]);
         (_version, _before) = ("3.8", "5.0");
         Notes(icons).ShouldBe([(LookNoteKind.MadeForAnother, false, null)]);
+    }
+
+    [Fact]
+    public void Two_supplies_that_exclude_each_other_are_told_and_settled_by_leaving_one_out()
+    {
+        Made("dock", "Bench");
+        Made("widgets", "Shelf");
+        var dock = Part("dock", ("program", "Bench"));
+        var shelf = Part("widgets", ("shelf/which", "Shelf"), ("shelf/place", "9x9+0+0")) with
+        {
+            Assets = [new Asset("Shelf", "which", "data:widgets/Shelf", true, null)],
+        };
+        Notes(dock, shelf).ShouldBeEmpty();
+        Made(
+            "widgets",
+            "Shelf",
+            says =>
+                says["conflicts"] = new JsonArray(
+                    new JsonObject
+                    {
+                        ["supply"] = "pkg:generic/heron-ridge/bench",
+                        ["versions"] = ">=1.0.0 <2.0.0",
+                    }
+                )
+        );
+        Notes(dock, shelf).ShouldBe([(LookNoteKind.Fighting, false, "widgets/shelf/")]);
     }
 
     [Fact]

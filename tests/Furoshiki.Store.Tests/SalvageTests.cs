@@ -34,9 +34,56 @@ public sealed class SalvageTests : IDisposable
     [InlineData(5)]
     public void Whichever_page_is_damaged_everything_else_is_brought_over_and_what_is_gone_is_named(
         int form
-    )
+    ) => BringOverEachPageDamaged(Unpacked(form));
+
+    [Fact]
+    public void What_supplies_are_made_of_is_brought_over_and_so_are_records_that_are_packed()
     {
-        var whole = Unpacked(form);
+        var whole = At("supplies.db");
+        Opened(whole).Dispose();
+        var databases = new FuroshikiDbFactory(whole);
+        using (var hold = new SqliteContentStore(databases, TimeProvider.System).Hold())
+        {
+            var files = Enumerable
+                .Range(0, 300)
+                .Select(i => hold.Put(BitConverter.GetBytes((short)i)));
+            var tree = Tree.Of(
+                files.Select(
+                    (file, i) =>
+                        new KeyValuePair<string, FileState>(
+                            $"{i}.svg",
+                            FileState.OfFile(420, 2, file)
+                        )
+                )
+            );
+            using (var batch = hold.Begin())
+            {
+                batch.PutTree(tree, null);
+                batch.Commit();
+            }
+            using var db = databases.CreateDbContext();
+            db.ContentChunks.Single(one => one.Unpacked == tree.Bytes.Length)
+                .Bytes.Length.ShouldBeLessThan(tree.Bytes.Length * 2 / 3);
+            db.Add(
+                new SupplyRow
+                {
+                    Name = "pkg:generic/own/fold@1.0.0",
+                    Says = hold.Put("{}"u8.ToArray()),
+                    Files = tree.Digest,
+                    Source = "",
+                }
+            );
+            db.SaveChanges();
+        }
+        var before = Migrated(whole);
+        var fresh = At("fresh.db");
+        Salvage.BringOver(whole, fresh, copy: null)!.Damaged.ShouldBe(0);
+        Migrated(fresh).Named.ShouldBe(before.Named, ignoreOrder: true);
+        BringOverEachPageDamaged(whole);
+    }
+
+    private void BringOverEachPageDamaged(string whole)
+    {
         var before = Migrated(whole);
         foreach (var page in Pages(whole))
         {

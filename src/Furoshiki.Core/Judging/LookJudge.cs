@@ -9,6 +9,7 @@ public static class LookJudge
 {
     private static readonly IReadOnlyList<Func<JudgedLook, IEnumerable<LookNote>>> Checks =
     [
+        Fighting,
         MadeForAnother,
         Toolkits,
         Tones,
@@ -17,6 +18,50 @@ public static class LookJudge
     /// <summary>What there is to know of a look before it is put on, the weightiest first.</summary>
     public static IReadOnlyList<LookNote> Judge(JudgedLook judged) =>
         [.. Checks.SelectMany(check => check(judged)).OrderBy(note => note.Kind)];
+
+    private static IEnumerable<LookNote> Fighting(JudgedLook judged)
+    {
+        var all = judged.Made.DistinctBy(one => one.Value.Supply.Id).ToList();
+        foreach (var (i, one) in all.Index())
+        foreach (var other in all.Skip(i + 1))
+        {
+            var (mine, its) = (one.Value.Supply, other.Value.Supply);
+            if (!mine.Excludes(its) && !its.Excludes(mine))
+                continue;
+            yield return new LookNote(
+                LookNoteKind.Fighting,
+                $"{mine.Title} and {its.Title} exclude each other",
+                $"{mine.Title} {mine.Version} and {its.Title} {its.Version} exclude each other: with both on, neither is sure to do its task.",
+                Without(judged, other) ?? Without(judged, one)
+            );
+        }
+    }
+
+    /// <summary>Leaving out what names an asset, be it an item or a whole part.</summary>
+    private static Remedy? Without(
+        JudgedLook judged,
+        KeyValuePair<(Kind Kind, string Name), Recognised> made
+    )
+    {
+        var part = judged.Look[made.Key.Kind];
+        return
+            part?.AssetNamed(made.Key.Name) is { } asset
+            && part.KeysNaming(asset).ToList() is { Count: > 0 } keys
+            ? new Remedy(
+                $"Without {made.Value.Supply.Title}",
+                "it stays as it is now",
+                [],
+                [
+                    .. keys.Select(key =>
+                            key.Item is { } item
+                                ? $"{part.Kind.Name}/{LeftOut.Item(item)}"
+                                : part.Kind.Name
+                        )
+                        .Distinct(),
+                ]
+            )
+            : null;
+    }
 
     private static IEnumerable<LookNote> MadeForAnother(JudgedLook judged)
     {

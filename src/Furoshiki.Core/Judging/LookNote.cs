@@ -8,6 +8,9 @@ namespace Furoshiki.Core.Judging;
 /// <summary>What there is to know of a look before it is put on, though it can be.</summary>
 public enum LookNoteKind
 {
+    /// <summary>Two of its supplies exclude each other, such as two programs for one task.</summary>
+    Fighting,
+
     /// <summary>Something of it is made for another version of the platform, or for another platform.</summary>
     MadeForAnother,
 

@@ -142,6 +142,10 @@ public sealed record Supply(
     /// <summary>Whether one of its assets is a single file.</summary>
     public bool IsFile(Provided asset) => Files.Any(file => file.Path == asset.Path);
 
+    /// <summary>Whether it says that another must not be there.</summary>
+    public bool Excludes(Supply other) =>
+        Conflicts.Any(one => one.Name == other.Name && one.Versions.Contains(other.Version));
+
     /// <summary>Whether it is made for a version of a platform.</summary>
     /// <param name="platform">The platform.</param>
     /// <param name="version">Its version, of which parts may be left out; one that is none agrees with nothing but any.</param>

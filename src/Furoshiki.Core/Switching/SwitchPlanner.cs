@@ -31,6 +31,7 @@ public sealed class SwitchPlanner(
     /// <summary>What was edited, by the real path: two files of a map can be one on the disk.</summary>
     private readonly Dictionary<string, SettingsDocument> _documents = [];
     private readonly Dictionary<string, FileChange> _assetChanges = [];
+    private readonly Dictionary<string, int> _ranks = [];
     private readonly PartFitter _fitter = new(map, reading, view, saved);
     private readonly List<PartStep> _steps = [];
     private readonly List<PartStep> _rights = [];
@@ -69,7 +70,7 @@ public sealed class SwitchPlanner(
             .ToList();
         // Assets come before the settings that name them, so that no moment names what is not there.
         var changes = TreeChanges
-            .InOrder(_assetChanges.Values)
+            .InOrder(_assetChanges.Values, change => _ranks.GetValueOrDefault(change.Path))
             .Concat(edits.Select(edit => edit.Change))
             .ToImmutableArray();
         var covered = _steps.Select(step => step.Difference.To!).Concat(_same).ToList();
@@ -114,6 +115,13 @@ public sealed class SwitchPlanner(
         }
     }
 
+    /// <summary>
+    /// When an asset of a part comes: after what nothing names (0), what it leans on before itself, and what the part names last, so that no
+    /// widget is there before its engine.
+    /// </summary>
+    private static int RankOf(Component part, Asset asset, int place) =>
+        part.KeysNaming(asset).Any() ? part.Assets.Length + 1 : part.Assets.Length - place;
+
     /// <summary>Places what supplies bring that no part of the look names, but others of them need.</summary>
     private void PlaceTheRest()
     {
@@ -155,13 +163,29 @@ public sealed class SwitchPlanner(
     internal static IEnumerable<string> MadeFrom(DesktopReading reading) =>
         reading.Files.Values.SelectMany(file => new[] { file.Named, file.Path }).Distinct();
 
+    /// <summary>
+    /// The parts in the order of the map; but one that goes makes room before what it would fight with comes, such as the old dock before
+    /// the panel that takes its edge.
+    /// </summary>
     private IEnumerable<Component> InOrder(IEnumerable<Component> components)
     {
         var order = map.InOrder.Select(kind => kind.Kind).ToList();
-        return components.OrderBy(one =>
-            order.IndexOf(one.Kind) is >= 0 and var at ? at : order.Count
-        );
+        var left = components
+            .OrderBy(one => order.IndexOf(one.Kind) is >= 0 and var at ? at : order.Count)
+            .ToList();
+        while (left.Count > 0)
+        {
+            var next = left.Find(one => left.All(other => !MakesRoom(other, one))) ?? left[0];
+            left.Remove(next);
+            yield return next;
+        }
     }
+
+    /// <summary>Whether a part as it is now would fight with another as it will be.</summary>
+    private bool MakesRoom(Component part, Component other) =>
+        part.Kind != other.Kind
+        && reading.Look[part.Kind] is { } now
+        && !Fight.In(Look.Of([now, other]), ImmutableHashSet.Create(other.Kind)).IsEmpty;
 
     private void PlanPart(Component wanted, LeftOut? leftOut)
     {
@@ -206,12 +230,21 @@ public sealed class SwitchPlanner(
         {
             var edits = Edit(kind, now, held, difference);
             var notes = new List<string>();
-            var assets = held.Assets.SelectMany(asset => Restore(kind, asset, notes)).ToList();
+            var assets = held
+                .Assets.Index()
+                .SelectMany(one =>
+                    Restore(kind, one.Item, notes)
+                        .Select(change => (Change: change, Rank: RankOf(held, one.Item, one.Index)))
+                )
+                .ToList();
             foreach (var (file, document) in edits)
                 _documents[file] = document;
-            foreach (var change in assets)
+            foreach (var (change, rank) in assets)
+            {
                 _assetChanges[change.Path] = change;
-            var files = edits.Keys.Concat(assets.Select(change => change.Path));
+                _ranks[change.Path] = Math.Min(_ranks.GetValueOrDefault(change.Path, rank), rank);
+            }
+            var files = edits.Keys.Concat(assets.Select(one => one.Change.Path));
             var shows = kind.ShowsFor(difference.Settings.Select(one => one.Key));
             (kind.TakesAdministrator ? _rights : _steps).Add(
                 new PartStep(difference, shows, [.. files], [.. notes])

@@ -66,14 +66,20 @@ public static class TreeChanges
             .Select(above => new FileChange(above, null, FileState.OfFolder(NewFolderMode)));
 
     /// <summary>First what goes, from the leaves up; then what comes or changes, from the folders down.</summary>
-    public static IEnumerable<FileChange> InOrder(IEnumerable<FileChange> changes)
+    /// <param name="changes">The changes.</param>
+    /// <param name="rank">What of that which comes is to be there before the rest, the lowest first; null if it does not matter.</param>
+    public static IEnumerable<FileChange> InOrder(
+        IEnumerable<FileChange> changes,
+        Func<FileChange, int>? rank = null
+    )
     {
         var all = changes.ToList();
         return all.Where(change => change.After is null)
             .OrderByDescending(change => change.Path, StringComparer.Ordinal)
             .Concat(
                 all.Where(change => change.After is not null)
-                    .OrderBy(change => change.Path, StringComparer.Ordinal)
+                    .OrderBy(change => rank?.Invoke(change) ?? 0)
+                    .ThenBy(change => change.Path, StringComparer.Ordinal)
             );
     }
 }

@@ -19,7 +19,7 @@ namespace Furoshiki.Store.Compiled
                 "Furoshiki.Store.ContentChunkRow",
                 typeof(ContentChunkRow),
                 baseEntityType,
-                propertyCount: 3,
+                propertyCount: 4,
                 foreignKeyCount: 1,
                 keyCount: 1);
 
@@ -44,6 +44,13 @@ namespace Furoshiki.Store.Compiled
                 typeof(byte[]),
                 propertyInfo: typeof(ContentChunkRow).GetProperty("Bytes", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(ContentChunkRow).GetField("<Bytes>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var unpacked = runtimeEntityType.AddProperty(
+                "Unpacked",
+                typeof(int?),
+                propertyInfo: typeof(ContentChunkRow).GetProperty("Unpacked", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(ContentChunkRow).GetField("<Unpacked>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
 
             var key = runtimeEntityType.AddKey(
                 new[] { contentId, ordinal });

@@ -11,7 +11,7 @@ namespace Furoshiki.Store.Compiled
     public partial class FuroshikiDbModel
     {
         private FuroshikiDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("9a4ad2bc-c33b-44a3-a1c3-90c1ed48ab99"), entityTypeCount: 15)
+            : base(skipDetectChanges: false, modelId: new Guid("18b0230e-d925-4172-a5cf-0c03992e2f56"), entityTypeCount: 15)
         {
         }
 

@@ -62,6 +62,9 @@ namespace Furoshiki.Store.Migrations
                         .IsRequired()
                         .HasColumnType("BLOB");
 
+                    b.Property<int?>("Unpacked")
+                        .HasColumnType("INTEGER");
+
                     b.HasKey("ContentId", "Ordinal");
 
                     b.ToTable("ContentChunks");
