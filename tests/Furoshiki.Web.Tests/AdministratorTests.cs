@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using Furoshiki.Tests.Shared;
 
 namespace Furoshiki.Web.Tests;
 
@@ -60,4 +61,48 @@ public sealed class AdministratorTests : OwnAppTests
         problem["detail"]!.GetValue<string>().ShouldContain(SignIn);
         App.Snapshot().ShouldBe(before);
     }
+
+    [Fact]
+    public async Task Sets_of_the_administrators_come_back_as_saved_by_the_script_with_copies_outside_of_them()
+    {
+        const string Set = "usr/share/icons/Inkstone";
+        var save = Api.SaveAs("With System", "icons");
+        save["keepSystem"] = true;
+        (await Server.Post("/api/profiles", save)).Status.ShouldBe(HttpStatusCode.Created);
+        var saving = await Server.SavingOf("With System");
+        var before = Of(Set);
+        var gone = Directory
+            .EnumerateFiles(App.At(Set), "*.svg", SearchOption.AllDirectories)
+            .First();
+        File.Delete(gone);
+        App.Edit($"{Set}/index.theme", "Name=Ink", "Name=Blue ink");
+        await File.WriteAllTextAsync(App.At($"{Set}/more.txt"), "more");
+
+        var plan = await Server.Plan("Saving", saving);
+        plan["rights"]!["parts"]!.AsArray().ShouldBeEmpty();
+        plan["rights"]!["files"]!.AsArray().Count.ShouldBe(3);
+        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        (await Ask(plan, "heron")).Status.ShouldBe(HttpStatusCode.OK);
+        Of(Set).ShouldBe(before);
+        (await Server.Plan("Saving", saving))["rights"].ShouldBeNull();
+        Directory
+            .EnumerateFiles(App.At("usr/share"), "*", SearchOption.AllDirectories)
+            .Where(path => path.Contains("before-furoshiki", StringComparison.Ordinal))
+            .Select(path => Path.GetFileName(path))
+            .ShouldBe(["index.theme", "more.txt"], ignoreOrder: true);
+    }
+
+    [Fact]
+    public async Task Of_a_set_that_was_not_kept_there_is_no_script_and_the_plan_says_that_it_stays()
+    {
+        var save = Api.SaveAs("Without System", "icons");
+        (await Server.Post("/api/profiles", save)).Status.ShouldBe(HttpStatusCode.Created);
+        App.Edit("usr/share/icons/Inkstone/index.theme", "Name=Ink", "Name=Blue ink");
+        var plan = await Server.Plan("Saving", await Server.SavingOf("Without System"));
+        plan["rights"].ShouldBeNull();
+        plan.ToJsonString().ShouldContain("stays as it is.");
+    }
+
+    private SortedDictionary<string, string> Of(string folder) =>
+        RunningApp.Snapshot(App.At(folder));
 }

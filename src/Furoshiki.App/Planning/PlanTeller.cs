@@ -8,6 +8,7 @@ using Furoshiki.Core.Judging;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
 
 namespace Furoshiki.App.Planning;
@@ -17,7 +18,8 @@ public sealed class PlanTeller(
     LookLibrary library,
     NowReader nowReader,
     OtherSessions others,
-    LookJudgements judgements
+    LookJudgements judgements,
+    IContentStore content
 )
 {
     /// <summary>A plan in words.</summary>
@@ -142,17 +144,41 @@ public sealed class PlanTeller(
         ];
     }
 
-    private static RightsView? RightsOf(ReadyPlan ready) =>
-        ready.Plan.Rights.IsEmpty
+    private RightsView? RightsOf(ReadyPlan ready)
+    {
+        var (plan, titles) = (
+            ready.Plan,
+            ready.Plan.Rights.Select(step => step.Difference.Kind.Title).ToList()
+        );
+        if (plan.AdministratorsFiles.Length > 0)
+            titles.Add("the administrator's files");
+        return titles.Count == 0
             ? null
             : new RightsView(
-                [.. ready.Plan.Rights.Select(Step)],
+                [.. plan.Rights.Select(Step)],
+                [.. plan.AdministratorsFiles.Select(file => PathText.Printable(file.Change.Path))],
                 RightsScript.Of(
-                    $"Puts on {string.Join(", ", ready.Plan.Rights.Select(step => step.Difference.Kind.Title))} of {ready.Name}, on {ready.Desktop.Name}.",
+                    $"Puts on {string.Join(", ", titles)} of {ready.Name}, on {ready.Desktop.Name}.",
                     ready.Desktop.Folder.Root,
-                    ready.Plan.AdministratorsEdits
+                    [
+                        .. plan.AdministratorsEdits,
+                        .. plan.AdministratorsFiles.Select(file => EditOf(file, ready.Seen.View)),
+                    ]
                 )
             );
+    }
+
+    private AdministratorsEdit EditOf(AdministratorsFile file, IDesktopView view)
+    {
+        var (path, before, after) = file.Change;
+        return new AdministratorsEdit(
+            path,
+            before is null ? (ReadOnlyMemory<byte>?)null : view.ReadFile(path),
+            after?.Content is { } wanted ? (ReadOnlyMemory<byte>?)content.Read(wanted) : null,
+            file.Place,
+            after?.Mode
+        );
+    }
 
     private static StepView Step(PartStep step) =>
         new(

@@ -68,8 +68,13 @@ public sealed record InsteadView(string Instead, string Title, string Words);
 
 /// <summary>What only the administrator may do.</summary>
 /// <param name="Parts">The parts that it is for.</param>
+/// <param name="Files">The files of the administrator's assets that it brings back as they were saved.</param>
 /// <param name="Script">A script for the shell that does it, once the plan was carried out.</param>
-public sealed record RightsView(IReadOnlyList<StepView> Parts, string Script);
+public sealed record RightsView(
+    IReadOnlyList<StepView> Parts,
+    IReadOnlyList<string> Files,
+    string Script
+);
 
 /// <summary>What a part loses on the desktop.</summary>
 /// <param name="Share">What it loses of all that it sets: more than 0, and 1 for the whole part.</param>

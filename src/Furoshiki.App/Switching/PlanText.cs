@@ -20,6 +20,7 @@ internal static class PlanText
         plan.TryAdd("misfits", new JsonArray());
         plan.TryAdd("others", new JsonArray());
         plan.TryAdd("supplies", new JsonArray());
+        plan["rights"]?.AsObject().TryAdd("files", new JsonArray());
         var losses = plan["losses"]!.AsArray();
         if (losses.Any(loss => loss!["reasons"] is null))
             plan["losses"] = new JsonArray([

@@ -41,6 +41,10 @@ internal static class SwitchWords
             output.Line(
                 $"Takes the administrator's rights: {part.Title}, {part.Words}. plan --script prints a script for it."
             );
+        if (plan.Rights is { Files.Count: > 0 } rights)
+            output.Line(
+                $"Takes the administrator's rights: {Counting.Of(rights.Files.Count, "file")} of sets, as saved. plan --script prints a script for it."
+            );
         foreach (var part in plan.Refused)
             Remedies(output, $"Not put on: {part.Title}. {part.Reason}", part.Remedies);
         foreach (var loss in plan.Losses)

@@ -8,10 +8,14 @@ namespace Furoshiki.Core.Switching;
 /// <param name="Path">The file, relative to the desktop's root.</param>
 /// <param name="Before">Its bytes before it; null if it is not there.</param>
 /// <param name="After">Its bytes after it; null if it goes.</param>
+/// <param name="KeepIn">The folder below which a copy of it is kept, relative to the desktop's root; null to keep it beside the file.</param>
+/// <param name="Mode">Its permission bits after it; null where they stay, or do not matter.</param>
 public sealed record AdministratorsEdit(
     string Path,
     ReadOnlyMemory<byte>? Before,
-    ReadOnlyMemory<byte>? After
+    ReadOnlyMemory<byte>? After,
+    string? KeepIn = null,
+    int? Mode = null
 );
 
 /// <summary>
@@ -21,6 +25,14 @@ public sealed record AdministratorsEdit(
 public static class RightsScript
 {
     private const int BytesInLine = 16;
+    private const int MostFiles = 200;
+    private const long MostBytes = 1 << 20;
+
+    /// <summary>Whether changes of files are few and small enough for a script that a person can read.</summary>
+    public static bool CanHold(IReadOnlyCollection<FileChange> changes) =>
+        changes.Count <= MostFiles
+        && changes.Sum(change => (change.Before?.Size ?? 0) + (change.After?.Size ?? 0))
+            <= MostBytes;
 
     private const string Steps = """
         # Whether a file is as wanted; without a wanted file, whether none is there.
@@ -42,11 +54,12 @@ public static class RightsScript
           fi
         }
 
-        # The copy stands beside the file.
+        # The copy of a settings file stands beside it; beside a file of a set it would be part of the set.
         copy() {
           if [ -e "$2" ] && ! same "$2" "$work/new$1"; then
-            cp -p "$2" "$2.$mark"
-            echo "Copied to: $2.$mark"
+            mkdir -p "$(dirname "$3")"
+            cp -p "$2" "$3"
+            echo "Copied to: $3"
           fi
         }
 
@@ -62,6 +75,9 @@ public static class RightsScript
               cp -p "$2" "$2.$mark-new"
             fi
             cat "$work/new$1" > "$2.$mark-new"
+            if [ -n "$3" ]; then
+              chmod "$3" "$2.$mark-new"
+            fi
             mv -f "$2.$mark-new" "$2"
           fi
           echo "Done: $2"
@@ -113,14 +129,30 @@ public static class RightsScript
             Write(text, edit.Before, $"old{i}");
             Write(text, edit.After, $"new{i}");
         }
+        string More(string step, AdministratorsEdit edit) =>
+            step switch
+            {
+                "copy" => " " + Quoted($"{root}/{CopyOf(edit, mark)}"),
+                "put" => $" '{ModeOf(edit)}'",
+                _ => "",
+            };
         foreach (var step in new[] { "expect", "copy", "put" })
         {
             text.Append('\n');
-            for (var i = 0; i < edits.Count; i++)
-                text.Append(CultureInfo.InvariantCulture, $"{step} {i} \"$file{i}\"\n");
+            foreach (var (i, edit) in edits.Index())
+                text.Append(
+                    CultureInfo.InvariantCulture,
+                    $"{step} {i} \"$file{i}\"{More(step, edit)}\n"
+                );
         }
         return text.ToString();
     }
+
+    private static string ModeOf(AdministratorsEdit edit) =>
+        edit.Mode is { } mode ? Convert.ToString(mode, 8) : "";
+
+    private static string CopyOf(AdministratorsEdit edit, string mark) =>
+        edit.KeepIn is { } folder ? $"{folder}/.{mark}/{edit.Path}" : $"{edit.Path}.{mark}";
 
     private static string MarkOf(IEnumerable<AdministratorsEdit> edits) =>
         Digest

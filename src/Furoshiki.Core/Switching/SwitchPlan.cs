@@ -31,6 +31,11 @@ public sealed record PartStep(
 /// <param name="Remedies">What can be chosen instead; empty where nothing can.</param>
 public sealed record PartRefusal(Kind Kind, string Reason, ImmutableArray<Remedy> Remedies);
 
+/// <summary>A file of an asset of the administrator's that is not as it was saved.</summary>
+/// <param name="Place">The folder of the administrator's that the asset is in, relative to the desktop's root.</param>
+/// <param name="Change">What stands there, and what is to stand there.</param>
+public sealed record AdministratorsFile(string Place, FileChange Change);
+
 /// <summary>Everything that a switch will do, worked out before the first byte moves.</summary>
 /// <param name="Steps">The parts that change, in the order in which people read them.</param>
 /// <param name="Refused">The parts that cannot be put on.</param>
@@ -70,6 +75,9 @@ public sealed record SwitchPlan(
 
     /// <summary>What the administrator has to edit for them once the plan was carried out.</summary>
     public ImmutableArray<AdministratorsEdit> AdministratorsEdits { get; init; } = [];
+
+    /// <summary>The files of the administrator's assets that are not as they were saved, as far as a script can bring them back.</summary>
+    public ImmutableArray<AdministratorsFile> AdministratorsFiles { get; init; } = [];
 
     /// <summary>What files that are written anew will not have any more, by path.</summary>
     public ImmutableArray<Gap> NotKept { get; init; } = [];

@@ -35,6 +35,7 @@ public sealed class SwitchPlanner(
     private readonly PartFitter _fitter = new(map, reading, view, saved);
     private readonly List<PartStep> _steps = [];
     private readonly List<PartStep> _rights = [];
+    private readonly Dictionary<string, AdministratorsFile> _administratorsFiles = [];
     private readonly List<PartRefusal> _refused = [];
     private readonly List<PartLoss> _losses = [];
     private readonly List<Component> _same = [];
@@ -98,6 +99,7 @@ public sealed class SwitchPlanner(
         {
             NotKept = [.. NotKeptOf(changes, view)],
             Rights = [.. _rights],
+            AdministratorsFiles = [.. _administratorsFiles.Values],
             AdministratorsEdits =
             [
                 .. _documents
@@ -142,8 +144,15 @@ public sealed class SwitchPlanner(
     ) =>
         new(
             edited.Key,
-            own?.Bytes ?? (view.Find(edited.Key) is null ? null : view.ReadFile(edited.Key)),
-            IsBlank(edited.Key, edited.Value.Bytes) ? null : edited.Value.Bytes
+            own?.Bytes
+                ?? (
+                    view.Find(edited.Key) is null
+                        ? (ReadOnlyMemory<byte>?)null
+                        : view.ReadFile(edited.Key)
+                ),
+            IsBlank(edited.Key, edited.Value.Bytes)
+                ? (ReadOnlyMemory<byte>?)null
+                : edited.Value.Bytes
         );
 
     /// <summary>Whether a file is as a new one would start, and need not be there.</summary>
@@ -319,7 +328,7 @@ public sealed class SwitchPlanner(
         {
             if (asset.Content is not null)
                 notes.Add(
-                    $"{root} is not as it was saved. It belongs to the administrator and stays as it is."
+                    $"{root} is not as it was saved. It belongs to the administrator and stays as it is{(LeaveToScript(asset, path) ? " until the administrator's script was run" : "")}."
                 );
             return [];
         }
@@ -342,6 +351,27 @@ public sealed class SwitchPlanner(
             : throw new SettingsFileException(
                 $"{PathText.Printable(blocked[0].Path)} is in the way: {blocked[0].Reason} So it is left as it is."
             );
+    }
+
+    /// <summary>Whether a script can bring an asset of the administrator's back: if it is held, and few enough files with no link are others.</summary>
+    private bool LeaveToScript(Asset asset, PlacePath path)
+    {
+        var root = path.FromRoot;
+        if (!saved.HoldsAll(asset.Content!.Value))
+            return false;
+        var changes = ChangesTo(asset, root, view.Find(root), view.FindTree(root) ?? Tree.Empty)
+            .Where(change => (change.After ?? change.Before)?.Type != FileType.Folder)
+            .ToList();
+        if (
+            changes.Any(change => !IsFileOrNone(change.Before) || !IsFileOrNone(change.After))
+            || !RightsScript.CanHold(changes)
+        )
+            return false;
+        foreach (var change in changes)
+            _administratorsFiles[change.Path] = new(path.Place.Path, change);
+        return true;
+
+        static bool IsFileOrNone(FileState? state) => state is null or { Type: FileType.File };
     }
 
     private IEnumerable<FileChange> ChangesTo(Asset asset, string root, FileState? now, Tree before)

@@ -1960,6 +1960,7 @@ export interface components {
         };
         RightsView: {
             parts: components["schemas"]["StepView"][];
+            files: string[];
             script: string;
         };
         RunProgress: {

@@ -29,7 +29,25 @@ const { data: today } = usePlan(
 )
 const left = computed(() => new Set((today.value?.rights ?? rights.value)?.parts.map((part) => part.kind)))
 const isOn = (kind: string) => today.value !== undefined && (!today.value.rights || !left.value.has(kind))
-const isAllOn = computed(() => rights.value?.parts.every((part) => isOn(part.kind)))
+const isDifferent = computed(() => new Set(today.value?.rights?.files))
+const isAllOn = computed(
+  () =>
+    rights.value?.parts.every((part) => isOn(part.kind)) &&
+    (today.value
+      ? rights.value.files.every((file) => !isDifferent.value.has(file))
+      : rights.value.files.length === 0),
+)
+/** What takes the administrator's rights, counted. */
+const subject = computed(() =>
+  [
+    [rights.value?.parts.length ?? 0, 'part'] as const,
+    [rights.value?.files.length ?? 0, 'file of a set'] as const,
+  ]
+    .filter(([number]) => number > 0)
+    .map(([number, word]) => count(number, word, word === 'part' ? undefined : 'files of sets'))
+    .join(' and '),
+)
+const isOne = computed(() => (rights.value?.parts.length ?? 0) + (rights.value?.files.length ?? 0) === 1)
 
 const { copy, copied } = useClipboard()
 const file = computed(() => `data:text/x-shellscript,${encodeURIComponent(rights.value?.script ?? '')}`)
@@ -50,15 +68,11 @@ const ask = useMutation({
 
 <template>
   <section v-if="rights" class="paper" data-test="rights">
-    <SignalWord
-      v-if="isAllOn"
-      signal="ready"
-      :word="`${count(rights.parts.length, 'part')} put on by the administrator`"
-    />
+    <SignalWord v-if="isAllOn" signal="ready" :word="`${subject} put on by the administrator`" />
     <SignalWord
       v-else
       signal="waiting"
-      :word="`${count(rights.parts.length, 'part')} ${rights.parts.length === 1 ? 'takes' : 'take'} the administrator’s rights`"
+      :word="`${subject} ${isOne ? 'takes' : 'take'} the administrator’s rights`"
     />
     <p v-for="part in rights.parts" :key="part.kind">
       <strong>{{ part.title }}</strong> <span class="second">{{ part.words }}</span>
@@ -71,6 +85,10 @@ const ask = useMutation({
         >Leave out</VBtn
       >
     </p>
+    <details v-if="rights.files.length > 0">
+      <summary>{{ count(rights.files.length, 'file') }} as saved</summary>
+      <p v-for="path in rights.files" :key="path" class="mono third">{{ path }}</p>
+    </details>
     <template v-if="!isAllOn">
       <p class="second">
         Furoshiki does not try it. A script does it after the switch: it looks first, copies each file, and
