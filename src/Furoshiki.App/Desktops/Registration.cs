@@ -260,7 +260,8 @@ public sealed class Registration(
             kind.Settings.Count + (kind.Items?.Settings.Count ?? 0),
             [
                 .. kind
-                    .Files.Select(file => file.Path.FromRoot)
+                    .Files.SelectMany(file => file.Paths)
+                    .Select(path => path.FromRoot)
                     .Concat(kind.Whole.Select(path => path.FromRoot)),
             ],
             [.. UnreadValueView.Of(part)],

@@ -4,6 +4,7 @@ using Furoshiki.App.Observing;
 using Furoshiki.App.SafeStates;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
 using Furoshiki.Store;
@@ -15,7 +16,13 @@ namespace Furoshiki.App.Planning;
 /// <param name="Kind">The kind.</param>
 /// <param name="Title">The kind's name for people.</param>
 /// <param name="Words">What changes, in words.</param>
-public sealed record OtherPartView(string Kind, string Title, string Words);
+/// <param name="Apart">The settings files that this desktop can have for itself, so that it does not change; empty if that is not possible.</param>
+public sealed record OtherPartView(
+    string Kind,
+    string Title,
+    string Words,
+    IReadOnlyList<string> Apart
+);
 
 /// <summary>Something that another desktop has put on.</summary>
 /// <param name="Title">What, in words.</param>
@@ -67,13 +74,32 @@ public sealed class OtherSessions(
                             .Select(part => new OtherPartView(
                                 part.Kind.Name,
                                 part.Kind.Title,
-                                part.Summary(edited: "written anew")
+                                part.Summary(edited: "written anew"),
+                                FilesApart(ready, one, part.Kind)
                             )),
                     ],
                     since is { } then ? PutOn(one, then) : []
                 ))
                 .Where(one => one.Parts.Count > 0),
         ];
+    }
+
+    /// <summary>The files of a desktop that a plan writes and a part of the other reads, if it can have all of them for itself.</summary>
+    private IReadOnlyList<string> FilesApart(ReadyPlan ready, LiveDesktop other, Kind kind)
+    {
+        var written = ready.Plan.Changes.Select(change => change.Path).ToHashSet();
+        var its = observer.See(other).Reading.Files;
+        var shared = other
+            .Map.Find(kind)!
+            .Files.Select(file => its[file.Name].Path)
+            .Where(written.Contains)
+            .ToHashSet();
+        var mine = ready
+            .Seen.Reading.Files.Where(file => shared.Contains(file.Value.Path))
+            .ToList();
+        return mine.Count > 0 && mine.All(file => file.Value.Apart is not null)
+            ? [.. mine.Select(file => file.Key)]
+            : [];
     }
 
     private IReadOnlyList<PartDifference> Changed(LiveDesktop other, SwitchPlan plan)

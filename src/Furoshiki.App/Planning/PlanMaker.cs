@@ -11,6 +11,7 @@ using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
+using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
@@ -274,7 +275,7 @@ public sealed class PlanMaker(
         var saved = lookSupplies.SavedWith(got);
         var plan = new SwitchPlanner(
             desktop.Map,
-            seen.Reading,
+            KeepingApart(seen.Reading, target.Apart ?? []),
             seen.View,
             saved,
             kind => maps.Get(map(kind)),
@@ -308,6 +309,18 @@ public sealed class PlanMaker(
                     )),
             ];
     }
+
+    private static DesktopReading KeepingApart(
+        DesktopReading reading,
+        IReadOnlyList<string> names
+    ) =>
+        names.FirstOrDefault(name => reading.Files.GetValueOrDefault(name)?.Apart is null)
+            is { } other
+            ? throw ProblemException.Field(
+                "apart",
+                $"This desktop cannot have a file {PathText.Printable(other)} of its own, or has it already."
+            )
+            : reading.KeepingApart(names.Distinct());
 
     /// <summary>The screens that a saving was made for; they are looked up where something asks for them.</summary>
     private Func<string, IReadOnlyList<Screen>> Screens(SavingRow row)

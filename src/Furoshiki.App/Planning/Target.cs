@@ -42,6 +42,10 @@ public sealed record LookParts(string Look, IReadOnlyList<string> Kinds);
 /// </param>
 /// <param name="Get">The package URLs of supplies that are to be there, each with a version, or without for any; null for none.</param>
 /// <param name="Remove">The package URLs of supplies that are to go, without versions; null for none.</param>
+/// <param name="Apart">
+/// The settings files, by their names in the desktop's map, of which the desktop gets its own, apart from a desktop with the same folder; null
+/// for none.
+/// </param>
 public sealed record Target(
     TargetKind Kind,
     long Id,
@@ -52,5 +56,6 @@ public sealed record Target(
     string? Grouping = null,
     IReadOnlyList<string>? Instead = null,
     IReadOnlyList<string>? Get = null,
-    IReadOnlyList<string>? Remove = null
+    IReadOnlyList<string>? Remove = null,
+    IReadOnlyList<string>? Apart = null
 );

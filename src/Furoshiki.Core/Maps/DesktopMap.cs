@@ -71,12 +71,17 @@ public sealed record PlacePath(Place Place, string Path)
 /// <param name="Path">Where it is.</param>
 /// <param name="Format">How it is written.</param>
 /// <param name="Blank">What a new one starts with; null if the desktop always has the file.</param>
-public sealed record SettingsFile(
-    string Name,
-    PlacePath Path,
-    SettingsFormat Format,
-    string? Blank
-);
+public sealed record SettingsFile(string Name, PlacePath Path, SettingsFormat Format, string? Blank)
+{
+    /// <summary>
+    /// Where one stands that this desktop alone reads in place of it, if it is there: so a desktop with the same home is kept apart; null if
+    /// the platform has no such place.
+    /// </summary>
+    public PlacePath? Apart { get; init; }
+
+    /// <summary>Where it can be.</summary>
+    public IEnumerable<PlacePath> Paths => Apart is null ? [Path] : [Path, Apart];
+}
 
 /// <summary>Where a setting lives, and how its values are spelt there.</summary>
 /// <param name="File">The settings file.</param>
@@ -166,7 +171,7 @@ public sealed record KindMap(
 
     /// <summary>Whether what stands at a path, relative to the desktop's root, can be of a part of the kind.</summary>
     public bool IsOf(string path) =>
-        Files.Any(file => file.Path.FromRoot == path)
+        Files.SelectMany(file => file.Paths).Any(its => its.FromRoot == path)
         || Whole.Any(whole => whole.FromRoot == path)
         || Assets
             .SelectMany(rule => rule.AllFolders)

@@ -20,7 +20,12 @@ public sealed partial class DesktopMapReader
 
     private sealed record PlaceJson(string Path, string? Rights = null);
 
-    private sealed record FileJson(string Path, string Format, string? Blank = null);
+    private sealed record FileJson(
+        string Path,
+        string Format,
+        string? Blank = null,
+        string? Apart = null
+    );
 
     private sealed record ProgramJson(
         string Process,

@@ -160,7 +160,10 @@ public sealed partial class DesktopMapReader
             PathIn(frame, json.Path, "files", name, "path"),
             format,
             json.Blank
-        );
+        )
+        {
+            Apart = json.Apart is { } apart ? PathIn(frame, apart, "files", name, "apart") : null,
+        };
     }
 
     private KindMap ReadKind(DesktopMap frame, string name, KindJson json)

@@ -25,7 +25,16 @@ public static class DesktopReader
 
     private static FileReading ReadFile(SettingsFile file, IDesktopView view)
     {
-        var named = file.Path.FromRoot;
+        var own = file.Apart?.FromRoot;
+        var isApart = own is not null && view.Find(own) is not null;
+        return ReadFile(file, view, isApart ? own! : file.Path.FromRoot) with
+        {
+            Apart = isApart ? null : own,
+        };
+    }
+
+    private static FileReading ReadFile(SettingsFile file, IDesktopView view, string named)
+    {
         var end = view.End(named);
         if (end.Path is not { } path)
             return new FileReading(named, named, null, end.Why);

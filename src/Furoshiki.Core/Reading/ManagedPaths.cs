@@ -23,7 +23,7 @@ public static class ManagedPaths
     /// <param name="view">The desktop's folder.</param>
     public static IEnumerable<string> Of(IEnumerable<DesktopMap> maps, IDesktopView view) =>
         maps.SelectMany(map =>
-                map.Files.Select(file => file.Path)
+                map.Files.SelectMany(file => file.Paths)
                     .Where(path => path.Place.IsPersons)
                     .Concat(map.AssetPaths)
             )

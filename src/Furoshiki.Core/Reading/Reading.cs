@@ -39,7 +39,11 @@ public sealed record FileReading(
     string Path,
     SettingsDocument? Document,
     string? Problem
-);
+)
+{
+    /// <summary>Where one of this desktop alone would be read in its place, relative to the root; null if there is no such place, or it is that one.</summary>
+    public string? Apart { get; init; }
+}
 
 /// <summary>A desktop as it was at one moment.</summary>
 /// <param name="Parts">Every kind of the map.</param>
@@ -51,6 +55,26 @@ public sealed record DesktopReading(
 {
     /// <summary>All that could be read, as a look.</summary>
     public Look Look { get; } = Look.Of(Parts.Select(part => part.Component).OfType<Component>());
+
+    /// <summary>The same, of which some files are to be this desktop's own from now on: they begin as the ones that it shares.</summary>
+    /// <param name="names">The names of the files in the map.</param>
+    public DesktopReading KeepingApart(IEnumerable<string> names) =>
+        this with
+        {
+            Files = names.Aggregate(
+                Files,
+                (files, name) =>
+                    files.SetItem(
+                        name,
+                        files[name] with
+                        {
+                            Named = files[name].Apart!,
+                            Path = files[name].Apart!,
+                            Apart = null,
+                        }
+                    )
+            ),
+        };
 
     /// <summary>The parts that could not be read.</summary>
     public IEnumerable<PartReading> Unread => Parts.Where(part => part.Component is null);

@@ -170,7 +170,10 @@ public sealed class SwitchPlanner(
 
     /// <summary>The paths of all settings files, and of the links to them.</summary>
     internal static IEnumerable<string> MadeFrom(DesktopReading reading) =>
-        reading.Files.Values.SelectMany(file => new[] { file.Named, file.Path }).Distinct();
+        reading
+            .Files.Values.SelectMany(file => new[] { file.Named, file.Path, file.Apart })
+            .OfType<string>()
+            .Distinct();
 
     /// <summary>
     /// The parts in the order of the map; but one that goes makes room before what it would fight with comes, such as the old dock before

@@ -1743,6 +1743,7 @@ export interface components {
             kind: string;
             title: string;
             words: string;
+            apart: string[];
         };
         OtherProgramRequest: {
             kind: string;
@@ -2309,6 +2310,7 @@ export interface components {
             instead?: null | string[];
             get?: null | string[];
             remove?: null | string[];
+            apart?: null | string[];
         };
         /** @enum {unknown} */
         TargetKind: "Saving" | "SafeState" | "PutBack" | "Parts" | "Aside" | "Supplies";

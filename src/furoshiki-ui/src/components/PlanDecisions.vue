@@ -13,7 +13,7 @@ const props = defineProps<{
   canChoose?: boolean
   adjust: (value: string) => Promise<void>
 }>()
-defineEmits<{ choose: [remedy: Schemas['Remedy']] }>()
+defineEmits<{ choose: [remedy: Schemas['Remedy']]; apart: [files: string[]]; together: [file: string] }>()
 const { now } = useDesktop()
 
 /** The supplies that have what the parts lack that cannot go on. */
@@ -148,8 +148,28 @@ const places = computed(() =>
       </p>
       <p v-for="part in other.parts" :key="part.kind">
         <strong>{{ part.title }}</strong> {{ part.words }}
+        <VBtn
+          v-if="canChoose && part.apart.length > 0"
+          class="bare"
+          :aria-label="`Keep ${part.title} apart`"
+          @click="$emit('apart', part.apart)"
+          >Keep apart</VBtn
+        >
       </p>
       <p class="second">Both have the same folder. What is left out here stays as it is there.</p>
+    </section>
+    <section v-if="plan.target.apart?.length" class="paper" data-test="apart">
+      <SignalWord signal="ready" word="Kept apart" />
+      <p v-for="file in plan.target.apart" :key="file">
+        This desktop has its own file <span class="mono">{{ file }}</span> from now on.
+        <VBtn
+          v-if="canChoose"
+          class="bare"
+          :aria-label="`Share ${file} again`"
+          @click="$emit('together', file)"
+          >Share it</VBtn
+        >
+      </p>
     </section>
     <section v-for="list in places" :key="list.test" class="paper" :data-test="list.test">
       <SignalWord :signal="list.signal" :word="list.word" />

@@ -140,6 +140,7 @@ describe('the decisions of a plan', () => {
   })
   const plan = (losses: Schemas['LossView'][]) =>
     ({
+      target: { kind: 'Saving', id: 1, apart: [] },
       losses,
       fights: [],
       misfits: [],
@@ -162,6 +163,22 @@ describe('the decisions of a plan', () => {
 
   it('are silent where there are none', () => {
     expect(mount(PlanDecisions, { props: { plan: plan([]), ended: false, adjust } }).text()).toBe('')
+  })
+
+  it('offer to keep a part apart that a session of the same home has too, and to share it again', async () => {
+    const part = { kind: 'colours', title: 'Colours', words: 'accent', apart: ['surface'] }
+    const others = [{ desktop: 2, name: 'Full session', parts: [part], takenBack: [] }]
+    const mounted = (shown: object) =>
+      mount(PlanDecisions, {
+        props: { plan: { ...plan([]), ...shown }, ended: false, adjust, canChoose: true },
+        global: { stubs: { VBtn: { template: '<button><slot /></button>' } } },
+      })
+    const shared = mounted({ others })
+    await shared.get('[aria-label="Keep Colours apart"]').trigger('click')
+    expect(shared.emitted('apart')).toEqual([[['surface']]])
+    const apart = mounted({ target: { kind: 'Saving', id: 1, apart: ['surface'] } })
+    await apart.get('[aria-label="Share surface again"]').trigger('click')
+    expect(apart.emitted('together')).toEqual([['surface']])
   })
 })
 

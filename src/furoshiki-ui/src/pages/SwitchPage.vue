@@ -39,12 +39,14 @@ function looked(text: string | null): Schemas['LookParts'] {
 const without = useAddressListOrNull('without')
 /** What is put on in place of what was saved. */
 const instead = useAddressList('instead')
+/** The settings files that the desktop is to have for itself, apart from another of the same folder. */
+const apart = useAddressList('apart')
 /** The supplies that are to come and to go. */
 const get = useAddressList('get')
 const remove = useAddressList('remove')
 const target = computed<Schemas['Target'] | null>(() => {
   const { saving, state, aside, back, parts, files, of } = route.query
-  const shaped = { without: without.value, instead: instead.value, get: get.value }
+  const shaped = { without: without.value, instead: instead.value, get: get.value, apart: apart.value }
   const list = (text: typeof parts) => (text ? String(text).split(',') : null)
   if (back) return { kind: 'PutBack', id: 0, kinds: back === 'all' ? null : list(back), ...shaped }
   if (of) return { kind: 'Parts', id: 0, looks: [of].flat().map(looked), ...shaped }
@@ -211,6 +213,8 @@ function planAgain() {
         :can-choose="canLeaveOut"
         :adjust="adjust"
         @choose="choose"
+        @apart="apart = [...new Set([...apart, ...$event])]"
+        @together="apart = apart.filter((one) => one !== $event)"
       />
       <PlanRights
         v-if="plan.rights && now"
