@@ -30,6 +30,7 @@ var byName = new Dictionary<string, Action>
     ["hearing"] = MeasureHearing,
     ["switch"] = MeasureSwitch,
     ["plan"] = MeasurePlan,
+    ["placing"] = MeasurePlacing,
     ["server"] = MeasureServer,
     ["command"] = MeasureCommand,
     ["back"] = MeasureBack,
@@ -244,6 +245,20 @@ void MeasurePlan()
                     $"plan over {files} files of which {edited} differ, {changes} paths: {time:0.0} ms"
                 );
         }
+    }
+}
+
+// A set of many small files is put where none of it is, against unpacking and flushing the same.
+void MeasurePlacing()
+{
+    foreach (var files in new[] { 80, 8_000 })
+    {
+        using var switching = new Switching(Path.Combine(repository, "scenario"), files, 800);
+        var time = Median(5, switching.Place, switching.TakeAway);
+        var unpacked = Median(5, switching.Unpack, switching.TakeAwayUnpacked);
+        // A few first, so that nothing measured is the runtime's own start.
+        if (files == 8_000)
+            Line($"placing {files} files", time, "tar -x and flushing the same", unpacked, 2);
     }
 }
 

@@ -57,6 +57,10 @@ internal sealed partial class Switching : IDisposable
 
     private string Many => Path.Combine(Root, "home/.local/share/icons/Fold-Slate/more");
 
+    private string Packed => Path.Combine(_home, "many.tar");
+
+    private string Unpacked => Path.Combine(_home, "unpacked");
+
     private string Config => Path.Combine(Root, "home/.config/engawa");
 
     /// <summary>Registers a desktop, of which a switch is noted.</summary>
@@ -100,14 +104,36 @@ internal sealed partial class Switching : IDisposable
     }
 
     /// <summary>Switches to the look of the two that is not on.</summary>
-    public void Switch()
+    public void Switch() => Switch(changes => changes == Files.Length);
+
+    /// <summary>The same where none of the many files is there.</summary>
+    public void Place() => Switch(changes => changes > _files);
+
+    /// <summary>Removes the many files, as another program would.</summary>
+    public void TakeAway() => Directory.Delete(Many, recursive: true);
+
+    /// <summary>Unpacks the many files beside the desktop, and flushes them.</summary>
+    public void Unpack() =>
+        Sample.Run($"tar -xf {Packed} -C {Unpacked} && sync -f {Unpacked}", _home);
+
+    /// <summary>Packs the many files, and makes an empty folder to unpack them in.</summary>
+    public void TakeAwayUnpacked()
+    {
+        if (!File.Exists(Packed))
+            Sample.Run($"tar -cf {Packed} -C {Many} .", _home);
+        if (Directory.Exists(Unpacked))
+            Directory.Delete(Unpacked, recursive: true);
+        Directory.CreateDirectory(Unpacked);
+    }
+
+    private void Switch(Func<int, bool> isAsExpected)
     {
         var plan = Plan();
         var outcome = new SwitchTransaction(1, _folder, [_map], _content, _journal).Execute(
             plan,
             CancellationToken.None
         );
-        if (!outcome.Switched || plan.Changes.Length != Files.Length)
+        if (!outcome.Switched || !isAsExpected(plan.Changes.Length))
             throw new InvalidOperationException(
                 outcome.Problem ?? $"{plan.Changes.Length} files were changed."
             );

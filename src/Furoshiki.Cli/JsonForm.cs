@@ -11,6 +11,7 @@ using Furoshiki.App.Planning;
 using Furoshiki.App.Safekeeping;
 using Furoshiki.App.SafeStates;
 using Furoshiki.App.Shelf;
+using Furoshiki.App.Supplies;
 using Furoshiki.App.Switching;
 using Furoshiki.App.Views;
 using Furoshiki.Cli.Verbs;
@@ -30,6 +31,10 @@ internal static class JsonForm
         ("compare", typeof(ComparisonView)),
         ("states", typeof(IReadOnlyList<SafeStateView>)),
         ("history", typeof(IReadOnlyList<PastSwitch>)),
+        ("supplies", typeof(IReadOnlyList<SupplyView>)),
+        ("carried", typeof(IReadOnlyList<CarriedView>)),
+        ("keep-carried", typeof(TakenSupply)),
+        ("take-in", typeof(TakenView)),
         ("save", typeof(SavedView)),
         ("make-state", typeof(SafeStateView)),
         ("plan", typeof(PlanView)),

@@ -104,7 +104,11 @@ internal sealed class Output(bool isJson, Surroundings to)
         if (isJson)
             to.Error.WriteLine(JsonSerializer.Serialize(problem, Json));
         else
+        {
             to.Error.WriteLine($"{problem.Sentence}\n{problem.Unharmed}");
+            foreach (var way in problem.WaysOut ?? [])
+                to.Error.WriteLine($"A way out: {way.Words} ({string.Join(' ', way.Remove)})");
+        }
     }
 }
 

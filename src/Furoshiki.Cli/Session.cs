@@ -30,7 +30,8 @@ internal sealed class Session : IDisposable
         var isOwn = data.Join();
         var services = new ServiceCollection()
             .AddLogging()
-            .AddFuroshiki(data, null, [])
+            // Who types a command can point at whatever they may read.
+            .AddFuroshiki(data, null, ["/"])
             .BuildServiceProvider();
         _own = (data, services);
         _services = services;

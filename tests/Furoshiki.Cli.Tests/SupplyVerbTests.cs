@@ -20,6 +20,7 @@ public sealed class SupplyVerbTests(RunningApp app) : CommandTests(app)
         var conflict = await Call("remove", "Meridian", "--yes");
         conflict.Code.ShouldBe(Refused);
         conflict.ToString().ShouldContain("needs Meridian 1");
+        conflict.ToString().ShouldContain("(pkg:generic/heron-ridge/meridian-night");
         (
             await Call("remove", "Meridian Night", "Meridian", "Meridian Night colours", "--yes")
         ).Code.ShouldBe(0);
@@ -44,5 +45,16 @@ public sealed class SupplyVerbTests(RunningApp app) : CommandTests(app)
         taken.Out.ShouldContain("Pier: pkg:generic/own/pier@1.0.0");
         taken.Out.ShouldContain("Mystery was not taken");
         (await Call("supplies", "Pier")).Out.ShouldContain("to get");
+    }
+
+    [Fact]
+    public async Task What_savings_carry_of_ones_own_is_listed_and_becomes_a_supply()
+    {
+        (await Call("carried")).Out.ShouldContain("Shutter.wav");
+        var kept = await Call("keep-carried", "shutter.wav");
+        kept.Code.ShouldBe(0, kept.ToString());
+        kept.Out.ShouldContain("pkg:generic/own/shutter");
+        (await Call("carried")).Out.ShouldNotContain("Shutter.wav");
+        (await Call("keep-carried", "shutter.wav")).Code.ShouldBe(3);
     }
 }

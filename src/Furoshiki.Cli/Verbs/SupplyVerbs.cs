@@ -3,6 +3,7 @@ using Furoshiki.App;
 using Furoshiki.App.Planning;
 using Furoshiki.App.Supplies;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Words;
 
 namespace Furoshiki.Cli.Verbs;
 
@@ -30,6 +31,11 @@ internal static class SupplyVerbs
     private static readonly Option<string?> KindOfSets = new("--kind")
     {
         Description = "The kind of what does not say it itself; such is left out otherwise",
+    };
+
+    private static readonly Argument<string> CarriedName = new("name")
+    {
+        Description = "The name of what is carried",
     };
 
     private static readonly Option<string[]> Remove = new("--remove")
@@ -67,7 +73,57 @@ internal static class SupplyVerbs
                 Folder,
                 KindOfSets
             ),
+            .. Verb.Looking(
+                Verb.OnDesktop("carried", "List what savings carry of one's own", Carried)
+            ),
+            Verb.OnDesktop(
+                "keep-carried",
+                "Make what savings carry of one's own a supply",
+                KeepCarried,
+                CarriedName
+            ),
         ];
+
+    private static int Carried(Call call)
+    {
+        var all = call.Session.Get<CarriedAssets>().All();
+        call.Output.Show(
+            all,
+            () =>
+                call.Output.Table(
+                    ["Name", "Kind", "Files", "Profiles"],
+                    all.Select(one =>
+                        (IReadOnlyList<Cell>)
+                            [
+                                one.Name,
+                                one.Title,
+                                $"{one.Files}, {Counting.Bytes(one.Size)}",
+                                string.Join(", ", one.Profiles),
+                            ]
+                    )
+                )
+        );
+        return ExitCode.Done;
+    }
+
+    private static int KeepCarried(Call call)
+    {
+        var (name, carried) = (
+            call.Given.GetValue(CarriedName)!,
+            call.Session.Get<CarriedAssets>()
+        );
+        var found = carried
+            .All()
+            .Where(one => one.Name.Equals(name, StringComparison.OrdinalIgnoreCase))
+            .ToList();
+        if (found is not [var only])
+            throw ProblemException.NotFound(
+                $"What is carried as {PathText.Printable(name)}{(found.Count > 1 ? ", of which there is more than one," : "")}"
+            );
+        var taken = carried.Keep(new CarriedForm(only.Kind, only.Content));
+        call.Output.Show(taken, () => call.Output.Line($"{taken.Title}: {taken.Id}"));
+        return ExitCode.Done;
+    }
 
     private static int TakeIn(Call call)
     {
