@@ -36,14 +36,14 @@ public sealed class NowReader(
         var reading = seen.Reading;
         var drift = DriftOf(desktop, seen);
         library.Remember(drift.Then);
-        var showing = sessions.Showing(desktop, seen);
-        if (showing is not null)
-            library.Remember(showing);
-        var notShowing = showing is null ? [] : sessions.NotShowing(desktop, seen, showing);
+        var shown = sessions.Shown(desktop, seen);
+        if (shown is not null)
+            library.Remember(shown.Showing);
+        var notShowing = shown?.NotShowing ?? [];
         return new NowView(
             DesktopView.Of(desktop),
             reading.Look.Digest.Hex,
-            (showing ?? reading.Look).Digest.Hex,
+            (shown?.Showing ?? reading.Look).Digest.Hex,
             drift.On is { } on
                 ? new OnView(
                     on.ProfileId,

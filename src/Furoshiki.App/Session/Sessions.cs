@@ -58,6 +58,11 @@ public sealed record DiskFaults(string? Refuses, bool IsFull)
     }
 }
 
+/// <summary>What a desktop shows.</summary>
+/// <param name="Showing">All of it.</param>
+/// <param name="NotShowing">The parts of which something else shows than what is set.</param>
+public sealed record ShownNow(Look Showing, IReadOnlyList<NotShowing> NotShowing);
+
 /// <summary>
 /// Knows what shows on desktops: of simulated ones, whose sessions it runs and whose state outlives the application, and of real ones as
 /// far as their maps say how it is seen.
@@ -80,23 +85,24 @@ public sealed class Sessions(
     public void SetFaults(long desktop, DiskFaults faults) => _faults[desktop] = faults;
 
     /// <summary>The programs of a desktop that should run and do not.</summary>
-    public IReadOnlySet<string> Stopped(LiveDesktop desktop) =>
-        desktop.IsSimulated
-            ? _stopped.GetValueOrDefault(desktop.Id, [])
-            : RealSession.StandOf(desktop).Stopped(desktop.Map);
+    public IReadOnlySet<string> Stopped(LiveDesktop desktop) => Stopped(desktop, StandOf(desktop));
 
     /// <summary>What a desktop shows; null for one of which it cannot be seen.</summary>
-    public Look? Showing(LiveDesktop desktop, Observation seen) =>
-        desktop.IsSimulated ? Read(desktop, seen, Shows.AtOnce, null)
-        : desktop.Map.CanBeFollowed ? Follow(desktop, seen)
-        : null;
-
-    /// <summary>The parts of which something else shows than what is set.</summary>
-    public IReadOnlyList<NotShowing> NotShowing(
-        LiveDesktop desktop,
-        Observation seen,
-        Look showing
-    ) => [.. SessionOf(desktop, seen).NotShowing(showing, seen.Reading)];
+    public ShownNow? Shown(LiveDesktop desktop, Observation seen)
+    {
+        var stand = StandOf(desktop);
+        if (stand is null && !desktop.IsSimulated)
+            return null;
+        var session = new DesktopSession(desktop.Map, seen.View, Stopped(desktop, stand));
+        var showing = Change(
+            desktop,
+            row =>
+                stand is null
+                    ? session.Read(ShowingOf(row), seen.Reading, DesktopSession.UpTo(Shows.AtOnce))
+                    : Follow(row, session, seen, stand)
+        );
+        return new ShownNow(showing, [.. session.NotShowing(showing, seen.Reading)]);
+    }
 
     /// <summary>
     /// Tells the session of a desktop to do something. On a real one, only programs can be told, and only what the person allows.
@@ -133,9 +139,7 @@ public sealed class Sessions(
 
     /// <summary>The fewest things to be done on a desktop until all shows.</summary>
     private ImmutableArray<WaitingStep> Waiting(LiveDesktop desktop, Observation seen) =>
-        Showing(desktop, seen) is { } showing
-            ? WaitingStep.Fewest(NotShowing(desktop, seen, showing))
-            : [];
+        WaitingStep.Fewest(Shown(desktop, seen)?.NotShowing ?? []);
 
     private static Shows UpTo(SessionAction action) =>
         action switch
@@ -169,52 +173,47 @@ public sealed class Sessions(
     {
         var told = await RealSession.Tell(desktop, program);
         if (told.Telling is { StartsAgain: false })
-            Change(
-                desktop,
-                row =>
-                    SessionOf(desktop, seen)
-                        .Read(
-                            ShowingOf(row),
-                            seen.Reading,
-                            DesktopSession.UpTo(Shows.AfterProgramRestart, told.Name)
-                        )
-            );
+            Read(desktop, seen, Shows.AfterProgramRestart, told.Name);
         else
-            Follow(desktop, seen);
+            Shown(desktop, seen);
     }
 
     /// <summary>What shows on a real desktop, given what started again since it was last looked at.</summary>
-    private Look Follow(LiveDesktop desktop, Observation seen)
+    private Look Follow(
+        DesktopRow row,
+        DesktopSession session,
+        Observation seen,
+        SessionStand stand
+    )
     {
-        var now = RealSession.StandOf(desktop);
-        return Change(
-            desktop,
-            row =>
-            {
-                var session = new DesktopSession(desktop.Map, seen.View, now.Stopped(desktop.Map));
-                var shows = RealSession.Parse(row.Stand) is { } before
-                    ? session.Read(
-                        ShowingOf(row),
-                        seen.Reading,
-                        (program, moment) => now.HasRead(before, desktop.Map, program, moment)
-                    )
-                    : session.Begin(seen.Reading);
-                row.Stand = RealSession.Text(now);
-                return shows;
-            }
-        );
+        var before = RealSession.Parse(row.Stand);
+        row.Stand = RealSession.Text(stand);
+        return before is null
+            ? session.Begin(seen.Reading)
+            : session.Read(
+                ShowingOf(row),
+                seen.Reading,
+                (program, moment) => stand.HasRead(before, seen.Desktop.Map, program, moment)
+            );
     }
 
-    private Look Read(LiveDesktop desktop, Observation seen, Shows upTo, string? program) =>
+    private void Read(LiveDesktop desktop, Observation seen, Shows upTo, string? program) =>
         Change(
             desktop,
             row =>
-                SessionOf(desktop, seen)
-                    .Read(ShowingOf(row), seen.Reading, DesktopSession.UpTo(upTo, program))
+                new DesktopSession(desktop.Map, seen.View, Stopped(desktop)).Read(
+                    ShowingOf(row),
+                    seen.Reading,
+                    DesktopSession.UpTo(upTo, program)
+                )
         );
 
-    private DesktopSession SessionOf(LiveDesktop desktop, Observation seen) =>
-        new(desktop.Map, seen.View, Stopped(desktop));
+    /// <summary>What of a real desktop's session runs; null where it cannot be seen, or is simulated.</summary>
+    private static SessionStand? StandOf(LiveDesktop desktop) =>
+        !desktop.IsSimulated && desktop.Map.CanBeFollowed ? RealSession.StandOf(desktop) : null;
+
+    private IReadOnlySet<string> Stopped(LiveDesktop desktop, SessionStand? stand) =>
+        stand?.Stopped(desktop.Map) ?? _stopped.GetValueOrDefault(desktop.Id, []);
 
     private Look? ShowingOf(DesktopRow row) =>
         row.Showing is { } digest ? library.Get(digest) : null;

@@ -56,8 +56,7 @@ public sealed class SimulatedDesktops(Sessions sessions, Observer observer)
 
     private ProgramView[] Programs(LiveDesktop desktop)
     {
-        var stopped = sessions.Stopped(desktop);
-        var running = desktop.IsSimulated ? null : RealSession.StandOf(desktop).Programs;
+        var isRunning = Running(desktop);
         return
         [
             .. desktop
@@ -70,14 +69,23 @@ public sealed class SimulatedDesktops(Sessions sessions, Observer observer)
                         group.Key,
                         [.. group.Select(kind => kind.Kind.Title)],
                         known?.Process,
-                        known is null
-                            ? null
-                            : running?.ContainsKey(group.Key) ?? !stopped.Contains(group.Key),
+                        known is null ? null : isRunning(known),
                         known is { IsAlwaysOn: true },
                         known?.Telling is { } telling ? Words(telling) : null
                     );
                 }),
         ];
+    }
+
+    private Func<ShowingProgram, bool> Running(LiveDesktop desktop)
+    {
+        if (!desktop.IsSimulated)
+        {
+            var running = RealSession.StandOf(desktop).Programs;
+            return program => running.ContainsKey(program.Name);
+        }
+        var stopped = sessions.Stopped(desktop);
+        return program => !stopped.Contains(program.Name);
     }
 
     private static string Words(ProgramTelling telling) =>

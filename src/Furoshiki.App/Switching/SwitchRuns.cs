@@ -255,7 +255,7 @@ public sealed class SwitchRuns(
         var title = nowReader.DriftOf(desktop, before).Words;
         var faults = sessions.FaultsOf(desktop.Id);
         // What shows now is known before anything else is set.
-        sessions.Showing(desktop, before);
+        sessions.Shown(desktop, before);
         var gaps = new List<Gap>();
         long? safeState = null;
         var transaction = new SwitchTransaction(

@@ -83,7 +83,7 @@ public sealed partial class DesktopWatch(
             var seen = observer.See(desktop);
             var state = seen.Derive("state", () => StateOf(seen));
             // Nobody tells when a process begins or ends; what shows is noted, so that it is part of what was saved.
-            var isWatched = !desktop.IsSimulated && sessions.Showing(desktop, seen) is not null;
+            var isWatched = !desktop.IsSimulated && sessions.Shown(desktop, seen) is not null;
             return (
                 $"{state} {register.SavedState(desktop)}",
                 desktop.Folder.Watch is { IsSure: true } && !isWatched
