@@ -183,14 +183,11 @@ public sealed class Copies(
             [
                 .. Directory
                     .GetFiles(folder, $"{Beginning}*{Ending}")
-                    .Select(path => (Path: path, At: MadeAt(Path.GetFileName(path))))
-                    .Where(one => one.At is not null)
+                    // One that is due to go can be gone by now; what was found of a file is what is told of it.
+                    .Select(path => (File: new FileInfo(path), At: MadeAt(Path.GetFileName(path))))
+                    .Where(one => one.At is not null && one.File.Exists)
                     .OrderByDescending(one => one.At)
-                    .Select(one => new CopyView(
-                        Path.GetFileName(one.Path),
-                        one.At!.Value,
-                        new FileInfo(one.Path).Length
-                    )),
+                    .Select(one => new CopyView(one.File.Name, one.At!.Value, one.File.Length)),
             ]
             : [];
 
