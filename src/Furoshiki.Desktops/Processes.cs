@@ -41,6 +41,8 @@ public static class Processes
         IEnumerable<string> homes
     )
     {
+        if (names.Count == 0)
+            return [];
         var folders = homes.Select(FolderAt).OfType<(ulong, ulong)>().ToHashSet();
         return
         [

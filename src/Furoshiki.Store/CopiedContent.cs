@@ -7,6 +7,7 @@ namespace Furoshiki.Store;
 public sealed class CopiedContent : IDisposable
 {
     private readonly SqliteConnection _copy;
+    private string? _unpacked;
 
     /// <summary>Opens a copy.</summary>
     /// <param name="path">Its file.</param>
@@ -18,8 +19,9 @@ public sealed class CopiedContent : IDisposable
     {
         try
         {
+            _unpacked ??= Packing.UnpackedIn(_copy);
             using var pieces = _copy.Command(
-                $"SELECT Bytes, {Packing.UnpackedIn(_copy)} FROM ContentChunks JOIN Contents ON Contents.Id = ContentId WHERE Digest = $digest ORDER BY Ordinal",
+                $"SELECT Bytes, {_unpacked} FROM ContentChunks JOIN Contents ON Contents.Id = ContentId WHERE Digest = $digest ORDER BY Ordinal",
                 "$digest"
             );
             pieces.Parameters[0].Value = digest.Bytes;

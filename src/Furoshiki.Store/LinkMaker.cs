@@ -5,8 +5,8 @@ using Microsoft.Data.Sqlite;
 namespace Furoshiki.Store;
 
 /// <summary>
-/// Notes which content names which, in a database that does not: from the looks, the safe states and the supplies on, record by record. What is damaged
-/// names nothing.
+/// Notes which content names which, in a database that does not: from the looks, the safe states and the supplies on, record by record.
+/// What is damaged names nothing.
 /// </summary>
 /// <param name="connection">The database.</param>
 /// <param name="marksMissing">Whether what is named and not there was lost, and is noted as damaged content.</param>

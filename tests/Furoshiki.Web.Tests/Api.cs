@@ -44,6 +44,38 @@ internal sealed class Api(HttpClient client)
             new JsonObject { ["action"] = action, ["program"] = program }
         );
 
+    /// <summary>A folder with a map: one that ships, unless its text is said.</summary>
+    public static JsonObject Choice(string folder, string? map = null) =>
+        new()
+        {
+            ["folder"] = folder,
+            ["map"] = map is null ? "open-desktop" : null,
+            ["mapText"] = map,
+        };
+
+    /// <summary>A desktop of one screen that is to be added.</summary>
+    public static JsonObject NewDesktop(
+        string name,
+        JsonNode choice,
+        int width,
+        int height,
+        string version = "1"
+    ) =>
+        new()
+        {
+            ["name"] = name,
+            ["choice"] = choice,
+            ["version"] = version,
+            ["screens"] = new JsonArray(
+                new JsonObject
+                {
+                    ["id"] = "main",
+                    ["width"] = width,
+                    ["height"] = height,
+                }
+            ),
+        };
+
     public static JsonObject SaveAs(string name, params string[] cover) =>
         new()
         {

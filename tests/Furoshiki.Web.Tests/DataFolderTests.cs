@@ -212,25 +212,7 @@ public sealed class DataFolderTests : IAsyncLifetime
     {
         var (status, body) = await api.Post(
             "/api/desktops",
-            new JsonObject
-            {
-                ["name"] = name,
-                ["choice"] = new JsonObject
-                {
-                    ["folder"] = folder,
-                    ["map"] = map is null ? "open-desktop" : null,
-                    ["mapText"] = map,
-                },
-                ["version"] = "1",
-                ["screens"] = new JsonArray(
-                    new JsonObject
-                    {
-                        ["id"] = "main",
-                        ["width"] = 800,
-                        ["height"] = 600,
-                    }
-                ),
-            }
+            Api.NewDesktop(name, Api.Choice(folder, map), 800, 600)
         );
         return status == HttpStatusCode.Created ? "" : body["detail"]!.GetValue<string>();
     }

@@ -140,20 +140,7 @@ public sealed class EveryDesktopTests(RunningApp app) : IClassFixture<RunningApp
             found[kind].ShouldBe("Set", kind);
         var (status, added) = await api.Post(
             "/api/desktops",
-            new JsonObject
-            {
-                ["name"] = "My own home",
-                ["choice"] = choice,
-                ["version"] = "",
-                ["screens"] = new JsonArray(
-                    new JsonObject
-                    {
-                        ["id"] = "main",
-                        ["width"] = 1920,
-                        ["height"] = 1080,
-                    }
-                ),
-            }
+            Api.NewDesktop("My own home", choice, 1920, 1080, version: "")
         );
         status.ShouldBe(HttpStatusCode.Created);
         RunningApp.Snapshot(home).ShouldBe(before, "nothing is written before a switch");

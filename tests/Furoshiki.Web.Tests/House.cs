@@ -34,27 +34,17 @@ internal sealed class House : IAsyncLifetime
     {
         var (status, body) = await Server.Post(
             "/api/desktops",
-            new JsonObject
-            {
-                ["name"] = name,
-                ["choice"] = new JsonObject
-                {
-                    ["folder"] = Folder,
-                    ["map"] = null,
-                    ["mapText"] = await File.ReadAllTextAsync(
+            Api.NewDesktop(
+                name,
+                Api.Choice(
+                    Folder,
+                    await File.ReadAllTextAsync(
                         Path.Combine(AppContext.BaseDirectory, "scenario", "maps", $"{map}.json")
-                    ),
-                },
-                ["version"] = "1",
-                ["screens"] = new JsonArray(
-                    new JsonObject
-                    {
-                        ["id"] = "main",
-                        ["width"] = 2560,
-                        ["height"] = 1440,
-                    }
+                    )
                 ),
-            }
+                2560,
+                1440
+            )
         );
         status.ShouldBe(HttpStatusCode.Created, body.ToJsonString());
         return body["id"]!.GetValue<long>();

@@ -55,6 +55,7 @@ public sealed class OtherSessions(
     {
         if (ready.Desktop.Siblings.Count == 0 || ready.Plan.Changes.IsEmpty)
             return [];
+        var written = ready.Plan.Changes.Select(change => change.Path).ToHashSet();
         var since =
             ready.Target.Kind == TargetKind.SafeState
                 ? safeStates.Get(ready.Desktop, ready.Target.Id).MadeAt
@@ -75,7 +76,7 @@ public sealed class OtherSessions(
                                 part.Kind.Name,
                                 part.Kind.Title,
                                 part.Summary(edited: "written anew"),
-                                FilesApart(ready, one, part.Kind)
+                                FilesApart(ready, written, one, part.Kind)
                             )),
                     ],
                     since is { } then ? PutOn(one, then) : []
@@ -85,9 +86,13 @@ public sealed class OtherSessions(
     }
 
     /// <summary>The files of a desktop that a plan writes and a part of the other reads, if it can have all of them for itself.</summary>
-    private IReadOnlyList<string> FilesApart(ReadyPlan ready, LiveDesktop other, Kind kind)
+    private IReadOnlyList<string> FilesApart(
+        ReadyPlan ready,
+        HashSet<string> written,
+        LiveDesktop other,
+        Kind kind
+    )
     {
-        var written = ready.Plan.Changes.Select(change => change.Path).ToHashSet();
         var its = observer.See(other).Reading.Files;
         var shared = other
             .Map.Find(kind)!

@@ -134,7 +134,10 @@ public sealed class PlanTeller(
                     note => note.Words
                 )
                 .Select(note =>
-                    note.Settle?.Instead.All(one => puts.Contains(one.Split('/')[0])) != false
+                    note.Settle is not { } settle
+                    || settle
+                        .Instead.Concat(settle.Without)
+                        .All(one => puts.Contains(one.Split('/')[0]))
                         ? note
                         : note with
                         {

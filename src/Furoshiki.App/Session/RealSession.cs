@@ -33,7 +33,12 @@ public static class RealSession
         var map = desktop.Map;
         var running = Running(
                 desktop,
-                [.. map.Programs.Select(program => program.Process), map.SessionProcess ?? ""]
+                [
+                    .. map
+                        .Programs.Select(program => program.Process)
+                        .Append(map.SessionProcess)
+                        .OfType<string>(),
+                ]
             )
             .ToLookup(process => process.Name);
         return new SessionStand(

@@ -61,18 +61,18 @@ public sealed record DesktopReading(
     public DesktopReading KeepingApart(IEnumerable<string> names) =>
         this with
         {
-            Files = names.Aggregate(
-                Files,
-                (files, name) =>
-                    files.SetItem(
+            Files = Files.SetItems(
+                names.Select(name =>
+                    KeyValuePair.Create(
                         name,
-                        files[name] with
+                        Files[name] with
                         {
-                            Named = files[name].Apart!,
-                            Path = files[name].Apart!,
+                            Named = Files[name].Apart!,
+                            Path = Files[name].Apart!,
                             Apart = null,
                         }
                     )
+                )
             ),
         };
 

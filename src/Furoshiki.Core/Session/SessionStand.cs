@@ -61,14 +61,4 @@ public sealed record SessionStand(
 
     /// <summary>Whether nobody is seen to be signed in: all is read when somebody is, so that nothing waits.</summary>
     private bool IsSignedOut(DesktopMap map) => map.SessionProcess is not null && SignIn is null;
-
-    /// <inheritdoc />
-    public bool Equals(SessionStand? other) =>
-        other is not null
-        && Machine == other.Machine
-        && SignIn == other.SignIn
-        && Programs.SequenceEqual(other.Programs);
-
-    /// <inheritdoc />
-    public override int GetHashCode() => HashCode.Combine(Machine, SignIn, Programs.Count);
 }

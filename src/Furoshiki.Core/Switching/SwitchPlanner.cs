@@ -30,8 +30,9 @@ public sealed class SwitchPlanner(
 {
     /// <summary>What was edited, by the real path: two files of a map can be one on the disk.</summary>
     private readonly Dictionary<string, SettingsDocument> _documents = [];
-    private readonly Dictionary<string, FileChange> _assetChanges = [];
-    private readonly Dictionary<string, int> _ranks = [];
+
+    /// <summary>What becomes of assets and of the folders above them, by path, and when: the lowest rank first.</summary>
+    private readonly Dictionary<string, (FileChange Change, int Rank)> _assetChanges = [];
     private readonly PartFitter _fitter = new(map, reading, view, saved);
     private readonly List<PartStep> _steps = [];
     private readonly List<PartStep> _rights = [];
@@ -71,7 +72,10 @@ public sealed class SwitchPlanner(
             .ToList();
         // Assets come before the settings that name them, so that no moment names what is not there.
         var changes = TreeChanges
-            .InOrder(_assetChanges.Values, change => _ranks.GetValueOrDefault(change.Path))
+            .InOrder(
+                _assetChanges.Values.Select(one => one.Change),
+                change => _assetChanges[change.Path].Rank
+            )
             .Concat(edits.Select(edit => edit.Change))
             .ToImmutableArray();
         var covered = _steps.Select(step => step.Difference.To!).Concat(_same).ToList();
@@ -117,6 +121,15 @@ public sealed class SwitchPlanner(
         }
     }
 
+    /// <summary>Notes a change; a folder that several things come into is there before the first of them.</summary>
+    private void Place(FileChange change, int rank) =>
+        _assetChanges[change.Path] = (
+            change,
+            _assetChanges.TryGetValue(change.Path, out var noted)
+                ? Math.Min(noted.Rank, rank)
+                : rank
+        );
+
     /// <summary>
     /// When an asset of a part comes: after what nothing names (0), what it leans on before itself, and what the part names last, so that no
     /// widget is there before its engine.
@@ -135,7 +148,7 @@ public sealed class SwitchPlanner(
         foreach (var (kind, asset) in coming?.Assets ?? [])
             if (!named.Contains((kind.Kind, asset.Name)))
                 foreach (var change in Restore(kind, asset, []))
-                    _assetChanges[change.Path] = change;
+                    Place(change, 0);
     }
 
     private AdministratorsEdit AdministratorsEditOf(
@@ -252,10 +265,7 @@ public sealed class SwitchPlanner(
             foreach (var (file, document) in edits)
                 _documents[file] = document;
             foreach (var (change, rank) in assets)
-            {
-                _assetChanges[change.Path] = change;
-                _ranks[change.Path] = Math.Min(_ranks.GetValueOrDefault(change.Path, rank), rank);
-            }
+                Place(change, rank);
             var files = edits.Keys.Concat(assets.Select(one => one.Change.Path));
             var shows = kind.ShowsFor(difference.Settings.Select(one => one.Key));
             (kind.TakesAdministrator ? _rights : _steps).Add(
@@ -430,7 +440,7 @@ public sealed class SwitchPlanner(
             };
         if (before is null && after is not null)
             foreach (var parent in TreeChanges.MissingParents(path, view))
-                _assetChanges[parent.Path] = parent;
+                Place(parent, 0);
         return (new FileChange(path, before, after), bytes);
     }
 }

@@ -29,24 +29,20 @@ const { data: today } = usePlan(
 )
 const left = computed(() => new Set((today.value?.rights ?? rights.value)?.parts.map((part) => part.kind)))
 const isOn = (kind: string) => today.value !== undefined && (!today.value.rights || !left.value.has(kind))
-const isDifferent = computed(() => new Set(today.value?.rights?.files))
+const isAsSaved = (file: string) => today.value !== undefined && !today.value.rights?.files.includes(file)
 const isAllOn = computed(
-  () =>
-    rights.value?.parts.every((part) => isOn(part.kind)) &&
-    (today.value
-      ? rights.value.files.every((file) => !isDifferent.value.has(file))
-      : rights.value.files.length === 0),
+  () => rights.value?.parts.every((part) => isOn(part.kind)) && rights.value.files.every(isAsSaved),
 )
 /** What takes the administrator's rights, counted. */
-const subject = computed(() =>
-  [
-    [rights.value?.parts.length ?? 0, 'part'] as const,
-    [rights.value?.files.length ?? 0, 'file of a set'] as const,
+const subject = computed(() => {
+  const { parts, files } = rights.value ?? { parts: [], files: [] }
+  return [
+    parts.length > 0 ? [count(parts.length, 'part')] : [],
+    files.length > 0 ? [count(files.length, 'file of a set', 'files of sets')] : [],
   ]
-    .filter(([number]) => number > 0)
-    .map(([number, word]) => count(number, word, word === 'part' ? undefined : 'files of sets'))
-    .join(' and '),
-)
+    .flat()
+    .join(' and ')
+})
 const isOne = computed(() => (rights.value?.parts.length ?? 0) + (rights.value?.files.length ?? 0) === 1)
 
 const { copy, copied } = useClipboard()
