@@ -24,40 +24,71 @@ internal sealed class FileWriter(
     private const int OwnersAll = 0b111_000_000;
     private const int OwnersWrite = 0b011_000_000;
 
-    /// <summary>Where the new bytes of a path were written, beside it.</summary>
+    /// <summary>Where the new bytes of a file were written, or a new folder with all that is in it was made, beside its path.</summary>
     private readonly Dictionary<string, string> _written = new(StringComparer.Ordinal);
 
     /// <summary>The folders whose mode is set at the end, when all that is in them has its place.</summary>
     private readonly SortedDictionary<string, FileState> _folders = new(StringComparer.Ordinal);
 
+    /// <summary>The folders above a path that went meanwhile, and were made again.</summary>
+    private readonly HashSet<string> _made = new(StringComparer.Ordinal);
+
     /// <summary>
-    /// Writes the new bytes of files beside them and flushes them, so that nothing but renames is left to do. Files whose folder
-    /// is not there yet, or will be another, are written later.
+    /// Writes the bytes of files beside them, makes folders that come beside their place with all that is in them, and flushes it all,
+    /// so that nothing but renames is left to do. What is in a folder that went meanwhile is written later.
     /// </summary>
-    public void WriteBeside(IReadOnlyList<FileChange> changes)
+    /// <param name="changes">What paths will be, a folder before what is in it.</param>
+    /// <param name="stop">Asks to stop.</param>
+    /// <returns>By the path of each folder that was made beside its place, the changes that come with it.</returns>
+    public ILookup<string, FileChange> Prepare(
+        IReadOnlyList<FileChange> changes,
+        CancellationToken stop
+    )
     {
-        var made = changes
-            .Where(change => change.Before?.Type != FileType.Folder)
-            .Select(change => change.Path)
-            .ToHashSet(StringComparer.Ordinal);
-        foreach (var change in changes)
+        var inside = new Dictionary<string, (string Top, string Full)>(StringComparer.Ordinal);
+        var folders = new Stack<(string Full, FileState State)>();
+        var isMany = changes.Count > ManyPaths;
+        foreach (var (path, _, state) in changes)
         {
+            stop.ThrowIfCancellationRequested();
+            if (state is null)
+                continue;
+            var slash = path.LastIndexOf('/');
+            var isInside = inside.TryGetValue(path[..Math.Max(0, slash)], out var folder);
             if (
-                change.After?.Type != FileType.File
-                || Above(change.Path).Any(made.Contains)
-                || Posix.LStat(paths.ParentOf(change.Path)) is not { IsFolder: true }
+                !isInside
+                && (
+                    state.Type == FileType.Link
+                    || Posix.LStat(paths.ParentOf(path)) is not { IsFolder: true }
+                    || (
+                        state.Type == FileType.Folder
+                        && Posix.LStat(paths.Full(path)) is { IsFolder: true }
+                    )
+                )
             )
                 continue;
-            at(new SwitchPoint("write beside", change.Path));
-            Unlock(change.Path);
-            _written[change.Path] = Write(change.Path, change.After);
-            at(new SwitchPoint("written", change.Path));
+            at(new SwitchPoint("write beside", path));
+            if (!isInside)
+                Unlock(path);
+            var full = isInside
+                ? $"{folder.Full}/{path[(slash + 1)..]}"
+                : _written[path] = unfinished.Beside(path, paths);
+            if (!isInside)
+                RemoveAll(full);
+            Make(full, state, isFlushed: !isMany);
+            if (isInside || state.Type == FileType.Folder)
+                inside[path] = (isInside ? folder.Top : path, full);
+            if (state.Type == FileType.Folder)
+                folders.Push((full, state));
+            at(new SwitchPoint("written", path));
         }
-        if (_written.Count > ManyPaths)
-            Posix.FlushFileSystem(root);
-        else
-            foreach (var written in _written.Values)
-                Posix.FlushFile(written);
+        foreach (var (full, state) in folders)
+            SetFolder(full, state, isFlushed: !isMany);
+        if (isMany)
+            FlushAll(_written.Keys.Select(paths.ParentOf));
+        return changes
+            .Where(one => inside.TryGetValue(one.Path, out var folder) && folder.Top != one.Path)
+            .ToLookup(one => inside[one.Path].Top, StringComparer.Ordinal);
     }
 
     /// <summary>Whether the mode of a folder lets its owner put something in it.</summary>
@@ -75,25 +106,21 @@ internal sealed class FileWriter(
         var now = Posix.LStat(full);
         if (now is { } stat && (state is null || stat.IsFolder != (state.Type == FileType.Folder)))
             Remove(path, full, stat);
-        switch (state?.Type)
+        if (_written.Remove(path, out var written))
+            Rename(path, written, full);
+        else if (state?.Type == FileType.Folder)
         {
-            case FileType.File:
-                if (!_written.Remove(path, out var written))
-                    written = Write(path, state);
-                Rename(path, written, full);
-                break;
-            case FileType.Link:
-                var link = unfinished.Beside(path, paths);
-                RemoveFile(link);
-                Posix.MakeLink(state.Target!, link);
-                Rename(path, link, full);
-                break;
-            case FileType.Folder:
-                at(new SwitchPoint("make folder", path));
-                if (now is not { IsFolder: true })
-                    Posix.MakeFolder(full);
-                _folders[path] = state;
-                break;
+            at(new SwitchPoint("make folder", path));
+            if (now is not { IsFolder: true })
+                Posix.MakeFolder(full);
+            _folders[path] = state;
+        }
+        else if (state is not null)
+        {
+            var beside = unfinished.Beside(path, paths);
+            RemoveAll(beside);
+            Make(beside, state, isFlushed: true);
+            Rename(path, beside, full);
         }
         if (now is not { IsFolder: true })
             paths.Forget(path);
@@ -101,38 +128,40 @@ internal sealed class FileWriter(
     }
 
     /// <summary>Gives folders their modes and attributes, the deepest first, and puts all that was brought about on the disk.</summary>
-    public void Finish(IReadOnlyCollection<string> brought)
+    /// <param name="brought">The paths that were changed, by this or by what was broken off before.</param>
+    public void Finish(IEnumerable<string> brought)
     {
         at(new SwitchPoint("set modes"));
-        foreach (var (path, state) in _folders.Reverse())
+        var changed = new HashSet<string>(_made, StringComparer.Ordinal);
+        foreach (var path in brought)
         {
-            if (Posix.LStat(paths.Full(path)) is not { IsFolder: true })
-                continue;
-            using var folder = Posix.OpenFolder(paths.Full(path));
-            Posix.SetAttributes(folder, state.Attributes);
-            Posix.SetMode(folder, state.Mode);
+            changed.Add(paths.ParentOf(path));
+            changed.Add(paths.Full(path));
         }
+        foreach (var (path, state) in _folders.Reverse())
+            if (Posix.LStat(paths.Full(path)) is { IsFolder: true })
+                SetFolder(paths.Full(path), state, isFlushed: changed.Count <= ManyPaths);
         _folders.Clear();
         at(new SwitchPoint("flush folders"));
-        if (brought.Count > ManyPaths)
-            Posix.FlushFileSystem(root);
+        if (changed.Count > ManyPaths)
+            FlushAll(changed);
         else
-            foreach (var parent in brought.Select(paths.ParentOf).Distinct())
-                if (
-                    Posix.LStat(parent) is { IsFolder: true, Permissions: var mode }
-                    && CanRead(mode)
-                )
-                    Posix.FlushFolder(parent);
+            foreach (var full in changed)
+                if (Posix.LStat(full) is { IsFolder: true, Permissions: var mode })
+                    if (CanRead(mode))
+                        Flush(full, Posix.OpenFolder(full));
+                    else
+                        FlushAll([root]);
     }
 
-    /// <summary>Removes what was written beside files and not put in their place.</summary>
+    /// <summary>Removes what was written beside its place and not put there.</summary>
     public void RemoveUnfinished(IReadOnlyList<FileChange> changes)
     {
         foreach (var change in changes)
             if (Posix.LStat(unfinished.Beside(change.Path, paths)) is not null)
             {
                 Unlock(change.Path);
-                RemoveFile(unfinished.Beside(change.Path, paths));
+                RemoveAll(unfinished.Beside(change.Path, paths));
             }
         _written.Clear();
     }
@@ -145,10 +174,21 @@ internal sealed class FileWriter(
             yield return path[..slash];
     }
 
-    private static void RemoveFile(string full)
+    /// <summary>Removes what stands at a full path, and all that is in it; a link is not followed.</summary>
+    private static void RemoveAll(string full)
     {
-        if (Posix.LStat(full) is { IsFolder: false })
+        if (Posix.LStat(full) is not { } stat)
+            return;
+        if (!stat.IsFolder)
+        {
             Posix.RemoveFile(full);
+            return;
+        }
+        Posix.SetMode(full, OwnersAll);
+        using (var folder = Posix.OpenFolder(full))
+            foreach (var name in Posix.NamesIn(folder))
+                RemoveAll($"{full}/{LosslessText.FromBytes(name.AsSpan()[..^1])}");
+        Posix.RemoveFolder(full);
     }
 
     /// <summary>Makes the folders above a path that went meanwhile.</summary>
@@ -158,7 +198,11 @@ internal sealed class FileWriter(
             return;
         foreach (var folder in Above(path).Reverse())
             if (Posix.LStat(paths.Full(folder)) is null)
+            {
                 Posix.MakeFolder(paths.Full(folder), TreeChanges.NewFolderMode);
+                _made.Add(paths.Full(folder));
+                _made.Add(paths.ParentOf(folder));
+            }
     }
 
     /// <summary>Makes the folder of a path one that its owner can write in, until <see cref="Finish"/>.</summary>
@@ -184,17 +228,58 @@ internal sealed class FileWriter(
         at(new SwitchPoint("renamed", path));
     }
 
-    private string Write(string path, FileState state)
+    /// <summary>Makes a file, a link or an empty folder, whose mode follows, at a full path at which nothing stands.</summary>
+    private void Make(string full, FileState state, bool isFlushed)
     {
-        var written = unfinished.Beside(path, paths);
-        RemoveFile(written);
-        using var source = content.Open(state.Content!.Value);
-        using SafeFileHandle handle = Posix.NewFile(written, 0b110_000_000);
-        using var file = new FileStream(handle, FileAccess.Write, bufferSize: 0);
-        source.CopyTo(file);
-        Posix.SetAttributes(handle, state.Attributes);
-        Posix.SetMode(handle, state.Mode);
-        return written;
+        switch (state.Type)
+        {
+            case FileType.Folder:
+                Posix.MakeFolder(full);
+                break;
+            case FileType.Link:
+                Posix.MakeLink(state.Target!, full);
+                break;
+            default:
+                using (var source = content.Open(state.Content!.Value))
+                using (var handle = Posix.NewFile(full, 0b110_000_000))
+                using (var file = new FileStream(handle, FileAccess.Write, bufferSize: 0))
+                {
+                    source.CopyTo(file);
+                    Posix.SetAttributes(handle, state.Attributes);
+                    Posix.SetMode(handle, state.Mode);
+                    if (isFlushed)
+                        Flush(full, handle);
+                }
+                break;
+        }
+    }
+
+    private void SetFolder(string full, FileState state, bool isFlushed)
+    {
+        using var folder = Posix.OpenFolder(full);
+        Posix.SetAttributes(folder, state.Attributes);
+        Posix.SetMode(folder, state.Mode);
+        if (isFlushed)
+            Flush(full, folder);
+    }
+
+    private void Flush(string full, SafeFileHandle handle)
+    {
+        Posix.Flush(handle, full);
+        at(new SwitchPoint("flushed", Path.GetRelativePath(root, full)));
+    }
+
+    /// <summary>Flushes the file systems that some folders are on.</summary>
+    private void FlushAll(IEnumerable<string> folders)
+    {
+        foreach (
+            var one in folders
+                .Select(full => (Full: full, Stat: Posix.LStat(full)))
+                .Where(one => one.Stat is { IsFolder: true } stat && CanRead(stat.Permissions))
+                .DistinctBy(one => one.Stat!.Value.Device)
+        )
+            Posix.FlushFileSystem(one.Full);
+        at(new SwitchPoint("flushed"));
     }
 
     private void Remove(string path, string full, Stat stat)

@@ -325,19 +325,9 @@ internal static partial class Posix
     public static void RemoveFolder(string path) =>
         Check(UnlinkAt(CurrentFolder, Name(path), AtRemoveFolder), path);
 
-    /// <summary>Puts the names in a folder on the disk (fsync(2) of the folder).</summary>
-    public static void FlushFolder(string path)
-    {
-        using var folder = OpenFolder(path);
-        Check(FSync((int)folder.DangerousGetHandle()), path);
-    }
-
-    /// <summary>Puts all that was written to a file on the disk (fsync(2)).</summary>
-    public static void FlushFile(string path)
-    {
-        using var file = OpenFile(path);
-        Check(FSync((int)file.DangerousGetHandle()), path);
-    }
+    /// <summary>Puts all that was written to an open file, or the names in an open folder, on the disk (fsync(2)).</summary>
+    public static void Flush(SafeFileHandle handle, string path) =>
+        Check(FSync((int)handle.DangerousGetHandle()), path);
 
     /// <summary>Puts all that was written to the file system of a folder on the disk (syncfs(2)).</summary>
     public static void FlushFileSystem(string path)

@@ -81,7 +81,7 @@ internal sealed class SwitchBack
             .ToList();
         foreach (var change in folders)
             _writer.Bring(change.Path, change.After);
-        _writer.Finish([.. folders.Select(change => change.Path)]);
+        _writer.Finish(_entry.Changes.Select(change => change.Path));
         return new WayBack(
             [],
             [
@@ -105,15 +105,27 @@ internal sealed class SwitchBack
         var aside = new List<Tree>();
         var left = new List<string>();
         var isUntouched = begun.All(change =>
-            change.Before == change.After || !IsNew(change, _paths.Find(change.Path))
+            StaysFolder(change) || !IsNew(change, _paths.Find(change.Path))
         );
+        if (!isUntouched)
+            _writer.Prepare(
+                [
+                    .. begun
+                        .Reverse()
+                        .Where(change => _paths.Find(change.Path) != change.Before)
+                        .Select(change => new FileChange(change.Path, change.After, change.Before)),
+                ],
+                CancellationToken.None
+            );
         foreach (var change in begun.Reverse())
         {
             var state = _paths.Find(change.Path);
             if (state == change.Before)
                 continue;
             var isOurs =
-                IsNew(change, state) || IsOld(change, state) || IsFolderStill(change, state);
+                IsNew(change, state)
+                || IsOld(change, state)
+                || (StaysFolder(change) && state?.Type == FileType.Folder);
             if (!isOurs && isUntouched)
             {
                 left.Add(change.Path);
@@ -130,7 +142,9 @@ internal sealed class SwitchBack
             else
                 _writer.Bring(change.Path, change.Before);
         }
-        _writer.Finish([.. begun.Select(change => change.Path)]);
+        if (left.Count > 0)
+            RemoveUnfinished();
+        _writer.Finish(_entry.Changes.Select(change => change.Path));
         return new WayBack(aside, left);
     }
 
@@ -181,10 +195,8 @@ internal sealed class SwitchBack
     }
 
     /// <summary>Whether a folder stays one, of which a switch changes nothing but the mode and the attributes.</summary>
-    private static bool IsFolderStill(FileChange change, FileState? state) =>
-        state?.Type == FileType.Folder
-        && change.Before?.Type == FileType.Folder
-        && change.After?.Type == FileType.Folder;
+    internal static bool StaysFolder(FileChange change) =>
+        change is { Before.Type: FileType.Folder, After.Type: FileType.Folder };
 
     private static bool IsOld(FileChange change, FileState? state) =>
         state == change.Before

@@ -177,19 +177,23 @@ public sealed class SwitchTransaction(
     {
         var unfinished = new UnfinishedNames(entry.Mark, entry.Changes);
         var writer = new FileWriter(folder.Root, paths, content, unfinished, At);
-        begun.AddRange(entry.Changes.Where(change => change.Before == change.After));
-        writer.WriteBeside(entry.Changes);
-        foreach (var change in entry.Changes.Where(change => change.Before != change.After))
+        // Folders are let be written in before their turn comes.
+        begun.AddRange(entry.Changes.Where(SwitchBack.StaysFolder));
+        var changes = entry.Changes.Where(change => change.Before != change.After).ToList();
+        var within = writer.Prepare(changes, stop);
+        foreach (var change in changes.Except(within.SelectMany(folder => folder)))
         {
             stop.ThrowIfCancellationRequested();
             if (paths.Find(change.Path) != change.Before && !writer.HasUnlocked(change.Path))
                 throw new IOException(
                     $"Another program wrote {PathText.Printable(change.Path)} during the switch. It was left as that program wrote it."
                 );
-            begun.Add(change);
+            if (!SwitchBack.StaysFolder(change))
+                begun.Add(change);
+            begun.AddRange(within[change.Path]);
             writer.Bring(change.Path, change.After);
         }
-        writer.Finish([.. entry.Changes.Select(change => change.Path)]);
+        writer.Finish(entry.Changes.Select(change => change.Path));
     }
 
     private WayBack GoBack(

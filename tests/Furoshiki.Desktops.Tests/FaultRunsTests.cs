@@ -15,31 +15,33 @@ public sealed class FaultRunsTests : IDisposable
 
     private readonly RealDesktop _desktop = new();
     private readonly Random _random = new(20261126);
+    private readonly LossyDisk _disk;
     private readonly Look _other;
     private readonly Tree _state;
     private readonly SortedDictionary<string, string> _old;
     private readonly SortedDictionary<string, string> _new;
     private readonly SortedDictionary<string, string> _partly;
     private readonly string[] _some;
+    private readonly string[] _files;
     private readonly SortedDictionary<string, string> _supplied;
     private readonly Tree _came;
 
     public FaultRunsTests()
     {
+        _disk = new LossyDisk(_desktop.Root, _random);
         _other = _desktop.SaveOtherAndComeBack();
         _state = _desktop.Hold();
         _came = _desktop.Folder.FindTree(Updated)!;
         _old = _desktop.Snapshot();
         Switch();
         _new = _desktop.Snapshot();
-        // Every other file and folder that the switch changes.
-        _some =
+        _files =
         [
             .. _old
                 .Keys.Union(_new.Keys)
-                .Where(path => _old.GetValueOrDefault(path) != _new.GetValueOrDefault(path))
-                .Where((_, i) => i % 2 == 0),
+                .Where(path => _old.GetValueOrDefault(path) != _new.GetValueOrDefault(path)),
         ];
+        _some = [.. _files.Where((_, i) => i % 2 == 0)];
         var outcome = _desktop.GoBackTo(_state, paths: _some);
         outcome.Switched.ShouldBeTrue(outcome.Problem);
         _partly = _desktop.Snapshot();
@@ -62,26 +64,70 @@ public sealed class FaultRunsTests : IDisposable
             var (name, prepare, carryOut, after) = Kind(run % 6);
             prepare();
             var before = _desktop.Snapshot();
-            var fault = new Fault(_random);
-            Attempt(() => carryOut(fault.At));
-            var said = $"run {run}, {name}, {fault}";
+            _disk.KeepAll();
+            var written = new Dictionary<string, byte[]>(StringComparer.Ordinal);
+            var said = $"run {run}, {name}" + Attempt(carryOut, written);
             // What recovers it is broken off too, and tried again as at the next start.
             while (_desktop.Journal.Unfinished().Count > 0)
-            {
-                var again = new Fault(_random);
-                said += $", then {again}";
-                Attempt(() => _desktop.Recover(again.At));
-            }
-            var ended = _desktop.Snapshot();
-            (ended.SequenceEqual(after) || ended.SequenceEqual(before)).ShouldBeTrue(said);
+                said += ", then" + Attempt(at => _desktop.Recover(at), written);
+            ShouldHave(written, said);
+            // What other programs write is theirs to flush.
+            if (written.Count == 0)
+                _disk.Lose();
+            var ended = Without(written, _desktop.Snapshot());
+            var (isOld, isNew) = (Differing(ended, before), Differing(ended, after));
+            (isOld.Length == 0 || isNew.Length == 0).ShouldBeTrue(
+                $"{said}; written: {string.Join(", ", written.Keys)}; not old: {isOld}; not new: {isNew}"
+            );
+
+            string Differing(
+                SortedDictionary<string, string> one,
+                SortedDictionary<string, string> other
+            ) =>
+                string.Join(
+                    ", ",
+                    one.Except(Without(written, other))
+                        .Concat(Without(written, other).Except(one))
+                        .Select(path => path.Key)
+                        .Distinct()
+                );
             if (_desktop.Journal.Unkept() is [var waiting])
             {
-                ended.ShouldBe(_new, said);
+                ended.ShouldBe(Without(written, _new), said);
                 _desktop.TakeBack(waiting.Id).ShouldNotBeNull(said);
             }
             ComeBack();
         }
     }
+
+    /// <summary>That what another program wrote is there, or was set aside.</summary>
+    private void ShouldHave(Dictionary<string, byte[]> written, string said)
+    {
+        using var db = _desktop.Databases.CreateDbContext();
+        var aside = db
+            .Asides.Select(one => one.Tree)
+            .AsEnumerable()
+            .Select(_desktop.Content.FindTree)
+            .ToList();
+        foreach (var (path, bytes) in written)
+            (
+                (
+                    File.Exists(_desktop.At(path))
+                    && File.ReadAllBytes(_desktop.At(path)).AsSpan().SequenceEqual(bytes)
+                ) || aside.Any(tree => tree?.Find(path)?.Content == Digest.Of(bytes))
+            ).ShouldBeTrue($"{said}: {path} is lost");
+    }
+
+    private static SortedDictionary<string, string> Without(
+        Dictionary<string, byte[]> written,
+        SortedDictionary<string, string> snapshot
+    ) =>
+        new(
+            snapshot
+                .Where(one => !written.ContainsKey(one.Key))
+                .ToDictionary(one => one.Key, one => one.Value),
+            StringComparer.Ordinal
+        );
 
     private (
         string Name,
@@ -131,41 +177,77 @@ public sealed class FaultRunsTests : IDisposable
         _desktop.Snapshot().ShouldBe(_old);
     }
 
-    private static void Attempt(Action run)
+    /// <summary>Lets something run with one fault.</summary>
+    /// <param name="run">What runs, given what is called at each of its points.</param>
+    /// <param name="written">What another program has written; what it writes now is added.</param>
+    /// <returns>What the fault was.</returns>
+    private string Attempt(Action<Action<SwitchPoint>> run, Dictionary<string, byte[]> written)
     {
+        var (kind, from) = ((FaultKind)_random.Next(5), _random.Next(MostPoints));
+        var now = 0;
+        string? reached = null;
         try
         {
-            run();
+            run(point =>
+            {
+                _disk.At(point);
+                if (
+                    now++ < from
+                    || (reached is not null && kind is not (FaultKind.Gone or FaultKind.PowerLost))
+                )
+                    return;
+                reached ??= $" {kind} at {from}, {point}";
+                if (kind == FaultKind.Written)
+                    Write(point, written);
+                else
+                    throw kind == FaultKind.Refused
+                        ? new UnauthorizedAccessException("Writing was refused.")
+                        : new IOException("No space left on the disk.");
+            });
         }
         catch (Exception problem)
             when (problem is IOException or UnauthorizedAccessException or WayBackException)
         {
             // As the fault would end it.
         }
+        catch (SwitchRefusedException) when (written.Count > 0)
+        {
+            // What another program wrote is not what the plan was made from.
+        }
+        if (reached is not null && kind == FaultKind.PowerLost && written.Count == 0)
+            _disk.Lose();
+        return reached ?? " not broken off";
     }
 
-    /// <summary>A disk that is full, a write that is refused, or a process that is gone, from a point on.</summary>
-    private sealed class Fault(Random random)
+    /// <summary>Has another program write to a file that is changed, but not between the last look at it and its rename.</summary>
+    private void Write(SwitchPoint point, Dictionary<string, byte[]> written)
     {
-        private readonly int _kind = random.Next(3);
-        private readonly int _from = random.Next(MostPoints);
-        private int _at;
-        private string? _reached;
+        var path = _files[_random.Next(_files.Length)];
+        if (
+            !File.Exists(_desktop.At(path))
+            || new FileInfo(_desktop.At(path)).LinkTarget is not null
+            || (point.Action is "rename" or "remove" && point.Path == path)
+        )
+            return;
+        File.AppendAllText(_desktop.At(path), "# another program\n");
+        written[path] = File.ReadAllBytes(_desktop.At(path));
+    }
 
-        public void At(SwitchPoint point)
-        {
-            var now = _at++;
-            if (now < _from || (now > _from && _kind != 2))
-                return;
-            _reached ??= $"{point}";
-            throw _kind == 1
-                ? new UnauthorizedAccessException("Writing was refused.")
-                : new IOException("No space left on the disk.");
-        }
+    private enum FaultKind
+    {
+        /// <summary>The disk is full.</summary>
+        Full,
 
-        public override string ToString() =>
-            _reached is null
-                ? "not broken off"
-                : $"{(_kind == 0 ? "full" : _kind == 1 ? "refused" : "gone")} at {_from}, {_reached}";
+        /// <summary>A write is refused.</summary>
+        Refused,
+
+        /// <summary>The process is gone, and what it wrote is there.</summary>
+        Gone,
+
+        /// <summary>The power is gone, and with it any of what was not flushed.</summary>
+        PowerLost,
+
+        /// <summary>Another program writes to one of the files.</summary>
+        Written,
     }
 }

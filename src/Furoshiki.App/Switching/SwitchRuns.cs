@@ -242,7 +242,7 @@ public sealed class SwitchRuns(
     {
         var (plan, desktop) = (run.Plan.Plan, run.Plan.Desktop);
         var total = plan.Changes.Length;
-        var done = 0;
+        var seen = new HashSet<string>(StringComparer.Ordinal);
         var partOf = plan
             .Steps.SelectMany(step =>
                 step.Files.Select(file => (File: file, step.Difference.Kind.Title))
@@ -282,15 +282,16 @@ public sealed class SwitchRuns(
             },
             At = point =>
             {
-                if (point.Action == "in place")
+                // A file is counted where it is written, whatever else is done with it.
+                if (point.Action is "written" or "in place" && seen.Add(point.Path!))
                 {
                     began ??= clock.GetTimestamp();
                     run.Report(
-                        new RunProgress(RunStage.Writing, ++done, total, point.Path, null)
+                        new RunProgress(RunStage.Writing, seen.Count, total, point.Path, null)
                         {
                             Part = partOf.GetValueOrDefault(point.Path ?? ""),
                             Left = RunProgress.LeftOf(
-                                done,
+                                seen.Count,
                                 total,
                                 clock.GetElapsedTime(began.Value)
                             ),
@@ -298,7 +299,7 @@ public sealed class SwitchRuns(
                     );
                 }
                 else if (point.Action == "verify")
-                    run.Report(new RunProgress(RunStage.Checking, done, total, null, null));
+                    run.Report(new RunProgress(RunStage.Checking, total, total, null, null));
                 faults.RaiseAt(point);
             },
         };
