@@ -108,8 +108,8 @@ public sealed class HeldTests : IDisposable
     public void A_change_of_mode_or_attributes_is_drift_and_both_are_put_back()
     {
         File.WriteAllText(_desktop.At(Picture), "a picture");
-        File.SetUnixFileMode(_desktop.At(Picture), UnixFileMode.UserRead);
         Shell.SetAttribute(_desktop.At(Picture), "user.origin", "the roof");
+        File.SetUnixFileMode(_desktop.At(Picture), UnixFileMode.UserRead);
         Shell.SetAttribute(
             _desktop.At($"{TestPaths.Icons}/Fold-Slate"),
             "user.note",

@@ -165,7 +165,8 @@ public sealed class RightsScriptTests : IDisposable
         Write("etc/a", "old\n"u8.ToArray());
         Write("elsewhere", "old\n"u8.ToArray());
         File.CreateSymbolicLink(At("etc/link"), At("elsewhere"));
-        File.SetUnixFileMode(At("etc/a"), UnixFileMode.UserRead | UnixFileMode.GroupRead);
+        var mode = UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.GroupWrite;
+        File.SetUnixFileMode(At("etc/a"), mode);
         Shell
             .Script(Script(Edit("etc/link", "old\n"u8.ToArray(), "new\n"u8.ToArray())))
             .Code.ShouldBe(1);
@@ -174,6 +175,6 @@ public sealed class RightsScriptTests : IDisposable
             .Script(Script(Edit("etc/a", "old\n"u8.ToArray(), "new\n"u8.ToArray())))
             .Code.ShouldBe(0);
         File.ReadAllText(At("etc/a")).ShouldBe("new\n");
-        File.GetUnixFileMode(At("etc/a")).ShouldBe(UnixFileMode.UserRead | UnixFileMode.GroupRead);
+        File.GetUnixFileMode(At("etc/a")).ShouldBe(mode);
     }
 }
