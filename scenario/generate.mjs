@@ -353,6 +353,22 @@ const logo = (body) => `<svg xmlns="http://www.w3.org/2000/svg" width="160" heig
 put('usr/share/start-up/Plain/logo.svg', logo('<circle cx="80" cy="80" r="52" fill="none" stroke="#9aa1a8" stroke-width="6"/>'))
 put('usr/share/start-up/Heron/logo.svg', logo('<path d="M30 118a50 50 0 0 1 100 0Z" fill="#8d949b"/><path d="M72 118V62h16v56Z" fill="#3a3f45"/><path d="M96 58l34-22-22 34Z" fill="#8d949b"/>'))
 
+// The programs that keys and docks call; the console's person counts meteors with one of their own -------------------
+const programs = {
+  domectl: ['Dome control', 'domectl', 'user-home'],
+  'engawa-terminal': ['Terminal', 'engawa-terminal', 'utilities-terminal'],
+  tally: ['Tally', 'tally', 'text-x-generic'],
+  logbook: ['Log book', 'logbook', 'text-x-generic'],
+  folder: ['Files', 'files', 'folder'],
+  'folder-pictures': ['Plates', 'files plates', 'folder-pictures'],
+  'utilities-terminal': ['Terminal', 'engawa-terminal', 'utilities-terminal'],
+  'image-x-generic': ['Plate viewer', 'plates', 'image-x-generic'],
+  'text-x-generic': ['Log book', 'logbook', 'text-x-generic'],
+  'user-trash': ['Bin', 'files bin', 'user-trash'],
+}
+for (const [program, [name, run, picture]] of Object.entries(programs))
+  put(`${program === 'tally' ? share : 'usr/share'}/applications/${program}.desktop`, ['[Desktop Entry]', 'Type=Application', `Name=${name}`, `Exec=${run}`, `Icon=${picture}`].join('\n'))
+
 // What only the catalogue has -----------------------------------------------------------------------------------------
 const stores = '../catalogue'
 

@@ -233,6 +233,20 @@ public sealed class DesktopFolder : IDesktopView
         return new Tree([.. entries], [.. gaps]);
     }
 
+    /// <summary>Whether something stands at a path; what it is is not looked at.</summary>
+    public bool Stands(string path)
+    {
+        try
+        {
+            return Posix.LStat(PathOf(path)) is not null;
+        }
+        catch (Exception problem)
+            when (problem is IOException or UnauthorizedAccessException or SettingsFileException)
+        {
+            return false;
+        }
+    }
+
     private (FileState? State, string? Gap) Look(string path)
     {
         try

@@ -10,6 +10,7 @@ namespace Furoshiki.Core.Tests;
 public sealed class LookJudgeTests
 {
     private readonly Dictionary<(Kind Kind, string Name), Recognised> _made = [];
+    private readonly HashSet<string> _lacking = [];
     private string _version = "4.1";
     private string? _before;
 
@@ -24,7 +25,9 @@ public sealed class LookJudgeTests
                 return KeyValuePair.Create(
                     key,
                     its.GetSetting(key)
-                        .Type.Read(Core.Formats.NativeValue.Untyped(set.Value, [set.Value]))
+                        .Type.Read(
+                            Core.Formats.NativeValue.Untyped(set.Value, [.. set.Value.Split('\n')])
+                        )
                 );
             })
         );
@@ -56,6 +59,7 @@ public sealed class LookJudgeTests
                         _version,
                         _before,
                         ["Shoji"],
+                        (_, program) => _lacking.Contains(program),
                         _ => null,
                         (_, _) => null
                     )
@@ -68,6 +72,46 @@ public sealed class LookJudgeTests
                     )
                 ),
         ];
+
+    [Fact]
+    public void A_program_that_keys_or_a_dock_call_and_that_is_not_there_is_told_with_what_leaves_it_out()
+    {
+        var keys = Part(
+            "shortcuts",
+            ("open/command", "LANG=C exec domectl open"),
+            ("close/command", "domectl close"),
+            ("terminal/command", "engawa-terminal")
+        );
+        var dock = Part("dock", ("program", "Bench-Dock"), ("entries", "folder\nlogbook"));
+        Notes(keys, dock).ShouldBeEmpty();
+        _lacking.UnionWith(["domectl", "logbook"]);
+        Notes(keys, dock)
+            .Select(note => (note.Kind, note.Settle))
+            .ShouldBe([
+                (LookNoteKind.ProgramMissing, "dock/entries"),
+                (LookNoteKind.ProgramMissing, "shortcuts/close/"),
+            ]);
+        Notes(Part("dock", ("program", ""), ("entries", "folder,logbook"))).ShouldBeEmpty();
+    }
+
+    [Theory]
+    [InlineData("domectl", "domectl")]
+    [InlineData("  domectl   open --now", "domectl")]
+    [InlineData("A=1 B='2' domectl", "domectl")]
+    [InlineData("exec domectl", "domectl")]
+    [InlineData("/usr/bin/domectl", null)]
+    [InlineData("$TERMINAL", null)]
+    [InlineData("(domectl; tally)", null)]
+    [InlineData("", null)]
+    [InlineData("..", null)]
+    public void Of_a_command_the_program_is_known_where_it_is_called_by_its_name(
+        string command,
+        string? program
+    ) =>
+        CalledPrograms
+            .Of(Part("shortcuts", ("one/command", command)))
+            .Select(call => call.Program)
+            .ShouldBe(program is null ? [] : [program]);
 
     [Fact]
     public void What_is_made_for_another_version_is_told_and_whether_it_is_so_only_since_the_version_changed()

@@ -54,7 +54,11 @@ public sealed class FaultRunsTests : IDisposable
         ComeBack();
     }
 
-    public void Dispose() => _desktop.Dispose();
+    public void Dispose()
+    {
+        _disk.Dispose();
+        _desktop.Dispose();
+    }
 
     [Fact]
     public void Whatever_breaks_off_any_kind_of_run_it_ends_as_exactly_the_old_or_exactly_the_new()

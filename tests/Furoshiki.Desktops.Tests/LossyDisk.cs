@@ -1,4 +1,5 @@
 using Furoshiki.Core.Content;
+using Microsoft.Win32.SafeHandles;
 
 namespace Furoshiki.Desktops.Tests;
 
@@ -9,7 +10,7 @@ namespace Furoshiki.Desktops.Tests;
 /// </summary>
 /// <param name="root">The folder.</param>
 /// <param name="random">What of it is there.</param>
-internal sealed class LossyDisk(string root, Random random)
+internal sealed class LossyDisk(string root, Random random) : IDisposable
 {
     /// <summary>A file, with its bytes; a link, with where it leads; or a folder, with the inodes of its names.</summary>
     private sealed record Node(
@@ -28,12 +29,28 @@ internal sealed class LossyDisk(string root, Random random)
 
     private readonly Dictionary<ulong, Node> _kept = [];
 
+    /// <summary>What is kept is open, so that its number is given to nothing else.</summary>
+    private readonly List<SafeFileHandle> _open = [];
+
     /// <summary>Takes all that is there now as flushed.</summary>
     public void KeepAll()
     {
         _kept.Clear();
-        foreach (var (_, (inode, node)) in All())
-            _kept[inode] = node;
+        var before = _open.ToList();
+        _open.Clear();
+        foreach (var (path, (inode, node)) in All())
+            Keep(path, inode, node);
+        foreach (var handle in before)
+            handle.Dispose();
+    }
+
+    public void Dispose() => _open.ForEach(handle => handle.Dispose());
+
+    private void Keep(string path, ulong inode, Node node)
+    {
+        if (!_kept.ContainsKey(inode) && node.Type != FileType.Link)
+            _open.Add(node.Type == FileType.Folder ? Posix.OpenFolder(path) : Posix.OpenFile(path));
+        _kept[inode] = node;
     }
 
     /// <summary>Notes what a switch has flushed.</summary>
@@ -48,15 +65,13 @@ internal sealed class LossyDisk(string root, Random random)
         }
         var full = Path.GetFullPath(point.Path, root);
         var (inode, node) = Find(full)!.Value;
-        _kept[inode] = node;
+        Keep(full, inode, node);
         foreach (var name in node.Names.Keys)
-            if (Find($"{full}/{name}") is { Node.Type: not FileType.File } found)
-            {
-                var (inside, one) = found;
-                // Where it has the number of one that went, it is not that one.
-                if (one.Type == FileType.Link || _kept.GetValueOrDefault(inside)?.Type != one.Type)
-                    _kept[inside] = one with { Names = [] };
-            }
+            if (
+                Find($"{full}/{name}") is { Node.Type: not FileType.File } inside
+                && !_kept.ContainsKey(inside.Inode)
+            )
+                Keep($"{full}/{name}", inside.Inode, inside.Node with { Names = [] });
     }
 
     /// <summary>Makes the folder what the disk has of it after the power went, of which all is certain then.</summary>
@@ -91,13 +106,13 @@ internal sealed class LossyDisk(string root, Random random)
                 (isLive ? null : kept)
                 ?? live.GetValueOrDefault(inode)
                 ?? new Node(FileType.File, 0b110_000_000, [], "", []);
-            if (kept?.Type != there.Type)
+            if (kept is null)
                 kept = there with
                 {
                     Bytes = there.Bytes[..OneOf(0, there.Bytes.Length / 2)],
                     Names = [],
                 };
-            if (!live.TryGetValue(inode, out var newest) || newest.Type != there.Type)
+            if (!live.TryGetValue(inode, out var newest))
                 newest = kept;
             left[path] = OneOf(kept, newest) with { Mode = OneOf(kept, newest).Mode };
             foreach (var name in kept.Names.Keys.Union(newest.Names.Keys))
@@ -133,10 +148,10 @@ internal sealed class LossyDisk(string root, Random random)
                 foreach (var bytes in Posix.NamesIn(folder))
                 {
                     var name = LosslessText.FromBytes(bytes.AsSpan()[..^1]);
-                    names[name] = Posix.LStat($"{path}/{name}")!.Value.Inode;
+                    names[name] = NumberOf($"{path}/{name}", Posix.LStat($"{path}/{name}")!.Value);
                 }
         return (
-            stat.Inode,
+            NumberOf(path, stat),
             new Node(
                 stat.IsFolder ? FileType.Folder
                     : stat.IsLink ? FileType.Link
@@ -148,6 +163,12 @@ internal sealed class LossyDisk(string root, Random random)
             )
         );
     }
+
+    /// <summary>The inode; of a link, which cannot be held open, a number that all links that lead to the same have, and nothing else.</summary>
+    private static ulong NumberOf(string path, Stat stat) =>
+        stat.IsLink
+            ? ~(ulong)(uint)Posix.ReadLink(path).GetHashCode(StringComparison.Ordinal)
+            : stat.Inode;
 
     private static void Remove(string path)
     {

@@ -35,6 +35,7 @@ public sealed class LookNeedsTests : OwnAppTests
                     ["id"] = saving.DeepClone(),
                     ["get"] = remedy?["get"]!.DeepClone(),
                     ["instead"] = remedy?["instead"]!.DeepClone(),
+                    ["without"] = remedy?["without"]!.DeepClone(),
                 }
             )
         ).Body;
@@ -212,6 +213,39 @@ public sealed class LookNeedsTests : OwnAppTests
         }
 
         async Task<JsonNode> News() => await Server.Get("/api/desktops/1/version/news");
+    }
+
+    [Fact]
+    public async Task A_program_that_a_key_calls_is_looked_for_and_found_when_it_is_installed()
+    {
+        const string entry = "home/.local/share/applications/tally.desktop";
+        (await Program("tally")).ShouldBe("Here");
+        File.Move(App.At(entry), App.At("usr/tally"));
+        (await Program("tally")).ShouldBe("Missing");
+        (await Program("domectl")).ShouldBe("Here");
+        var note = (await NeedsOf("Meteor Watch"))["notes"]!
+            .AsArray()
+            .Single(one => Text(one!, "kind") == "ProgramMissing")!;
+        Text(note, "words").ShouldBe("count-meteor calls tally, which is not on this desktop.");
+        var plan = await Plan(await Server.SavingOf("Meteor Watch"), note["settle"]);
+        plan.ToJsonString().ShouldNotContain("which is not on this desktop");
+        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        var keys = await File.ReadAllTextAsync(App.At("home/.config/engawa/keys.conf"));
+        keys.ShouldContain("domectl close");
+        keys.ShouldNotContain("tally");
+
+        File.Move(App.At("usr/tally"), App.At(entry));
+        (await Program("tally")).ShouldBe("Here");
+
+        async Task<string> Program(string name) =>
+            Text(
+                (await NeedsOf("Meteor Watch"))["parts"]!
+                    .AsArray()
+                    .Single(part => Text(part!, "kind") == "shortcuts")!["needs"]!
+                    .AsArray()
+                    .Single(need => Text(need!, "name") == name)!,
+                "state"
+            );
     }
 
     [Fact]

@@ -46,6 +46,9 @@ public sealed class LookJudgements(
                 seen.Desktop.Version,
                 seen.Desktop.Earlier?.Version,
                 toolkits,
+                (kind, program) =>
+                    seen.Desktop.Map.Find(kind) is not null
+                    && supplies.HasProgram(seen, program) == false,
                 name => supplies.All.GetValueOrDefault(name)?.Newest?.Supply,
                 (part, asset) => lookSupplies.NearestFor(seen, part, asset)
             )

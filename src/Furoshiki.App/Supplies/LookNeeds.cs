@@ -84,6 +84,19 @@ public sealed class LookNeeds(
             foreach (var asset in part.Assets)
                 if (asset.Setting is not null && !IsShared(asset) && !_told.Contains(asset))
                     yield return View(asset, "");
+            foreach (var program in CalledPrograms.Of(part).Select(call => call.Program).Distinct())
+                if (supplies.HasProgram(seen, program) is { } isHere)
+                    yield return new NeedView(
+                        program,
+                        program,
+                        false,
+                        "",
+                        isHere ? NeedState.Here : NeedState.Missing,
+                        null,
+                        0,
+                        "a program",
+                        []
+                    );
         }
 
         /// <summary>What everything leans on nobody chose; where it is of a supply, what needs it says so.</summary>

@@ -36,6 +36,17 @@ internal sealed record DesktopSupplies(
         IReadOnlyList<LookNote>
     > Notes { get; } = new();
 
+    private readonly ConcurrentDictionary<string, bool> _programs = new(StringComparer.Ordinal);
+
+    /// <summary>Whether a program that is called by its name is there; null if the desktop's map does not say where programs are.</summary>
+    public bool? HasProgram(Observation seen, string program) =>
+        seen.Desktop.Map.Commands.IsEmpty
+            ? null
+            : _programs.GetOrAdd(
+                program,
+                name => seen.Desktop.Map.PathsOf(name).Any(seen.Desktop.Folder.Stands)
+            );
+
     /// <summary>What looks lack, by their digests and the kinds of the parts, as far as it was asked for since something was saved last.</summary>
     public Lacks Lacks { get; set; } = new(0, new());
 }

@@ -11,6 +11,7 @@ public static class LookJudge
     [
         Fighting,
         MadeForAnother,
+        Programs,
         Toolkits,
         Tones,
     ];
@@ -105,6 +106,46 @@ public static class LookJudge
             .Where(one => judged.SupplyOf(one.part.Kind, one.asset.Name) == supply)
             .Select(one => judged.NearestFor(one.part, one.asset))
             .FirstOrDefault(one => one is not null);
+
+    private static IEnumerable<LookNote> Programs(JudgedLook judged)
+    {
+        foreach (var part in judged.Look.Components)
+        foreach (
+            var calls in CalledPrograms
+                .Of(part)
+                .Where(call => judged.Lacks(part.Kind, call.Program))
+                .GroupBy(call => call.Program, call => call.Key)
+        )
+        {
+            var (items, program) = (
+                calls.Select(key => key.Item).OfType<string>().ToList(),
+                calls.Key
+            );
+            yield return items.Count == 0
+                ? new LookNote(
+                    LookNoteKind.ProgramMissing,
+                    $"{program} is not here",
+                    $"{part.Kind.Title} has {program}, which is not on this desktop.",
+                    new Remedy(
+                        $"{part.Kind.Title} with the entries that it has now",
+                        "the rest of the part is put on",
+                        [],
+                        [.. calls.Select(key => $"{part.Kind.Name}/{key}")]
+                    )
+                )
+                : new LookNote(
+                    LookNoteKind.ProgramMissing,
+                    $"{program} is not here",
+                    $"{string.Join(" and ", items)} {(items.Count == 1 ? "calls" : "call")} {program}, which is not on this desktop.",
+                    new Remedy(
+                        $"Without {string.Join(" and ", items)}",
+                        "the rest of the part is put on",
+                        [],
+                        [.. items.Select(item => $"{part.Kind.Name}/{LeftOut.Item(item)}")]
+                    )
+                );
+        }
+    }
 
     private static IEnumerable<LookNote> Toolkits(JudgedLook judged)
     {

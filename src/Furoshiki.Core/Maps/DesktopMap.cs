@@ -239,6 +239,21 @@ public sealed record DesktopMap(
     /// <summary>The name of the process that runs as long as somebody is signed in; null if the map does not say.</summary>
     public string? SessionProcess { get; init; }
 
+    /// <summary>
+    /// Where the programs stand that shortcuts and docks call, by their names or with desktop entries of their names; empty if the map does
+    /// not say.
+    /// </summary>
+    public ImmutableArray<PlacePath> Commands { get; init; } = [];
+
+    /// <summary>Where a program can stand that is called by its name, relative to the desktop's root.</summary>
+    public IEnumerable<string> PathsOf(string program) =>
+        Commands
+            .Select(folder => folder.Within(program).FromRoot)
+            .SelectMany(path => new[] { path, path + DesktopEntry });
+
+    /// <summary>How the name of a desktop entry ends, after the Desktop Entry Specification.</summary>
+    private const string DesktopEntry = ".desktop";
+
     /// <summary>Whether it can be seen on a real desktop when its session or any of its programs has started again.</summary>
     public bool CanBeFollowed => SessionProcess is not null || Programs.Length > 0;
 

@@ -15,6 +15,7 @@ public sealed partial class DesktopMapReader
         string Description = "",
         string? Session = null,
         Dictionary<string, ProgramJson>? Programs = null,
+        string[]? Commands = null,
         [property: JsonPropertyName("$schema")] string? Schema = null
     );
 

@@ -96,6 +96,12 @@ public sealed partial class DesktopMapReader
         {
             Kinds = [.. kinds],
             SessionProcess = _json.Session is { } session ? ProcessNamed(session, "session") : null,
+            Commands =
+            [
+                .. (_json.Commands ?? []).Select(
+                    (path, i) => PathIn(frame, path, "commands", Index(i))
+                ),
+            ],
             Programs = [.. (_json.Programs ?? []).Select(one => ReadProgram(one.Key, one.Value))],
         };
         RefuseIdlePrograms(frame);

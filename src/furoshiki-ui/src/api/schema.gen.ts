@@ -1615,7 +1615,7 @@ export interface components {
             isNew?: boolean;
         };
         /** @enum {unknown} */
-        LookNoteKind: "Fighting" | "MadeForAnother" | "HalfAFamily" | "VariantsDisagree" | "ToolkitNotReached" | "FrozenToAVariant";
+        LookNoteKind: "Fighting" | "MadeForAnother" | "ProgramMissing" | "HalfAFamily" | "VariantsDisagree" | "ToolkitNotReached" | "FrozenToAVariant";
         LookParts: {
             look: string;
             kinds: string[];
