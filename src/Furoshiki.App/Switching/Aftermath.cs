@@ -39,9 +39,10 @@ public sealed class Aftermath(
         {
             if (state.Desktop != plan.Desktop.Id)
                 continue;
+            var parts = result.Parts.Select(part => Again(part, plan)).ToList();
+            // Asked after the look, since another switch is in the journal before it writes anything.
             if (IsOver(id, plan.Desktop.Folder.Root))
                 return;
-            var parts = result.Parts.Select(part => Again(part, plan)).ToList();
             if (parts.SequenceEqual(result.Parts))
                 continue;
             result = result with { Parts = parts };
