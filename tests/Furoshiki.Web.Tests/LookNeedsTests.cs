@@ -53,8 +53,10 @@ public sealed class LookNeedsTests : OwnAppTests
     private async Task<string> Words(string profile) =>
         Text((await Card(profile))["readiness"], "words");
 
-    private async Task<JsonNode> NeedsOf(string profile) =>
-        (await Server.Get($"/api/profiles/{(await Card(profile))["id"]}?desktop=1"))["needs"]!;
+    private async Task<JsonNode> NeedsOf(string profile, int desktop = 1) =>
+        (await Server.Get($"/api/profiles/{(await Card(profile))["id"]}?desktop={desktop}"))[
+            "needs"
+        ]!;
 
     private static IEnumerable<string> Told(JsonNode needs, int depth = 0) =>
         needs
@@ -82,6 +84,14 @@ public sealed class LookNeedsTests : OwnAppTests
         parts["widgets"].ShouldBe(["Sky Gauge Red 2.0.0 Here", ">Gauge Engine 2.4.0 Here"]);
         parts["lock"].ShouldBe(["Morning Paper 1.0.0 Here"]);
         parts["sounds"].ShouldContain("Shutter  Here your own");
+
+        // What several of a saving lean on is carried for all of them.
+        var widgets = (await NeedsOf("Meteor Watch", desktop: 2))["parts"]!
+            .AsArray()
+            .Single(one => Text(one!, "kind") == "widgets")!;
+        Told(widgets["needs"]!)
+            .Where(one => one.Contains("Gauge Engine", StringComparison.Ordinal))
+            .ShouldBe(Enumerable.Repeat(">Gauge Engine 2.4.0 Carried", 3));
     }
 
     [Fact]
@@ -221,7 +231,7 @@ public sealed class LookNeedsTests : OwnAppTests
         const string entry = "home/.local/share/applications/tally.desktop";
         (await Program("tally")).ShouldBe("Here");
         File.Move(App.At(entry), App.At("usr/tally"));
-        (await Program("tally")).ShouldBe("Missing");
+        (await Program("tally")).ShouldBe("NotHere");
         (await Program("domectl")).ShouldBe("Here");
         var note = (await NeedsOf("Meteor Watch"))["notes"]!
             .AsArray()

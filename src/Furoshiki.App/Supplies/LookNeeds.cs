@@ -91,7 +91,7 @@ public sealed class LookNeeds(
                         program,
                         false,
                         "",
-                        isHere ? NeedState.Here : NeedState.Missing,
+                        isHere ? NeedState.Here : NeedState.NotHere,
                         null,
                         0,
                         "a program",
@@ -108,9 +108,10 @@ public sealed class LookNeeds(
         private bool IsPersons(Asset asset) =>
             asset.Path is not { } path || source.FindPath(path)?.Place.IsPersons != false;
 
+        /// <summary>An asset, and where it is told for the first time what it needs.</summary>
         private NeedView View(Asset asset, string versions)
         {
-            _told.Add(asset);
+            var isFirst = _told.Add(asset);
             var its = _known.GetValueOrDefault(asset);
             var filling = lack.Fillings.FirstOrDefault(one =>
                 one.Supply.Supply.Provides.Any(brought =>
@@ -142,7 +143,7 @@ public sealed class LookNeeds(
                         ? IsPersons(asset) ? "your own"
                             : "the system’s own"
                     : "",
-                its is null
+                its is null || !isFirst
                     ? []
                     :
                     [
@@ -159,9 +160,7 @@ public sealed class LookNeeds(
         /// <summary>What a supply needs, if the part has it itself.</summary>
         private NeedView? Mine(SupplyVersions need) =>
             part.Assets.FirstOrDefault(asset =>
-                _known.GetValueOrDefault(asset) is { } its
-                && its.Supply.Name == need.Name
-                && !_told.Contains(asset)
+                _known.GetValueOrDefault(asset) is { } its && its.Supply.Name == need.Name
             )
                 is { } asset
                 ? View(asset, NeedTrees.WordsOf(need))

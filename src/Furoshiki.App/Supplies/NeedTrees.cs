@@ -21,6 +21,9 @@ public enum NeedState
 
     /// <summary>It is not there, and not to be had.</summary>
     Missing,
+
+    /// <summary>It is a program that is not there, which the person's system installs.</summary>
+    NotHere,
 }
 
 /// <summary>What is needed, and what that needs in turn.</summary>

@@ -1673,7 +1673,7 @@ export interface components {
             remedies: components["schemas"]["Remedy"][];
         };
         /** @enum {unknown} */
-        NeedState: "Here" | "Edited" | "Carried" | "ToGet" | "Missing";
+        NeedState: "Here" | "Edited" | "Carried" | "ToGet" | "Missing" | "NotHere";
         NeedView: {
             name: string;
             title: string;

@@ -12,11 +12,13 @@ const SIGNALS: Record<Schemas['NeedState'], Signal> = {
   Carried: 'ready',
   ToGet: 'waiting',
   Missing: 'cannot',
+  NotHere: 'cannot',
 }
 
 function wordOf({ state, version, bytes }: Schemas['NeedView']) {
   if (state === 'ToGet') return bytes > 0 ? `to get, ${size(bytes)}` : 'to get, kept here'
   if (state === 'Missing') return 'not to be had'
+  if (state === 'NotHere') return 'not here'
   return [state === 'Carried' ? 'kept with it' : 'here', version].filter(Boolean).join(', ')
 }
 </script>
