@@ -65,7 +65,7 @@ internal sealed class SwitchBack
         return states.Any(change => IsNew(change, _paths.Find(change.Path)))
             && states.All(change =>
                 _paths.Find(change.Path) is var state
-                && (IsNew(change, state) || !IsOld(change, state))
+                && (IsNew(change, state) || !(IsOld(change, state) || IsMidway(change, state)))
             );
     }
 
@@ -105,7 +105,7 @@ internal sealed class SwitchBack
         var aside = new List<Tree>();
         var left = new List<string>();
         var isUntouched = begun.All(change =>
-            StaysFolder(change) || !IsNew(change, _paths.Find(change.Path))
+            StaysFolder(change) || !IsBrought(change, _paths.Find(change.Path))
         );
         if (!isUntouched)
             _writer.Prepare(
@@ -123,7 +123,7 @@ internal sealed class SwitchBack
             if (state == change.Before)
                 continue;
             var isOurs =
-                IsNew(change, state)
+                IsBrought(change, state)
                 || IsOld(change, state)
                 || (StaysFolder(change) && state?.Type == FileType.Folder);
             if (!isOurs && isUntouched)
@@ -205,6 +205,19 @@ internal sealed class SwitchBack
             && state?.Type == FileType.Folder
             && change.Before?.Type == FileType.Folder
         );
+
+    /// <summary>Whether a path is what the switch made of it.</summary>
+    private static bool IsBrought(FileChange change, FileState? state) =>
+        IsNew(change, state) || IsMidway(change, state);
+
+    /// <summary>
+    /// Whether nothing stands at a path where a folder becomes something else, or something else a folder: neither can be renamed over the
+    /// other, so what was there goes first.
+    /// </summary>
+    private static bool IsMidway(FileChange change, FileState? state) =>
+        state is null
+        && change is { Before: { } before, After: { } after }
+        && (before.Type == FileType.Folder) != (after.Type == FileType.Folder);
 
     /// <summary>Whether a path is as planned; of a folder that comes, whatever its mode, which is set last.</summary>
     private static bool IsNew(FileChange change, FileState? state) =>

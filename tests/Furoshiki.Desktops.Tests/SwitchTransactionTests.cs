@@ -201,6 +201,62 @@ public sealed class SwitchTransactionTests : IDisposable
         _desktop.Recover().ShouldBeEmpty();
     }
 
+    [Theory]
+    [InlineData(true)]
+    [InlineData(false)]
+    public void A_file_that_had_made_room_for_a_folder_or_a_folder_for_it_when_the_process_went_is_there_again(
+        bool isLast
+    )
+    {
+        const string extra = $"{TestPaths.Icons}/Fold-Slate/extra";
+        var other = _desktop.SaveOtherAndComeBack();
+        var first = _desktop.Save();
+        _desktop.Transaction().Execute(_desktop.Plan(other), CancellationToken.None);
+        var plan = _desktop.Plan(first);
+        // Of what is planned that alone, as the last that is done or as the only thing.
+        plan = plan with
+        {
+            Changes =
+            [
+                .. plan.Changes.Where(change =>
+                    isLast && !change.Path.StartsWith(extra, StringComparison.Ordinal)
+                ),
+                .. plan.Changes.Where(change =>
+                    change.Path.StartsWith(extra, StringComparison.Ordinal)
+                ),
+            ],
+        };
+        var before = _desktop.Snapshot();
+        GoneAt(
+            new SwitchPoint("rename", extra),
+            at => _desktop.Transaction(at, at).Execute(plan, CancellationToken.None)
+        );
+        File.Exists(_desktop.At(extra)).ShouldBeFalse();
+        // And so when it goes back, of which the folder that makes room for the file is the last.
+        GoneAt(new SwitchPoint("rename", extra), at => _desktop.Recover(at));
+        _desktop.Recover().ShouldHaveSingleItem().Back.Left.ShouldBeEmpty();
+        _desktop.Snapshot().ShouldBe(before);
+
+        static void GoneAt(SwitchPoint point, Action<Action<SwitchPoint>> run)
+        {
+            var isGone = false;
+            try
+            {
+                run(now =>
+                {
+                    isGone |= now == point;
+                    if (isGone)
+                        throw new IOException("The process is gone.");
+                });
+            }
+            catch (WayBackException)
+            {
+                // So far it came.
+            }
+            isGone.ShouldBeTrue();
+        }
+    }
+
     [Fact]
     public void A_file_that_another_program_writes_in_the_middle_of_a_switch_stays_as_that_program_wrote_it()
     {
@@ -222,6 +278,8 @@ public sealed class SwitchTransactionTests : IDisposable
     [Fact]
     public void Going_back_makes_folders_again_that_were_removed_with_all_that_was_in_them()
     {
+        // What is not managed does not come back.
+        Directory.Delete(_desktop.At("home/.local/share/applications"), recursive: true);
         var before = _desktop.Snapshot();
         var state = _desktop.Hold();
         Directory.Delete(_desktop.At("home/.config"), recursive: true);
