@@ -96,12 +96,13 @@ public sealed class SupplyResolver
     private readonly List<SupplyName> _names = [];
     private readonly Dictionary<SupplyName, int> _at = [];
     private readonly List<ImmutableArray<Candidate>> _versions = [];
+    private readonly List<IReadOnlyList<Fact>?> _facts = [];
 
     /// <summary>Why a fact holds.</summary>
     /// <param name="Subject">The supply that it is about.</param>
-    /// <param name="Sentence">The sentence; null where it goes without saying.</param>
+    /// <param name="Sentence">Puts it in a sentence, which most facts never need; null where it goes without saying.</param>
     /// <param name="Stays">Whether it says that something stays that is there.</param>
-    private sealed record Reason(int Subject, string? Sentence, bool Stays = false);
+    private sealed record Reason(int Subject, Func<string>? Sentence, bool Stays = false);
 
     private SupplyResolver(SupplyWish wish)
     {
@@ -172,6 +173,7 @@ public sealed class SupplyResolver
         _at[name] = _names.Count;
         _names.Add(name);
         _versions.Add(versions);
+        _facts.Add(null);
     }
 
     private Question Question()
@@ -182,12 +184,12 @@ public sealed class SupplyResolver
         {
             again = false;
             for (var i = 0; i < here.Length; i++)
-                if (here[i] != 0 && Facts(i).Any(fact => IsBroken(fact, here)))
+                if (here[i] != 0 && FactsOf(i).Any(fact => IsBroken(fact, here)))
                     (here[i], again) = (0, true);
         }
         return new Question(
             [.. _names.Select((_, i) => SubjectOf(i, here[i]))],
-            Facts,
+            FactsOf,
             [
                 .. Wanted(),
                 .. here.Index().Where(one => one.Item != 0).SelectMany(one => Stays(one.Index)),
@@ -225,9 +227,10 @@ public sealed class SupplyResolver
                 [new Term(subject, Others(subject, In(subject, wanted.Versions)))],
                 new Reason(
                     subject,
-                    _versions[subject].IsEmpty ? $"{wanted.Name} is in no catalogue."
+                    _versions[subject].IsEmpty ? () => $"{wanted.Name} is in no catalogue."
                         : In(subject, wanted.Versions).IsEmpty
-                            ? $"There is no {TitleOf(subject)} {VersionWords.Of(wanted.Versions)}."
+                            ? () =>
+                                $"There is no {TitleOf(subject)} {VersionWords.Of(wanted.Versions)}."
                         : null
                 )
             );
@@ -235,7 +238,7 @@ public sealed class SupplyResolver
         foreach (var name in _wish.Unwanted.Where(_at.ContainsKey))
             yield return new Fact(
                 [new Term(_at[name], Others(_at[name], ValueSet.Absent))],
-                new Reason(_at[name], $"{TitleOf(_at[name])} is to go.")
+                new Reason(_at[name], () => $"{TitleOf(_at[name])} is to go.")
             );
     }
 
@@ -244,9 +247,11 @@ public sealed class SupplyResolver
         if (!_wish.Unwanted.Contains(_names[subject]))
             yield return new Fact(
                 [new Term(subject, ValueSet.Absent)],
-                new Reason(subject, $"{TitleOf(subject)} is here, and stays.", Stays: true)
+                new Reason(subject, () => $"{TitleOf(subject)} is here, and stays.", Stays: true)
             );
     }
+
+    private IReadOnlyList<Fact> FactsOf(int subject) => _facts[subject] ??= [.. Facts(subject)];
 
     /// <summary>What holds of a supply once it is there. Versions of which the same holds are in one fact.</summary>
     private IEnumerable<Fact> Facts(int subject)
@@ -259,7 +264,8 @@ public sealed class SupplyResolver
                 [new Term(subject, group.Values), new Term(other, Others(other, fits))],
                 new Reason(
                     subject,
-                    $"{Titled(subject, group.Values)} {(group.Values.Count == 1 ? "needs" : "need")} {TitleOf(other)}{(VersionWords.IsAny(group.Key.Versions) ? "" : $" {VersionWords.Of(group.Key.Versions)}")}{(_versions[other].IsEmpty ? ", which is in no catalogue" : fits.IsEmpty ? ", of which there is none" : "")}."
+                    () =>
+                        $"{Titled(subject, group.Values)} {(group.Values.Count == 1 ? "needs" : "need")} {TitleOf(other)}{(VersionWords.IsAny(group.Key.Versions) ? "" : $" {VersionWords.Of(group.Key.Versions)}")}{(_versions[other].IsEmpty ? ", which is in no catalogue" : fits.IsEmpty ? ", of which there is none" : "")}."
                 )
             );
         }
@@ -271,7 +277,8 @@ public sealed class SupplyResolver
                     [new Term(subject, group.Values), new Term(other, some)],
                     new Reason(
                         subject,
-                        $"{Titled(subject, group.Values)} cannot be beside {Titled(other, some)}."
+                        () =>
+                            $"{Titled(subject, group.Values)} cannot be beside {Titled(other, some)}."
                     )
                 );
         }
@@ -286,7 +293,7 @@ public sealed class SupplyResolver
         )
             yield return new Fact(
                 [new Term(subject, ValueSet.Of(group))],
-                new Reason(subject, $"{Titled(subject, ValueSet.Of(group))} {group.Key}.")
+                new Reason(subject, () => $"{Titled(subject, ValueSet.Of(group))} {group.Key}.")
             );
     }
 
@@ -304,8 +311,8 @@ public sealed class SupplyResolver
     ) =>
         _versions[subject]
             .SelectMany((one, i) => which(one.Supply).Select(need => (need, Value: i + 1)))
-            .GroupBy(one => (one.need.Name, Text: one.need.Versions.ToString()))
-            .Select(group => (group.First().need, ValueSet.Of(group.Select(one => one.Value))));
+            .GroupBy(one => one.need)
+            .Select(group => (group.Key, ValueSet.Of(group.Select(one => one.Value))));
 
     private ValueSet In(int subject, SemVersionRange versions) =>
         ValueSet.Of(
@@ -377,7 +384,7 @@ public sealed class SupplyResolver
         return new SupplyConflict(
             [
                 .. reasons
-                    .Select(reason => reason.Sentence)
+                    .Select(reason => reason.Sentence?.Invoke())
                     .OfType<string>()
                     .Select(text => char.ToUpperInvariant(text[0]) + text[1..]),
             ],
