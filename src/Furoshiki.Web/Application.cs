@@ -1,3 +1,5 @@
+using System.Net;
+using System.Net.Sockets;
 using System.Reflection;
 using Furoshiki.App;
 using Furoshiki.App.Demo;
@@ -91,6 +93,7 @@ public static class Application
         var databases = app.Services.GetRequiredService<FuroshikiDbFactory>();
         try
         {
+            RefuseIfTaken(options.Port);
             await app.RunAsync(stop);
             databases.Close();
             return 0;
@@ -101,6 +104,21 @@ public static class Application
                 $"{problem.Message} Choose another with --port; nothing was changed."
             );
             return 1;
+        }
+    }
+
+    /// <summary>Sees beforehand whether a port is free: the host would print where in its code it noticed that it is not.</summary>
+    /// <exception cref="IOException">It is not.</exception>
+    private static void RefuseIfTaken(int port)
+    {
+        try
+        {
+            using var listener = new TcpListener(IPAddress.Loopback, port);
+            listener.Start();
+        }
+        catch (SocketException problem)
+        {
+            throw new IOException($"Port {port} cannot be used: {problem.Message}.", problem);
         }
     }
 
