@@ -92,6 +92,22 @@ public sealed class WayBackTests : IAsyncLifetime
     }
 
     [Fact]
+    public void What_there_is_to_know_of_a_look_is_told_in_its_plan_and_settled_in_place()
+    {
+        const string keys = "home/.config/engawa/keys.conf";
+        File.Delete(_person.App.At("home/.local/share/applications/tally.desktop"));
+        _person.GoTo("/switch?saving=9");
+        _person.See("[data-test='notes']", "count-meteor calls tally");
+        _person.Press("Without count-meteor", "[data-test='notes']");
+        _person.Press("Aperture controls for Shoji too", "[data-test='notes']");
+        _person.Gone("[data-test='notes']");
+        _person.Press("Switch to Meteor Watch");
+        _person.See("[data-test='result']", "Meteor Watch is on");
+        Text(keys).ShouldNotContain("tally");
+        Text(Windows).ShouldContain("[Toolkit Shoji]\ntheme=Aperture");
+    }
+
+    [Fact]
     public void What_takes_the_administrators_rights_is_run_by_the_stand_in_and_seen()
     {
         _person.App.Edit("etc/engawa/sign-in.conf", "theme=Plain", "theme=Heron");

@@ -37,6 +37,25 @@ public sealed class RemedyTests : OwnAppTests
         ).Body;
 
     [Fact]
+    public async Task In_place_of_a_cursor_no_icons_are_offered_though_both_stand_in_one_folder()
+    {
+        App.Edit(Windows, "set=Plain-Dot-Red", "set=Plain-Dot");
+        (await Server.Post("/api/profiles", Api.SaveAs("Plain Dots", "cursor"))).Status.ShouldBe(
+            HttpStatusCode.Created
+        );
+        App.Edit(Windows, "set=Plain-Dot", "set=Plain-Dot-Red");
+        Directory.Delete(App.At("usr/share/icons/Plain-Dot"), recursive: true);
+        var plan = await Plan(await Server.SavingOf("Plain Dots"), "instead", null);
+        var here = plan["refused"]!.AsArray().ShouldHaveSingleItem()!["remedies"]!
+            .AsArray()
+            .Where(one => one!["get"]!.AsArray().Count == 0)
+            .SelectMany(one => one!["instead"]!.AsArray())
+            .Select(one => one!.GetValue<string>())
+            .ToList();
+        here.ShouldBe(["cursor/set=Plain-Dot-Red", "cursor/set=Brass-Pointer"]);
+    }
+
+    [Fact]
     public async Task A_saving_knows_for_which_screens_it_was_made_also_when_its_desktop_has_others_since()
     {
         var saving = await Server.SavingOf("Winter Roof");

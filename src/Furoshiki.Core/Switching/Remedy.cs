@@ -45,11 +45,13 @@ public sealed record Remedy(
             return [.. getting, Alone(kind.Kind)];
         var rule = kind.Assets.First(one => one.Setting == missing.Setting);
         var wanted = missing.Content is { } digest && missing.IsFolder ? trees(digest) : null;
+        var here = Here(rule, view).Where(one => one.Name != missing.Name).ToList();
+        // Sets of other kinds can stand in the same folder, such as cursors among icons.
+        var alike = here.Where(one => Nearness.AreBuiltAlike(wanted, one.Inside)).ToList();
         return
         [
             .. getting.Where(one => one.Instead.IsEmpty),
-            .. Here(rule, view)
-                .Where(one => one.Name != missing.Name)
+            .. (alike.Count > 0 ? alike : here)
                 .Select(one => (one.Name, Near: Nearness.Between(missing.Name, wanted, one)))
                 .OrderByDescending(one => one.Near.IsFamily)
                 .ThenByDescending(one => one.Near.Share)
@@ -139,6 +141,15 @@ public sealed record Remedy(
                 files.Count
             );
         }
+
+        /// <summary>Whether both have a folder of one name.</summary>
+        public static bool AreBuiltAlike(Tree? wanted, Tree? here) =>
+            FoldersIn(wanted).Intersect(FoldersIn(here)).Any();
+
+        private static IEnumerable<string> FoldersIn(Tree? tree) =>
+            (tree ?? Tree.Empty)
+                .Entries.Where(entry => entry.Inside is not null)
+                .Select(entry => entry.Name);
 
         private static HashSet<string> FilesIn(Tree? tree) =>
             (tree ?? Tree.Empty).Contents.Keys.ToHashSet(StringComparer.Ordinal);
