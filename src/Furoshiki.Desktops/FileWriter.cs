@@ -138,20 +138,26 @@ internal sealed class FileWriter(
             changed.Add(paths.ParentOf(path));
             changed.Add(paths.Full(path));
         }
+        var isMany = changed.Count > ManyPaths;
         foreach (var (path, state) in _folders.Reverse())
-            if (Posix.LStat(paths.Full(path)) is { IsFolder: true })
-                SetFolder(paths.Full(path), state, isFlushed: changed.Count <= ManyPaths);
+        {
+            var full = paths.Full(path);
+            if (Posix.LStat(full) is not { IsFolder: true })
+                continue;
+            SetFolder(full, state, isFlushed: !isMany);
+            changed.Remove(full);
+        }
         _folders.Clear();
         at(new SwitchPoint("flush folders"));
-        if (changed.Count > ManyPaths)
-            FlushAll(changed);
+        changed.RemoveWhere(full => Posix.LStat(full) is not { IsFolder: true });
+        if (isMany || !changed.All(CanRead))
+            FlushAll(changed.Append(root));
         else
             foreach (var full in changed)
-                if (Posix.LStat(full) is { IsFolder: true, Permissions: var mode })
-                    if (CanRead(mode))
-                        Flush(full, Posix.OpenFolder(full));
-                    else
-                        FlushAll([root]);
+            {
+                using var folder = Posix.OpenFolder(full);
+                Flush(full, folder);
+            }
     }
 
     /// <summary>Removes what was written beside its place and not put there.</summary>
@@ -166,7 +172,9 @@ internal sealed class FileWriter(
         _written.Clear();
     }
 
-    private static bool CanRead(int mode) => (mode & 0b100_000_000) != 0;
+    private static bool CanRead(string folder) =>
+        Posix.LStat(folder) is { IsFolder: true, Permissions: var mode }
+        && (mode & 0b100_000_000) != 0;
 
     private static IEnumerable<string> Above(string path)
     {
@@ -273,12 +281,9 @@ internal sealed class FileWriter(
     private void FlushAll(IEnumerable<string> folders)
     {
         foreach (
-            var one in folders
-                .Select(full => (Full: full, Stat: Posix.LStat(full)))
-                .Where(one => one.Stat is { IsFolder: true } stat && CanRead(stat.Permissions))
-                .DistinctBy(one => one.Stat!.Value.Device)
+            var folder in folders.Where(CanRead).DistinctBy(folder => Posix.LStat(folder)?.Device)
         )
-            Posix.FlushFileSystem(one.Full);
+            Posix.FlushFileSystem(folder);
         at(new SwitchPoint("flushed"));
     }
 
