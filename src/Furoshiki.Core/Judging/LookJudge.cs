@@ -121,29 +121,24 @@ public static class LookJudge
                 calls.Select(key => key.Item).OfType<string>().ToList(),
                 calls.Key
             );
-            yield return items.Count == 0
-                ? new LookNote(
-                    LookNoteKind.ProgramMissing,
-                    $"{program} is not here",
-                    $"{part.Kind.Title} has {program}, which is not on this desktop.",
-                    new Remedy(
-                        $"{part.Kind.Title} with the entries that it has now",
-                        "the rest of the part is put on",
-                        [],
-                        [.. calls.Select(key => $"{part.Kind.Name}/{key}")]
-                    )
+            var caller = items.Count == 0 ? part.Kind.Title : string.Join(" and ", items);
+            yield return new LookNote(
+                LookNoteKind.ProgramMissing,
+                $"{program} is not here",
+                $"{caller} {(items.Count == 0 ? "has" : items.Count == 1 ? "calls" : "call")} {program}, which is not on this desktop.",
+                new Remedy(
+                    items.Count == 0
+                        ? $"{caller} with the entries that it has now"
+                        : $"Without {caller}",
+                    "the rest of the part is put on",
+                    [],
+                    [
+                        .. calls.Select(key =>
+                            $"{part.Kind.Name}/{(key.Item is { } item ? LeftOut.Item(item) : key.Name)}"
+                        ),
+                    ]
                 )
-                : new LookNote(
-                    LookNoteKind.ProgramMissing,
-                    $"{program} is not here",
-                    $"{string.Join(" and ", items)} {(items.Count == 1 ? "calls" : "call")} {program}, which is not on this desktop.",
-                    new Remedy(
-                        $"Without {string.Join(" and ", items)}",
-                        "the rest of the part is put on",
-                        [],
-                        [.. items.Select(item => $"{part.Kind.Name}/{LeftOut.Item(item)}")]
-                    )
-                );
+            );
         }
     }
 
