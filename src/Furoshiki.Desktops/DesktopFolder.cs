@@ -172,6 +172,24 @@ public sealed class DesktopFolder : IDesktopView
     public string? WhyNot(string path) => Look(path).Gap ?? End(path).Why;
 
     /// <inheritdoc />
+    public IEnumerable<string>? NamesIn(string path)
+    {
+        if (Find(path) is not { Type: FileType.Folder })
+            return null;
+        try
+        {
+            using var folder = Posix.OpenFolder(PathOf(path));
+            return Posix
+                .NamesIn(folder)
+                .Select(name => LosslessText.FromBytes(name.AsSpan()[..^1]));
+        }
+        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+        {
+            return null;
+        }
+    }
+
+    /// <inheritdoc />
     public string? NotKept(string path)
     {
         try

@@ -122,6 +122,26 @@ public sealed class SqliteSwitchJournal(
         db.SaveChanges();
     }
 
+    /// <summary>The folders that the switches made in a desktop's folder, relative to it, that ended since a moment and were not taken back.</summary>
+    public IReadOnlyList<string> FoldersMade(string root, DateTime since)
+    {
+        using var db = databases.CreateDbContext();
+        return
+        [
+            .. db
+                .Database.SqlQuery<string>(
+                    $"""
+                    SELECT DISTINCT json_extract(value, '$.Path') AS Value FROM Switches, json_each(Changes)
+                    WHERE Switches.Root = {root} AND State = {SwitchStand.Done} AND EndedAt >= {since} AND Mark <> '' AND json_valid(Changes)
+                    AND json_extract(value, '$.Before') IS NULL AND json_extract(value, '$.After.Type') = {(int)
+                        FileType.Folder}
+                    """
+                )
+                .AsEnumerable()
+                .Select(PathText.Unescape),
+        ];
+    }
+
     /// <summary>The switches that are done and wait to be kept, the first one first.</summary>
     public IReadOnlyList<UnkeptSwitch> Unkept()
     {

@@ -121,9 +121,14 @@ internal sealed class RealDesktop : IDisposable
             Map,
             DesktopReader.Read(Map, Folder),
             Folder,
-            paths is null
-                ? StateBack.Of([Map], state, [.. state.Gaps], Content, Folder)
-                : StateBack.OfPaths(Map, paths, state, [.. state.Gaps], Content, Folder),
+            (
+                paths is null
+                    ? StateBack.Of([Map], state, [.. state.Gaps], Content, Folder)
+                    : StateBack.OfPaths(Map, paths, state, [.. state.Gaps], Content, Folder)
+            ) with
+            {
+                FoldersMade = Journal.FoldersMade(Root, DateTime.MinValue),
+            },
             Content.FindTree
         );
         return Transaction(at, at).Execute(back, CancellationToken.None);

@@ -289,6 +289,30 @@ public sealed class SwitchTransactionTests : IDisposable
     }
 
     [Fact]
+    public void Going_back_removes_a_folder_that_the_switch_made_unless_something_else_was_put_in_it()
+    {
+        var other = _desktop.SaveOtherAndComeBack();
+        Directory.Delete(_desktop.At("home/.local"), recursive: true);
+        var before = _desktop.Snapshot();
+        Tree Switch()
+        {
+            var outcome = _desktop.Transaction().Execute(_desktop.Plan(other), default);
+            outcome.Problem.ShouldBeNull();
+            Directory.Exists(_desktop.At("home/.local/share/icons")).ShouldBeTrue();
+            return outcome.SafeState!;
+        }
+
+        _desktop.GoBackTo(Switch()).Problem.ShouldBeNull();
+        _desktop.Snapshot().ShouldBe(before);
+
+        var state = Switch();
+        var notes = _desktop.At("home/.local/notes.txt");
+        File.WriteAllText(notes, "Seeing 1.2 arc seconds");
+        _desktop.GoBackTo(state).Problem.ShouldBeNull();
+        Directory.GetFileSystemEntries(_desktop.At("home/.local")).ShouldBe([notes]);
+    }
+
+    [Fact]
     public void A_settings_file_that_is_a_link_is_written_through_and_brought_back_and_the_link_stays()
     {
         var other = _desktop.SaveOtherAndComeBack();

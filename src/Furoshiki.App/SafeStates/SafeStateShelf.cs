@@ -32,6 +32,7 @@ public sealed record AsideView(long Id, string Path, DateTime At);
 public sealed class SafeStateShelf(
     IDbContextFactory<FuroshikiDb> databases,
     IContentStore content,
+    SqliteSwitchJournal journal,
     TimeProvider clock
 )
 {
@@ -122,9 +123,10 @@ public sealed class SafeStateShelf(
             .Select(gap => new Gap(PathText.Unescape(gap.Path), gap.Reason))
             .Concat(lost)
             .ToList();
-        return files is null
+        var state = files is null
             ? StateBack.Of(desktop.Maps, tree, gaps, content, desktop.Folder)
             : StateBack.OfPaths(desktop.Map, files, tree, lost, content, desktop.Folder);
+        return state with { FoldersMade = journal.FoldersMade(desktop.Folder.Root, row.MadeAt) };
     }
 
     /// <summary>What a safe state held, without what its lists do not tell any more.</summary>

@@ -31,6 +31,12 @@ public interface IDesktopView
 
     /// <summary>What a copy of the file at a path would not keep, in a sentence; null if nothing.</summary>
     string? NotKept(string path) => null;
+
+    /// <summary>The names of what stands in a folder, a link not followed; null if it cannot be read, or is none.</summary>
+    IEnumerable<string>? NamesIn(string path) =>
+        Find(path)?.Type == FileType.Folder
+            ? FindTree(path)?.Entries.Select(entry => entry.Name)
+            : null;
 }
 
 /// <summary>More ways to look at a desktop's folder.</summary>

@@ -33,6 +33,9 @@ public sealed class RememberingView(IDesktopView view) : IDesktopView
     /// <inheritdoc />
     public string? NotKept(string path) => view.NotKept(path);
 
+    /// <inheritdoc />
+    public IEnumerable<string>? NamesIn(string path) => view.NamesIn(path);
+
     private static T? Once<T>(
         ConcurrentDictionary<string, T?> known,
         string path,

@@ -34,8 +34,9 @@ public static class GoBackPlanner
             .Select(change => change with { After = state.Tree.Find(change.Path) ?? change.After });
         var gaps = new List<Gap>(state.Gaps);
         var between = tops.SelectMany(path => Between(path, state.Tree, view, gaps)).ToList();
+        var possible = TreeChanges.Possible(between.Concat(parents), gaps, out var blocked);
         var changes = TreeChanges
-            .InOrder(TreeChanges.Possible(between.Concat(parents), gaps, out var blocked))
+            .InOrder(possible.Concat(Emptied(state.FoldersMade, possible, view)))
             .ToImmutableArray();
         var differences = Difference.Between(now.Look, state.Reading.Look, trees);
         var steps = differences
@@ -115,6 +116,29 @@ public static class GoBackPlanner
             then.FindFolder(path) ?? Tree.Empty
         );
         return before == after ? changes : changes.Prepend(new FileChange(path, before, after));
+    }
+
+    /// <summary>The folders of which all goes that is in them, and to which nothing comes.</summary>
+    private static IEnumerable<FileChange> Emptied(
+        IEnumerable<string> folders,
+        IReadOnlyList<FileChange> changes,
+        IDesktopView view
+    )
+    {
+        var going = changes.ToLookup(change => change.After is null, change => change.Path);
+        var gone = going[true].ToHashSet(StringComparer.Ordinal);
+        var lessened = gone.SelectMany(PathText.Above)
+            .Except(going[false].SelectMany(PathText.Above))
+            .ToHashSet(StringComparer.Ordinal);
+        foreach (var folder in folders.Distinct().OrderDescending(StringComparer.Ordinal))
+            if (
+                lessened.Contains(folder)
+                && view.Find(folder) is { Type: FileType.Folder } stands
+                && view.NamesIn(folder) is { } names
+                && names.All(name => gone.Contains($"{folder}/{name}"))
+                && gone.Add(folder)
+            )
+                yield return new FileChange(folder, stands, null);
     }
 
     private static PartStep StepOf(

@@ -18,6 +18,11 @@ public sealed record StateBack(
     bool IsWhole = true
 )
 {
+    /// <summary>
+    /// The folders that switches made since: one of which all goes that is in it goes with it, as it is said nowhere in the tree.
+    /// </summary>
+    public IReadOnlyCollection<string> FoldersMade { get; init; } = [];
+
     /// <summary>All that a safe state holds.</summary>
     /// <param name="maps">The maps of the desktops that had the folder, the desktop's own first.</param>
     /// <param name="tree">What was held.</param>
