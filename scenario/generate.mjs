@@ -3,6 +3,7 @@
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { font } from './fonts.mjs'
 
 const root = join(dirname(fileURLToPath(import.meta.url)), 'dome-console')
 const share = 'home/.local/share'
@@ -455,6 +456,20 @@ const stored = (name, parts) =>
   }
   stored('Night-Shining-Clouds', [sky('sky', [[0, '#0d2a4a'], [0.6, '#2f7396'], [1, '#f0c27a']]), ribbons, dome(1500, near.y(1500) - 76, 88, '#0c1a20', '#e8fbff'), near.path])
 }
+
+// Fonts, each family in a folder of its name ---------------------------------------------------------------------
+const system = 'usr/share/fonts'
+for (const [folder, family, styles] of [
+  [system, 'Ridge Sans', [['Regular', 400, { height: 500, weight: 66, lying: 60, side: 42 }], ['Semibold', 600, { height: 500, weight: 98, lying: 86, side: 38 }]]],
+  [system, 'Ridge Mono', [['Regular', 400, { height: 490, weight: 64, lying: 60, side: 26, fixed: 560, wide: 1.22, serifs: 120, slabbed: /[ijlrIïí1]/ }]]],
+  [`${share}/fonts`, 'Heron Serif', [['Regular', 400, { height: 480, weight: 76, lying: 40, side: 52, serifs: 84 }], ['Semibold', 600, { height: 480, weight: 110, lying: 52, side: 50, serifs: 106 }]]],
+  [`${stores}/fonts`, 'Dial Round', [['Regular', 400, { height: 500, weight: 84, lying: 84, side: 44, round: true, wide: 1.12 }]]],
+  [`${stores}/fonts`, 'Chart Narrow', [['Regular', 400, { height: 540, weight: 62, lying: 56, side: 30, wide: 0.68 }]]],
+  [`${stores}/fonts`, 'Log Dots', [['Regular', 400, { height: 500, weight: 46, lying: 46, side: 44, dotted: 66, round: true }]]],
+  [`${stores}/fonts`, 'Meridian Line', [['Light', 300, { height: 500, weight: 34, lying: 30, side: 46, slant: 8, wide: 1.05 }]]],
+])
+  for (const [style, weight, pen] of styles)
+    putBytes(`${folder}/${family}/${family.replace(' ', '')}-${style}.otf`, font(family, style, weight, pen))
 
 // Write or check --------------------------------------------------------------------------------------------------
 const isCheck = process.argv.includes('--check')

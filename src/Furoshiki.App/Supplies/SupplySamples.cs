@@ -13,6 +13,9 @@ public enum SampleForm
 
     /// <summary>It can be heard.</summary>
     Sound,
+
+    /// <summary>Words are set in it.</summary>
+    Type,
 }
 
 /// <summary>A file of a supply that becomes another.</summary>
@@ -42,6 +45,8 @@ public static class SupplySamples
     ];
 
     private static readonly string[] Pictures = [".svg", ".png", ".jpg", ".jpeg", ".webp"];
+
+    private static readonly string[] Fonts = [".otf", ".ttf", ".woff", ".woff2"];
 
     private static readonly string[] Drawn = ["frame.json", "controls.json"];
 
@@ -80,6 +85,7 @@ public static class SupplySamples
         var ending = Path.GetExtension(path).ToLowerInvariant();
         return Pictures.Contains(ending) ? SampleForm.Picture
             : ending is ".wav" or ".oga" or ".ogg" ? SampleForm.Sound
+            : Fonts.Contains(ending) ? SampleForm.Type
             : ending is ".conf" || Drawn.Contains(Path.GetFileName(path)) ? SampleForm.Drawing
             : null;
     }

@@ -115,7 +115,7 @@ internal static class SupplyEndpoints
             kind
         );
 
-    /// <summary>A picture as it is, a sound as it is, and of what is neither a drawing of what it says.</summary>
+    /// <summary>A picture, a sound or a font as it is, and of what is neither a drawing of what it says.</summary>
     private static async Task<Results<FileContentHttpResult, NotFound>> Sample(
         string digest,
         string name,
@@ -127,12 +127,15 @@ internal static class SupplyEndpoints
         var form = SupplySamples.FormOf(name);
         if (form is null || await files.Find(LookLibrary.Asked(digest), stop) is not { } bytes)
             return TypedResults.NotFound();
-        if (form == SampleForm.Sound)
+        if (form is SampleForm.Sound or SampleForm.Type)
             return TypedResults.File(
                 bytes,
-                name.EndsWith(".wav", StringComparison.OrdinalIgnoreCase)
-                    ? "audio/wav"
-                    : "audio/ogg"
+                Path.GetExtension(name).ToLowerInvariant() switch
+                {
+                    ".wav" => "audio/wav",
+                    var ending when form == SampleForm.Type => $"font/{ending[1..]}",
+                    _ => "audio/ogg",
+                }
             );
         var drawn =
             form == SampleForm.Picture ? bytes

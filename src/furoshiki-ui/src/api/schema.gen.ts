@@ -2008,7 +2008,7 @@ export interface components {
             after: components["schemas"]["SampleView"];
         };
         /** @enum {unknown} */
-        SampleForm: "Picture" | "Drawing" | "Sound";
+        SampleForm: "Picture" | "Drawing" | "Sound" | "Type";
         SampleView: {
             content: string;
             name: string;

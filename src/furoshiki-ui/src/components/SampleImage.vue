@@ -1,11 +1,19 @@
 <script setup lang="ts">
 import { sampleAddress, type Schemas } from '@/api/client'
+import TypeSample from './TypeSample.vue'
 
 defineProps<{ sample: Schemas['SampleView'] }>()
 </script>
 
 <template>
-  <img :class="{ drawing: sample.form === 'Drawing' }" :src="sampleAddress(sample)" alt="" loading="lazy" />
+  <TypeSample v-if="sample.form === 'Type'" :sample="sample" />
+  <img
+    v-else
+    :class="{ drawing: sample.form === 'Drawing' }"
+    :src="sampleAddress(sample)"
+    alt=""
+    loading="lazy"
+  />
 </template>
 
 <style scoped>
