@@ -125,6 +125,48 @@ public sealed class LookNeedsTests : OwnAppTests
     }
 
     [Fact]
+    public async Task A_font_that_is_not_here_is_got_for_the_look_that_is_set_in_it()
+    {
+        const string family = "home/.local/share/fonts/Chart Narrow";
+        App.Edit(Windows, "title=Ridge Sans", "title=Chart Narrow");
+        await Server.Post("/api/profiles", Api.SaveAs("Narrow titles", "fonts"));
+        App.Edit(Windows, "title=Chart Narrow", "title=Ridge Sans");
+        var saving = await Server.SavingOf("Narrow titles");
+        (await Words("Narrow titles")).ShouldBe("1 supply to get, 12 kB");
+        Told((await NeedsOf("Narrow titles"))["parts"]![0]!["needs"]!)
+            .ShouldBe([
+                "Ridge Sans  Here the system’s own",
+                "Heron Serif 1.2.0 Here",
+                "Ridge Mono  Here the system’s own",
+                "Chart Narrow 2.0.1 ToGet of the same name, and perhaps not as it was saved",
+            ]);
+
+        var result = await Server.Switch(
+            await Plan(saving, await RemedyFor(saving, "Get Chart Narrow 2.0.1"))
+        );
+        result["switched"]!.GetValue<bool>().ShouldBeTrue(result.ToJsonString());
+        (await File.ReadAllTextAsync(App.At(Windows))).ShouldContain("title=Chart Narrow");
+        var font = $"{family}/ChartNarrow-Regular.otf";
+        var sample = (await Server.Get("/api/supplies?desktop=1"))["supplies"]!
+            .AsArray()
+            .Single(one => Text(one, "title") == "Chart Narrow")!["samples"]!
+            .AsArray()
+            .ShouldHaveSingleItem();
+        using var served = await Server.Client.GetAsync(
+            new Uri(
+                $"/api/supplies/files/{Text(sample, "content")}/{Text(sample, "name")}",
+                UriKind.Relative
+            )
+        );
+        served.Content.Headers.ContentType!.MediaType.ShouldBe("font/otf");
+        (await served.Content.ReadAsByteArrayAsync()).ShouldBe(
+            await File.ReadAllBytesAsync(App.At(font))
+        );
+        await Server.Switch(await Server.Plan("SafeState", result["safeState"]!));
+        Directory.Exists(App.At(family)).ShouldBeFalse();
+    }
+
+    [Fact]
     public async Task Another_variant_comes_with_all_that_it_needs_and_that_is_no_drift()
     {
         var saving = await SavedWithFoldThatIsGone();
