@@ -147,7 +147,7 @@ public sealed class LookNeedsTests : OwnAppTests
         result["switched"]!.GetValue<bool>().ShouldBeTrue(result.ToJsonString());
         (await File.ReadAllTextAsync(App.At(Windows))).ShouldContain("title=Chart Narrow");
         var font = $"{family}/ChartNarrow-Regular.otf";
-        var sample = (await Server.Get("/api/supplies?desktop=1"))["supplies"]!
+        var sample = (await Server.Get("/api/desktops/1/supplies"))
             .AsArray()
             .Single(one => Text(one, "title") == "Chart Narrow")!["samples"]!
             .AsArray()
