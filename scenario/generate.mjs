@@ -360,6 +360,7 @@ const programs = {
   'engawa-terminal': ['Terminal', 'engawa-terminal', 'utilities-terminal'],
   tally: ['Tally', 'tally', 'text-x-generic'],
   logbook: ['Log book', 'logbook', 'text-x-generic'],
+  flats: ['Flat fields', 'flats', 'text-x-generic'],
   folder: ['Files', 'files', 'folder'],
   'folder-pictures': ['Plates', 'files plates', 'folder-pictures'],
   'utilities-terminal': ['Terminal', 'engawa-terminal', 'utilities-terminal'],

@@ -122,6 +122,7 @@ public static class AppServices
             .AddSingleton<SupplyPlans>()
             .AddSingleton<LookSupplies>()
             .AddSingleton<LookNeeds>()
+            .AddSingleton<ProgramCalls>()
             .AddSingleton<LookJudgements>()
             .AddSingleton<SampleFiles>()
             .AddSingleton<DemoScenario>();

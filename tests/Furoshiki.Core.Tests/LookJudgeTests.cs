@@ -59,7 +59,8 @@ public sealed class LookJudgeTests
                         _version,
                         _before,
                         ["Shoji"],
-                        (_, program) => _lacking.Contains(program),
+                        part =>
+                            CalledPrograms.Of(part).Where(call => _lacking.Contains(call.Program)),
                         _ => null,
                         (_, _) => null
                     )

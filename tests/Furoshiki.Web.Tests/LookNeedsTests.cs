@@ -301,6 +301,35 @@ public sealed class LookNeedsTests : OwnAppTests
     }
 
     [Fact]
+    public async Task The_programs_in_a_launchers_own_menu_file_are_needs_of_the_look()
+    {
+        const string menu = "home/.config/engawa/menu.xml";
+        await Server.Post("/api/profiles", Api.SaveAs("Its menu", "launcher", "behaviour"));
+        Told((await NeedsOf("Its menu"))["parts"]![0]!["needs"]!)
+            .ShouldBe([
+                "domectl  Here a program",
+                "logbook  Here a program",
+                "flats  Here a program",
+            ]);
+        File.Delete(App.At("usr/share/applications/flats.desktop"));
+        var needs = await NeedsOf("Its menu");
+        Told(needs["parts"]![0]!["needs"]!).Last().ShouldBe("flats  NotHere a program");
+        var note = needs["notes"]!.AsArray().ShouldHaveSingleItem()!;
+        Text(note, "words").ShouldBe("Launcher has flats, which is not on this desktop.");
+
+        // Without the launcher, the menu stays as it is now.
+        App.Edit(menu, "name=\"Flat fields\"", "name=\"Flats\"");
+        var plan = await Plan(await Server.SavingOf("Its menu"), note["settle"]);
+        plan["notes"]!.AsArray().ShouldBeEmpty();
+        plan.ToJsonString().ShouldNotContain("menu.xml");
+
+        // A menu that cannot be read tells no programs, and is kept all the same.
+        App.Edit(menu, "</menu>", "<");
+        await Server.Post("/api/profiles", Api.SaveAs("Torn menu", "launcher"));
+        (await NeedsOf("Torn menu"))["parts"]!.AsArray().ShouldBeEmpty();
+    }
+
+    [Fact]
     public async Task What_is_not_as_it_should_be_is_settled_by_what_the_profile_offers_for_it()
     {
         foreach (

@@ -10,7 +10,8 @@ namespace Furoshiki.App.Supplies;
 public sealed class LookJudgements(
     SupplyStands stands,
     LookSupplies lookSupplies,
-    LookLibrary library
+    LookLibrary library,
+    ProgramCalls calls
 )
 {
     /// <summary>What there is to know of a look before it is put on, the weightiest first.</summary>
@@ -46,9 +47,10 @@ public sealed class LookJudgements(
                 seen.Desktop.Version,
                 seen.Desktop.Earlier?.Version,
                 toolkits,
-                (kind, program) =>
-                    seen.Desktop.Map.Find(kind) is not null
-                    && supplies.HasProgram(seen, program) == false,
+                part =>
+                    calls
+                        .Of(seen.Desktop.Map, part)
+                        .Where(call => supplies.HasProgram(seen, call.Program) == false),
                 name => supplies.All.GetValueOrDefault(name)?.Newest?.Supply,
                 (part, asset) => lookSupplies.NearestFor(seen, part, asset)
             )

@@ -35,7 +35,8 @@ public sealed class LookNeeds(
     SupplyStands stands,
     LookSupplies lookSupplies,
     LookJudgements judgements,
-    LookLibrary library
+    LookLibrary library,
+    ProgramCalls calls
 )
 {
     /// <summary>What a look needs, as it stands to a desktop.</summary>
@@ -52,7 +53,7 @@ public sealed class LookNeeds(
                     .Components.Select(part => new PartNeedsView(
                         part.Kind.Name,
                         part.Kind.Title,
-                        [.. new OfPart(library, seen, supplies, lack, part, source).Roots()]
+                        [.. new OfPart(library, calls, seen, supplies, lack, part, source).Roots()]
                     ))
                     .Where(part => part.Needs.Count > 0),
             ],
@@ -66,6 +67,7 @@ public sealed class LookNeeds(
     /// <summary>The assets of one part, each told once: under what needs it, or else by itself.</summary>
     private sealed class OfPart(
         LookLibrary library,
+        ProgramCalls calls,
         Observation seen,
         DesktopSupplies supplies,
         Lack lack,
@@ -84,7 +86,12 @@ public sealed class LookNeeds(
             foreach (var asset in part.Assets)
                 if (asset.Setting is not null && !IsShared(asset) && !_told.Contains(asset))
                     yield return View(asset, "");
-            foreach (var program in CalledPrograms.Of(part).Select(call => call.Program).Distinct())
+            foreach (
+                var program in calls
+                    .Of(seen.Desktop.Map, part)
+                    .Select(call => call.Program)
+                    .Distinct()
+            )
                 if (supplies.HasProgram(seen, program) is { } isHere)
                     yield return new NeedView(
                         program,

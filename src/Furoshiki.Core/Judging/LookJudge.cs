@@ -110,31 +110,29 @@ public static class LookJudge
     private static IEnumerable<LookNote> Programs(JudgedLook judged)
     {
         foreach (var part in judged.Look.Components)
-        foreach (
-            var calls in CalledPrograms
-                .Of(part)
-                .Where(call => judged.Lacks(part.Kind, call.Program))
-                .GroupBy(call => call.Program, call => call.Key)
-        )
+        foreach (var calls in judged.Lacking(part).GroupBy(call => call.Program, call => call.Key))
         {
             var (items, program) = (
-                calls.Select(key => key.Item).OfType<string>().ToList(),
+                calls.Select(key => key?.Item).OfType<string>().ToList(),
                 calls.Key
             );
+            var isInFile = calls.Any(key => key is null);
             var caller = items.Count == 0 ? part.Kind.Title : string.Join(" and ", items);
             yield return new LookNote(
                 LookNoteKind.ProgramMissing,
                 $"{program} is not here",
                 $"{caller} {(items.Count == 0 ? "has" : items.Count == 1 ? "calls" : "call")} {program}, which is not on this desktop.",
                 new Remedy(
-                    items.Count == 0
-                        ? $"{caller} with the entries that it has now"
-                        : $"Without {caller}",
-                    "the rest of the part is put on",
+                    items.Count > 0 || isInFile
+                        ? $"Without {caller}"
+                        : $"{caller} with the entries that it has now",
+                    isInFile ? "it stays as it is" : "the rest of the part is put on",
                     [],
                     [
                         .. calls.Select(key =>
-                            $"{part.Kind.Name}/{(key.Item is { } item ? LeftOut.Item(item) : key.Name)}"
+                            key is { } its
+                                ? $"{part.Kind.Name}/{(its.Item is { } item ? LeftOut.Item(item) : its.Name)}"
+                                : part.Kind.Name
                         ),
                     ]
                 )

@@ -48,7 +48,7 @@ public sealed record LookNote(LookNoteKind Kind, string Short, string Words, Rem
 /// <param name="Version">The platform's version.</param>
 /// <param name="VersionBefore">The version that it had before, as long as that is news; null otherwise.</param>
 /// <param name="Toolkits">The further toolkits of the desktop, by name.</param>
-/// <param name="Lacks">Whether a program that a part of a kind calls is not there; never of kinds that the desktop does not have.</param>
+/// <param name="Lacking">Gives the programs that a part calls and that are not there; none of kinds that the desktop does not have.</param>
 /// <param name="NewestFor">Gives the newest version of a supply that can be had for the desktop; null if none can.</param>
 /// <param name="NearestFor">Gives what comes nearest to an asset of a part and is made for the desktop; null if nothing is.</param>
 public sealed record JudgedLook(
@@ -58,7 +58,7 @@ public sealed record JudgedLook(
     string Version,
     string? VersionBefore,
     IReadOnlyList<string> Toolkits,
-    Func<Kind, string, bool> Lacks,
+    Func<Component, IEnumerable<CalledProgram>> Lacking,
     Func<SupplyName, Supply?> NewestFor,
     Func<Component, Asset, Remedy?> NearestFor
 )

@@ -107,6 +107,12 @@ public sealed record InheritRule(
     string? Last
 );
 
+/// <summary>Where a whole file of a kind names programs, as the entries of a launcher's menu do.</summary>
+/// <param name="File">The file.</param>
+/// <param name="Format">Its format.</param>
+/// <param name="Entries">The entries, each known by the command that it calls.</param>
+public sealed record CallsRule(PlacePath File, SettingsFormat Format, ListAddress Entries);
+
 /// <summary>How the assets that a setting names are found.</summary>
 /// <param name="Setting">The setting that names them.</param>
 /// <param name="Folders">Where to look, in this order.</param>
@@ -155,6 +161,9 @@ public sealed record KindMap(
     ImmutableArray<PlacePath> Whole
 )
 {
+    /// <summary>Where its whole files name programs.</summary>
+    public ImmutableArray<CallsRule> Calls { get; init; } = [];
+
     /// <summary>The settings files that the kind's settings live in.</summary>
     public ImmutableArray<SettingsFile> Files { get; } = [.. FilesOf(Settings, Items)];
 

@@ -43,8 +43,11 @@ public sealed partial class DesktopMapReader
         Dictionary<string, SettingJson>? Settings = null,
         ItemsJson? Items = null,
         AssetsJson[]? Assets = null,
-        string[]? Whole = null
+        string[]? Whole = null,
+        CallsJson[]? Calls = null
     );
+
+    private sealed record CallsJson(string In, string Format, string At, string Command);
 
     private sealed record SettingJson(
         string At,

@@ -139,14 +139,7 @@ public sealed partial class DesktopMapReader
 
     private SettingsFile ReadFile(DesktopMap frame, string name, FileJson json)
     {
-        var format =
-            SettingsFormat.Find(json.Format)
-            ?? throw Wrong(
-                $"There is no format '{json.Format}'; there are {string.Join(", ", SettingsFormat.All.Select(one => one.Name))}.",
-                "files",
-                name,
-                "format"
-            );
+        var format = FormatNamed(json.Format, "files", name, "format");
         if (json.Blank is { } blank)
             try
             {
@@ -195,8 +188,42 @@ public sealed partial class DesktopMapReader
                     (path, i) => PathIn(frame, path, "kinds", name, "whole", Index(i))
                 ),
             ]
+        )
+        {
+            Calls =
+            [
+                .. (json.Calls ?? []).Select((rule, i) => ReadCalls(frame, json, rule, name, i)),
+            ],
+        };
+    }
+
+    private CallsRule ReadCalls(
+        DesktopMap frame,
+        KindJson kind,
+        CallsJson json,
+        string name,
+        int index
+    )
+    {
+        string[] at = ["kinds", name, "calls", Index(index)];
+        if (kind.Whole?.Contains(json.In) != true)
+            throw Wrong($"'{json.In}' is no whole file of {name}.", [.. at, "in"]);
+        var format = FormatNamed(json.Format, [.. at, "format"]);
+        if (format.AddressProblem(json.At) is { } problem)
+            throw Wrong($"'{json.At}' cannot be: {problem}.", [.. at, "at"]);
+        return new CallsRule(
+            PathIn(frame, json.In, [.. at, "in"]),
+            format,
+            new ListAddress(json.At, json.Command)
         );
     }
+
+    private SettingsFormat FormatNamed(string name, params string[] at) =>
+        SettingsFormat.Find(name)
+        ?? throw Wrong(
+            $"There is no format '{name}'; there are {string.Join(", ", SettingsFormat.All.Select(one => one.Name))}.",
+            at
+        );
 
     private ItemsMap ReadItems(Kind kind, ItemsJson json, string? file)
     {

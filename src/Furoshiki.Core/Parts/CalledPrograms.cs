@@ -1,23 +1,55 @@
+using Furoshiki.Core.Formats;
+using Furoshiki.Core.Maps;
+
 namespace Furoshiki.Core.Parts;
 
-/// <summary>Finds the programs that parts call: the commands of shortcuts, and the entries of a dock.</summary>
+/// <summary>A program that a part calls by its name.</summary>
+/// <param name="Program">The program.</param>
+/// <param name="Key">The setting that calls it; null if a whole file of the part does.</param>
+public sealed record CalledProgram(string Program, SettingKey? Key);
+
+/// <summary>Finds the programs that parts call: the commands of shortcuts, the entries of a dock, and those of menus.</summary>
 public static class CalledPrograms
 {
     private const string Punctuation = "._+-";
 
     /// <summary>The programs that a part calls by their names, each with a setting that calls it.</summary>
-    public static IEnumerable<(string Program, SettingKey Key)> Of(Component part)
+    public static IEnumerable<CalledProgram> Of(Component part)
     {
         if (part.Kind == ShortcutsKind.Kind)
             foreach (var item in part.Items)
             {
                 if (NamedBy(part.ItemAlone(item).Get(ShortcutsKind.Command)) is { } program)
-                    yield return (program, new SettingKey(ShortcutsKind.Command.Name, item));
+                    yield return new CalledProgram(
+                        program,
+                        new SettingKey(ShortcutsKind.Command.Name, item)
+                    );
             }
         else if (part.Kind == DockKind.Kind && DockKind.IsThere(part))
             foreach (var entry in part.Get(DockKind.Entries))
                 if (IsName(entry))
-                    yield return (entry, new SettingKey(DockKind.Entries.Name));
+                    yield return new CalledProgram(entry, new SettingKey(DockKind.Entries.Name));
+    }
+
+    /// <summary>The programs that a whole file calls by their names, each once; none if it cannot be read.</summary>
+    public static IReadOnlyList<string> In(CallsRule rule, ReadOnlyMemory<byte> file)
+    {
+        try
+        {
+            return
+            [
+                .. rule
+                    .Format.Open(file)
+                    .Items(rule.Entries)
+                    .Select(NamedBy)
+                    .OfType<string>()
+                    .Distinct(),
+            ];
+        }
+        catch (SettingsFileException)
+        {
+            return [];
+        }
     }
 
     /// <summary>
