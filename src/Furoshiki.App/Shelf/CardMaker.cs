@@ -48,8 +48,7 @@ public sealed class CardMaker(
     /// <param name="withLikeness">Whether each says how like it is to what is on.</param>
     public IReadOnlyList<ProfileCard> All(LiveDesktop desktop, bool withLikeness = false)
     {
-        var seen = observer.See(desktop);
-        var standings = _standings.Of(seen, content);
+        var against = Against(desktop);
         var shelved = Read();
         Learn([.. shelved.Profiles.Select(one => one.Last.Id)]);
         using var db = databases.CreateDbContext();
@@ -62,9 +61,7 @@ public sealed class CardMaker(
             .. shelved
                 .Profiles.AsParallel()
                 .AsOrdered()
-                .Select(one =>
-                    Card(seen, standings, one.Row, one.Form, one.Last, on, withLikeness)
-                ),
+                .Select(one => Card(against, one.Row, one.Form, one.Last, on, withLikeness)),
         ];
     }
 
@@ -155,10 +152,8 @@ public sealed class CardMaker(
     public ProfileCard One(LiveDesktop desktop, ProfileRow row, SavingRow saving)
     {
         Learn([saving.Id]);
-        var seen = observer.See(desktop);
         return Card(
-            seen,
-            _standings.Of(seen, content),
+            Against(desktop),
             row,
             ProfileForm.Of(row),
             new SavingNumber(saving.Id, saving.ProfileId, saving.Number, saving.Look, saving.Map),
@@ -202,9 +197,27 @@ public sealed class CardMaker(
                 : null;
     }
 
+    /// <summary>A desktop as it was seen, against which looks are held.</summary>
+    private sealed record Held(
+        Standings.OfDesktop Standings,
+        long Stamp,
+        Func<Digest, IReadOnlyList<Component>, Lack> Lacks,
+        Func<Look, IReadOnlyList<LookNote>> Notes
+    );
+
+    private Held Against(LiveDesktop desktop)
+    {
+        var seen = observer.See(desktop);
+        return new Held(
+            _standings.Of(seen, content),
+            stamp.Now,
+            supplies.LacksOn(seen),
+            judgements.On(seen)
+        );
+    }
+
     private ProfileCard Card(
-        Observation seen,
-        Standings.OfDesktop standings,
+        Held against,
         ProfileRow row,
         ProfileForm form,
         SavingNumber saving,
@@ -217,8 +230,8 @@ public sealed class CardMaker(
         var how = facts
             .Parts.Select(part =>
                 on?.Saving == saving.Id && on.LeftOutOf(part) is { } leftOut
-                    ? standings.Of(part, maps.Get(saving.Map), leftOut)
-                    : standings.Of(part, saving.Look, saving.Map, maps.Get)
+                    ? against.Standings.Of(part, maps.Get(saving.Map), leftOut)
+                    : against.Standings.Of(part, saving.Look, saving.Map, maps.Get, against.Stamp)
             )
             .ToList();
         return new ProfileCard(
@@ -234,14 +247,14 @@ public sealed class CardMaker(
                 facts,
                 saving,
                 on,
-                refused => supplies.LackOf(seen, saving.Look, refused),
-                () => judgements.Of(seen, facts.Look)
+                refused => against.Lacks(saving.Look, refused),
+                () => against.Notes(facts.Look)
             ),
             withLikeness
                 ? LikenessView.Of([
                     .. facts.Parts.Zip(
                         how,
-                        (part, one) => (part.Kind.Title, standings.LikenessOf(part, one))
+                        (part, one) => (part.Kind.Title, against.Standings.LikenessOf(part, one))
                     ),
                 ])
                 : null,

@@ -70,7 +70,7 @@ internal sealed class Standings
         private readonly PartFitter _fitter;
         private readonly Dictionary<
             Kind,
-            ConcurrentDictionary<(Digest Look, Digest Map), PartStanding>
+            ConcurrentDictionary<(Digest Look, Digest Map), (PartStanding Standing, long Stamp)>
         > _kinds = [];
 
         public OfDesktop(
@@ -93,21 +93,25 @@ internal sealed class Standings
         /// <param name="look">The digest of the look that it is of.</param>
         /// <param name="map">The digest of the map that it came with.</param>
         /// <param name="source">That map.</param>
+        /// <param name="stamp">What the database's stamp is.</param>
         public PartStanding Of(
             Component part,
             Digest look,
             Digest map,
-            Func<Digest, DesktopMap> source
+            Func<Digest, DesktopMap> source,
+            long stamp
         )
         {
             if (!_kinds.TryGetValue(part.Kind, out var known))
                 return new PartStanding(PartState.NoMatch, Loses: true, null);
-            if (known.TryGetValue((look, map), out var standing))
-                return standing;
-            standing = Of(_fitter.Fit(part, source(map)));
-            // What is refused for want of content may be held tomorrow, without a change on the desktop.
-            if (standing.State != PartState.Refused)
-                known[(look, map)] = standing;
+            // What is refused for want of content may be held after something is saved, without a change on the desktop.
+            if (
+                known.TryGetValue((look, map), out var last)
+                && (last.Standing.State != PartState.Refused || last.Stamp == stamp)
+            )
+                return last.Standing;
+            var standing = Of(_fitter.Fit(part, source(map)));
+            known[(look, map)] = (standing, stamp);
             return standing;
         }
 

@@ -17,14 +17,20 @@ public sealed class LookJudgements(
     /// <summary>What there is to know of a look before it is put on, the weightiest first.</summary>
     /// <param name="seen">The desktop.</param>
     /// <param name="look">The look.</param>
-    public IReadOnlyList<LookNote> Of(Observation seen, Look look)
+    public IReadOnlyList<LookNote> Of(Observation seen, Look look) => On(seen)(look);
+
+    /// <summary>Tells what there is to know of looks before they are put on, the weightiest first.</summary>
+    /// <param name="seen">The desktop.</param>
+    public Func<Look, IReadOnlyList<LookNote>> On(Observation seen)
     {
         var supplies = stands.Of(seen);
         IReadOnlyList<string> toolkits = seen.Reading.Look[ControlsKind.Kind]?.Items ?? [];
-        return supplies.Notes.GetOrAdd(
-            (look.Digest, string.Join('/', toolkits)),
-            _ => Judge(seen, supplies, look, toolkits)
-        );
+        var named = string.Join('/', toolkits);
+        return look =>
+            supplies.Notes.GetOrAdd(
+                (look.Digest, named),
+                _ => Judge(seen, supplies, look, toolkits)
+            );
     }
 
     private IReadOnlyList<LookNote> Judge(

@@ -136,29 +136,36 @@ public sealed class LookSupplies(
         ];
     }
 
-    /// <summary>What it takes so that some parts of a saved look can be put on. It is worked out once for as long as nothing changes.</summary>
+    /// <summary>Tells what it takes so that parts of saved looks can be put on. It is worked out once for as long as nothing changes.</summary>
     /// <param name="seen">The desktop.</param>
-    /// <param name="look">The look's digest.</param>
-    /// <param name="parts">The parts of it.</param>
-    public Lack LackOf(Observation seen, Digest look, IReadOnlyList<Component> parts)
+    public Func<Digest, IReadOnlyList<Component>, Lack> LacksOn(Observation seen)
     {
         var supplies = stands.Of(seen);
         var now = stamp.Now;
         if (supplies.Lacks.Stamp != now)
             supplies.Lacks = new Lacks(now, new());
-        return supplies.Lacks.All.GetOrAdd(
-            (look, string.Join('/', parts.Select(part => part.Kind.Name))),
-            _ => LackOf(seen, parts, library.Saved)
-        );
+        var lacks = supplies.Lacks.All;
+        return (look, parts) =>
+            lacks.GetOrAdd(
+                (look, string.Join('/', parts.Select(part => part.Kind.Name))),
+                _ => LackOf(seen, supplies, parts, library.Saved)
+            );
     }
 
     /// <summary>What it takes so that some parts of a look can be put on.</summary>
     /// <param name="seen">The desktop.</param>
     /// <param name="parts">The parts as they were saved.</param>
     /// <param name="saved">The content that is at hand.</param>
-    public Lack LackOf(Observation seen, IReadOnlyList<Component> parts, ISavedContent saved)
+    public Lack LackOf(Observation seen, IReadOnlyList<Component> parts, ISavedContent saved) =>
+        LackOf(seen, stands.Of(seen), parts, saved);
+
+    private Lack LackOf(
+        Observation seen,
+        DesktopSupplies supplies,
+        IReadOnlyList<Component> parts,
+        ISavedContent saved
+    )
     {
-        var supplies = stands.Of(seen);
         var fillings = new List<Filling>();
         var unknown = new List<string>();
         var brought = new Dictionary<SupplyName, SemVersion>();

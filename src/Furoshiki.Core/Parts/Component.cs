@@ -117,15 +117,29 @@ public sealed record Component(
     {
         get
         {
-            var items = Settings
-                .Keys.Select(key => key.Item)
-                .OfType<string>()
-                .Distinct(StringComparer.Ordinal)
-                .ToList();
-            return Kind.HasOrder && Get(Setting.Order) is { Length: > 0 } order
-                ? [.. order.Intersect(items), .. items.Except(order)]
-                : items;
+            if (!Kind.HasItems)
+                return [];
+            // A copy with other settings starts with what was worked out of these.
+            if (_items is not { } known || known.Of != Settings)
+                _items = known = new ItemList(Settings, FindItems());
+            return known.Names;
         }
+    }
+
+    private sealed record ItemList(object Of, IReadOnlyList<string> Names);
+
+    private ItemList? _items;
+
+    private List<string> FindItems()
+    {
+        var items = Settings
+            .Keys.Select(key => key.Item)
+            .OfType<string>()
+            .Distinct(StringComparer.Ordinal)
+            .ToList();
+        return Kind.HasOrder && Get(Setting.Order) is { Length: > 0 } order
+            ? [.. order.Intersect(items), .. items.Except(order)]
+            : items;
     }
 
     /// <summary>Whether nothing of it is to be seen, since it has no items, or is a dock that is not there.</summary>

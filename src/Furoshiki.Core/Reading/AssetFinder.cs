@@ -30,10 +30,10 @@ public static class AssetFinder
     /// <summary>The names of assets that a setting of a component has, in the whole and in items, each once.</summary>
     public static IEnumerable<string> NamesIn(Component component, string setting) =>
         component
-            .Settings.Where(set => set.Key.Name == setting)
-            .OrderBy(set => set.Key.Item is null ? -1 : component.Items.IndexOf(set.Key.Item))
-            .SelectMany(set =>
-                set.Value switch
+            .Items.Prepend(null)
+            .Select(item => component.Settings.GetValueOrDefault(new SettingKey(setting, item)))
+            .SelectMany(value =>
+                value switch
                 {
                     SettingValue.Text text => [text.Value],
                     SettingValue.List list => list.Items,
@@ -149,13 +149,5 @@ public static class AssetFinder
         return At(path, path.Name, null, isFolder: true, view)
             ?? At(path, path.Name, null, isFolder: false, view)
             ?? new Asset(path.Name, null, path.ToString(), false, null);
-    }
-
-    private static int IndexOf(this IReadOnlyList<string> items, string item)
-    {
-        for (var i = 0; i < items.Count; i++)
-            if (items[i] == item)
-                return i;
-        return items.Count;
     }
 }

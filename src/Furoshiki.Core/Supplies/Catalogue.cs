@@ -130,17 +130,13 @@ public sealed record Catalogue(
         var offers = new Dictionary<string, Offer>(StringComparer.Ordinal);
         var twice = new HashSet<string>(StringComparer.Ordinal);
         var refused = new List<string>();
-        foreach (var (i, json) in its.Supplies.Index())
-            try
-            {
-                var offer = OfferOf(json);
-                if (!offers.TryAdd(offer.Supply.Id, offer))
-                    twice.Add(offer.Supply.Id);
-            }
-            catch (SupplyException problem)
-            {
-                refused.Add($"Number {i + 1} of the index: {problem.Message}");
-            }
+        foreach (
+            var (i, (offer, problem)) in its.Supplies.AsParallel().AsOrdered().Select(Read).Index()
+        )
+            if (offer is null)
+                refused.Add($"Number {i + 1} of the index: {problem}");
+            else if (!offers.TryAdd(offer.Supply.Id, offer))
+                twice.Add(offer.Supply.Id);
         foreach (var id in twice)
         {
             offers.Remove(id);
@@ -161,6 +157,18 @@ public sealed record Catalogue(
                     : Array.Empty<string>(),
             ]
         );
+    }
+
+    private static (Offer? Offer, string? Problem) Read(JsonNode json)
+    {
+        try
+        {
+            return (OfferOf(json), null);
+        }
+        catch (SupplyException problem)
+        {
+            return (null, problem.Message);
+        }
     }
 
     private static Offer OfferOf(JsonNode json)
