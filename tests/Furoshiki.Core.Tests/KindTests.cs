@@ -203,6 +203,21 @@ public sealed class LookFormTests
             .Path.ShouldBe("home:icons/Brass");
     }
 
+    [Fact]
+    public void A_part_that_several_looks_have_alike_is_held_once_unless_its_assets_stood_elsewhere()
+    {
+        var pool = new PartPool();
+        var look = Read(Form1);
+        var elsewhere = look.Places.Replace("data:", "home:", StringComparison.Ordinal);
+        Component Cursor(string places) =>
+            Look.Parse(look.Bytes.Span, places, pool)[CursorKind.Kind]!;
+
+        Cursor(look.Places).ShouldBeSameAs(Cursor(look.Places));
+        Cursor(elsewhere).ShouldNotBeSameAs(Cursor(look.Places));
+        Cursor(elsewhere).Assets[0].Path.ShouldBe("home:icons/Brass");
+        Cursor(look.Places).Assets[0].Path.ShouldBe("data:icons/Brass");
+    }
+
     [Theory]
     [InlineData("hat", "{\"assets\":[],\"settings\":{\"brim\":3}}")]
     [InlineData("cursor", "{\"assets\":[],\"settings\":{\"size\":4000}}")]

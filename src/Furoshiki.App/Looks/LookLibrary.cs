@@ -23,6 +23,7 @@ public sealed class LookLibrary(
     private readonly ConcurrentDictionary<Digest, string> _standing = new();
     private readonly ConcurrentDictionary<Digest, Look> _planned = new();
     private readonly ConcurrentDictionary<long, Look> _saved = new();
+    private readonly PartPool _parts = new();
 
     /// <summary>As many as one question to the database can name.</summary>
     private const int MostAtOnce = 5_000;
@@ -131,7 +132,7 @@ public sealed class LookLibrary(
     {
         try
         {
-            return Look.Parse(content.Read(digest), places);
+            return Look.Parse(content.Read(digest), places, _parts);
         }
         catch (Exception problem) when (problem is FormatException or MissingContentException)
         {

@@ -201,7 +201,7 @@ public sealed class CardMaker(
     private sealed record Held(
         Standings.OfDesktop Standings,
         long Stamp,
-        Func<Digest, IReadOnlyList<Component>, Lack> Lacks,
+        Func<IReadOnlyList<Component>, Lack> Lacks,
         Func<Look, IReadOnlyList<LookNote>> Notes
     );
 
@@ -231,7 +231,7 @@ public sealed class CardMaker(
             .Parts.Select(part =>
                 on?.Saving == saving.Id && on.LeftOutOf(part) is { } leftOut
                     ? against.Standings.Of(part, maps.Get(saving.Map), leftOut)
-                    : against.Standings.Of(part, saving.Look, saving.Map, maps.Get, against.Stamp)
+                    : against.Standings.Of(part, saving.Map, maps.Get, against.Stamp)
             )
             .ToList();
         return new ProfileCard(
@@ -242,14 +242,7 @@ public sealed class CardMaker(
             saving.Look.Hex,
             facts.IsDark,
             how.Count,
-            Readiness(
-                how,
-                facts,
-                saving,
-                on,
-                refused => against.Lacks(saving.Look, refused),
-                () => against.Notes(facts.Look)
-            ),
+            Readiness(how, facts, saving, on, against.Lacks, () => against.Notes(facts.Look)),
             withLikeness
                 ? LikenessView.Of([
                     .. facts.Parts.Zip(

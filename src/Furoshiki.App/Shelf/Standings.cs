@@ -1,4 +1,6 @@
 using System.Collections.Concurrent;
+using System.Runtime.CompilerServices;
+using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
@@ -63,6 +65,21 @@ internal sealed class Standings
             }
         );
 
+    /// <summary>A part, which is one with itself alone, and the map that it came with.</summary>
+    private readonly struct PartFrom(Component part, Digest map) : IEquatable<PartFrom>
+    {
+        private readonly Component _part = part;
+        private readonly Digest _map = map;
+
+        public bool Equals(PartFrom other) =>
+            ReferenceEquals(_part, other._part) && _map == other._map;
+
+        public override bool Equals(object? other) => other is PartFrom from && Equals(from);
+
+        public override int GetHashCode() =>
+            HashCode.Combine(RuntimeHelpers.GetHashCode(_part), _map);
+    }
+
     /// <summary>The standings of one desktop, each worked out when it is first asked for.</summary>
     internal sealed class OfDesktop
     {
@@ -70,7 +87,7 @@ internal sealed class Standings
         private readonly PartFitter _fitter;
         private readonly Dictionary<
             Kind,
-            ConcurrentDictionary<(Digest Look, Digest Map), (PartStanding Standing, long Stamp)>
+            ConcurrentDictionary<PartFrom, (PartStanding Standing, long Stamp)>
         > _kinds = [];
 
         public OfDesktop(
@@ -89,14 +106,12 @@ internal sealed class Standings
         }
 
         /// <summary>How a part stands.</summary>
-        /// <param name="part">The part.</param>
-        /// <param name="look">The digest of the look that it is of.</param>
+        /// <param name="part">The part, as <see cref="LookLibrary"/> holds it.</param>
         /// <param name="map">The digest of the map that it came with.</param>
         /// <param name="source">That map.</param>
         /// <param name="stamp">What the database's stamp is.</param>
         public PartStanding Of(
             Component part,
-            Digest look,
             Digest map,
             Func<Digest, DesktopMap> source,
             long stamp
@@ -104,14 +119,15 @@ internal sealed class Standings
         {
             if (!_kinds.TryGetValue(part.Kind, out var known))
                 return new PartStanding(PartState.NoMatch, Loses: true, null);
+            var from = new PartFrom(part, map);
             // What is refused for want of content may be held after something is saved, without a change on the desktop.
             if (
-                known.TryGetValue((look, map), out var last)
+                known.TryGetValue(from, out var last)
                 && (last.Standing.State != PartState.Refused || last.Stamp == stamp)
             )
                 return last.Standing;
             var standing = Of(_fitter.Fit(part, source(map)));
-            known[(look, map)] = (standing, stamp);
+            known[from] = (standing, stamp);
             return standing;
         }
 

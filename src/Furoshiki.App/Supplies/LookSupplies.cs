@@ -138,18 +138,14 @@ public sealed class LookSupplies(
 
     /// <summary>Tells what it takes so that parts of saved looks can be put on. It is worked out once for as long as nothing changes.</summary>
     /// <param name="seen">The desktop.</param>
-    public Func<Digest, IReadOnlyList<Component>, Lack> LacksOn(Observation seen)
+    public Func<IReadOnlyList<Component>, Lack> LacksOn(Observation seen)
     {
         var supplies = stands.Of(seen);
         var now = stamp.Now;
         if (supplies.Lacks.Stamp != now)
-            supplies.Lacks = new Lacks(now, new());
+            supplies.Lacks = new Lacks(now);
         var lacks = supplies.Lacks.All;
-        return (look, parts) =>
-            lacks.GetOrAdd(
-                (look, string.Join('/', parts.Select(part => part.Kind.Name))),
-                _ => LackOf(seen, supplies, parts, library.Saved)
-            );
+        return parts => lacks.GetOrAdd(parts, some => LackOf(seen, supplies, some, library.Saved));
     }
 
     /// <summary>What it takes so that some parts of a look can be put on.</summary>

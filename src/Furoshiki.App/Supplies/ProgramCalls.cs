@@ -37,7 +37,7 @@ public sealed class ProgramCalls(IContentStore content)
     {
         try
         {
-            return CalledPrograms.In(rule, content.Read(file));
+            return rule.ProgramsIn(content.Read(file));
         }
         catch (MissingContentException)
         {

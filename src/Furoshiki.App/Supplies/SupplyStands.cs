@@ -1,18 +1,35 @@
 using System.Collections.Concurrent;
+using System.Runtime.CompilerServices;
 using Furoshiki.App.Observing;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Judging;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Supplies;
 
 namespace Furoshiki.App.Supplies;
 
 /// <summary>What looks lack.</summary>
 /// <param name="Stamp">What the database's stamp was when it was worked out.</param>
-/// <param name="All">What each lacks, by its digest and the kinds of the parts.</param>
-internal sealed record Lacks(
-    long Stamp,
-    ConcurrentDictionary<(Digest Look, string Kinds), Lack> All
-);
+/// <param name="All">What parts lack together, each of which is one with itself alone: looks that have it alike share it.</param>
+internal sealed record Lacks(long Stamp, ConcurrentDictionary<IReadOnlyList<Component>, Lack> All)
+{
+    public Lacks(long stamp)
+        : this(stamp, new(new SameParts())) { }
+
+    private sealed class SameParts : IEqualityComparer<IReadOnlyList<Component>>
+    {
+        public bool Equals(IReadOnlyList<Component>? some, IReadOnlyList<Component>? others) =>
+            some is not null
+            && others is not null
+            && some.SequenceEqual(others, ReferenceEqualityComparer.Instance);
+
+        public int GetHashCode(IReadOnlyList<Component> parts) =>
+            parts.Aggregate(
+                parts.Count,
+                (hash, part) => HashCode.Combine(hash, RuntimeHelpers.GetHashCode(part))
+            );
+    }
+}
 
 /// <summary>The supplies that are known, as they stand to a desktop as it was seen at one moment.</summary>
 /// <param name="Known">The supplies.</param>
@@ -47,8 +64,8 @@ internal sealed record DesktopSupplies(
                 name => seen.Desktop.Map.PathsOf(name).Any(seen.Desktop.Folder.Stands)
             );
 
-    /// <summary>What looks lack, by their digests and the kinds of the parts, as far as it was asked for since something was saved last.</summary>
-    public Lacks Lacks { get; set; } = new(0, new());
+    /// <summary>What looks lack, as far as it was asked for since something was saved last.</summary>
+    public Lacks Lacks { get; set; } = new(0);
 }
 
 /// <summary>Holds supplies against desktops, and again only after something of either changed.</summary>
@@ -98,7 +115,8 @@ public sealed class SupplyStands(Sources sources)
     )
     {
         var all = known
-            .ByName.Select(versions => SupplyStand.Of(versions, seen.Desktop, seen))
+            .ByName.AsParallel()
+            .Select(versions => SupplyStand.Of(versions, seen.Desktop, seen))
             .ToDictionary(one => one.Name);
         return new DesktopSupplies(
             known,

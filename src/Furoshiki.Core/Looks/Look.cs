@@ -104,12 +104,13 @@ public sealed class Look
     /// <summary>Reads a look that <see cref="Bytes"/> holds, of this version or an earlier one. What it does not know it keeps.</summary>
     /// <param name="bytes">The look.</param>
     /// <param name="places">Its <see cref="Places"/>, where they are known.</param>
+    /// <param name="pool">Where parts that other looks have too are held; null to read each anew.</param>
     /// <exception cref="FormatException">The bytes are no look, or one of a form that is newer than this version.</exception>
-    public static Look Parse(ReadOnlySpan<byte> bytes, string? places = null)
+    public static Look Parse(ReadOnlySpan<byte> bytes, string? places = null, PartPool? pool = null)
     {
         try
         {
-            var (components, kept) = LookJson.Read(bytes, places);
+            var (components, kept) = LookJson.Read(bytes, places, pool);
             return new Look(components, kept);
         }
         catch (Exception problem)

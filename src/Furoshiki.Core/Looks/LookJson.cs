@@ -42,7 +42,7 @@ internal static class LookJson
     public static (
         IReadOnlyList<Component> Components,
         ImmutableSortedDictionary<string, string> Kept
-    ) Read(ReadOnlySpan<byte> bytes, string? places)
+    ) Read(ReadOnlySpan<byte> bytes, string? places, PartPool? pool)
     {
         var reader = new Utf8JsonReader(bytes);
         using var document = JsonDocument.ParseValue(ref reader);
@@ -56,15 +56,13 @@ internal static class LookJson
         var kept = ImmutableSortedDictionary.CreateBuilder<string, string>(StringComparer.Ordinal);
         foreach (var part in parts.EnumerateObject())
             if (Kind.Find(part.Name) is { } kind)
+            {
+                var its =
+                    stood?.RootElement.TryGetProperty(part.Name, out var at) == true ? at : default;
                 components.Add(
-                    ReadPart(
-                        kind,
-                        part.Value,
-                        stood?.RootElement.TryGetProperty(part.Name, out var at) == true
-                            ? at
-                            : default
-                    )
+                    pool?.Get(kind, part.Value, its, ReadPart) ?? ReadPart(kind, part.Value, its)
                 );
+            }
             else
                 kept[part.Name] = Text(part.Value);
         return (components, kept.ToImmutable());

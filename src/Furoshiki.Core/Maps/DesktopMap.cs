@@ -111,7 +111,30 @@ public sealed record InheritRule(
 /// <param name="File">The file.</param>
 /// <param name="Format">Its format.</param>
 /// <param name="Entries">The entries, each known by the command that it calls.</param>
-public sealed record CallsRule(PlacePath File, SettingsFormat Format, ListAddress Entries);
+public sealed record CallsRule(PlacePath File, SettingsFormat Format, ListAddress Entries)
+{
+    /// <summary>The programs that such a file calls by their names, each once; none if it cannot be read.</summary>
+    /// <param name="file">The file.</param>
+    public IReadOnlyList<string> ProgramsIn(ReadOnlyMemory<byte> file)
+    {
+        try
+        {
+            return
+            [
+                .. Format
+                    .Open(file)
+                    .Items(Entries)
+                    .Select(CalledPrograms.NamedBy)
+                    .OfType<string>()
+                    .Distinct(),
+            ];
+        }
+        catch (SettingsFileException)
+        {
+            return [];
+        }
+    }
+}
 
 /// <summary>How the assets that a setting names are found.</summary>
 /// <param name="Setting">The setting that names them.</param>

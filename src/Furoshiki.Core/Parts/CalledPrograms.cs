@@ -1,6 +1,3 @@
-using Furoshiki.Core.Formats;
-using Furoshiki.Core.Maps;
-
 namespace Furoshiki.Core.Parts;
 
 /// <summary>A program that a part calls by its name.</summary>
@@ -29,27 +26,6 @@ public static class CalledPrograms
             foreach (var entry in part.Get(DockKind.Entries))
                 if (IsName(entry))
                     yield return new CalledProgram(entry, new SettingKey(DockKind.Entries.Name));
-    }
-
-    /// <summary>The programs that a whole file calls by their names, each once; none if it cannot be read.</summary>
-    public static IReadOnlyList<string> In(CallsRule rule, ReadOnlyMemory<byte> file)
-    {
-        try
-        {
-            return
-            [
-                .. rule
-                    .Format.Open(file)
-                    .Items(rule.Entries)
-                    .Select(NamedBy)
-                    .OfType<string>()
-                    .Distinct(),
-            ];
-        }
-        catch (SettingsFileException)
-        {
-            return [];
-        }
     }
 
     /// <summary>
