@@ -31,6 +31,7 @@ public sealed class CardMaker(
 )
 {
     private readonly Standings _standings = new();
+    private readonly ConcurrentDictionary<(long Desktop, bool WithLikeness), Cards> _cards = new();
     private volatile Shelved? _shelved;
     private readonly ConcurrentDictionary<long, LookFacts> _facts = new();
 
@@ -49,6 +50,13 @@ public sealed class CardMaker(
     public IReadOnlyList<ProfileCard> All(LiveDesktop desktop, bool withLikeness = false)
     {
         var against = Against(desktop);
+        if (
+            _cards.TryGetValue((desktop.Id, withLikeness), out var last)
+            && last.Seen == against.Seen
+            && last.Stamp == against.Stamp
+            && last.On == TextOf(desktop.On)
+        )
+            return last.All;
         var shelved = Read();
         Learn([.. shelved.Profiles.Select(one => one.Last.Id)]);
         using var db = databases.CreateDbContext();
@@ -56,14 +64,29 @@ public sealed class CardMaker(
             .Savings.Where(one => one.Id == desktop.On.Saving)
             .Select(one => new OnNow(one.ProfileId, one.Id, one.Number, desktop.On.Parts))
             .FirstOrDefault();
-        return
+        IReadOnlyList<ProfileCard> all =
         [
             .. shelved
                 .Profiles.AsParallel()
                 .AsOrdered()
                 .Select(one => Card(against, one.Row, one.Form, one.Last, on, withLikeness)),
         ];
+        _cards[(desktop.Id, withLikeness)] = new Cards(
+            against.Seen,
+            against.Stamp,
+            TextOf(desktop.On),
+            all
+        );
+        return all;
     }
+
+    /// <summary>The cards as they were made last, which hold until the desktop or the database is another.</summary>
+    private sealed record Cards(
+        Observation Seen,
+        long Stamp,
+        string On,
+        IReadOnlyList<ProfileCard> All
+    );
 
     /// <summary>What does not hold any more since a desktop's platform has another version.</summary>
     /// <param name="desktop">The desktop.</param>
@@ -199,18 +222,24 @@ public sealed class CardMaker(
 
     /// <summary>A desktop as it was seen, against which looks are held.</summary>
     private sealed record Held(
-        Standings.OfDesktop Standings,
+        Observation Seen,
         long Stamp,
+        Standings.OfDesktop Standings,
         Func<IReadOnlyList<Component>, Lack> Lacks,
         Func<Look, IReadOnlyList<LookNote>> Notes
     );
 
+    private static string TextOf(WhatIsOn on) => $"{on.Saving} {OnText.Parts(on)}";
+
     private Held Against(LiveDesktop desktop)
     {
+        // What changes from here on makes the stamp another.
+        var now = stamp.Now;
         var seen = observer.See(desktop);
         return new Held(
+            seen,
+            now,
             _standings.Of(seen, content),
-            stamp.Now,
             supplies.LacksOn(seen),
             judgements.On(seen)
         );
