@@ -28,6 +28,15 @@ public sealed record RunningProcess(int Id, string Name, long Started)
 public static class Processes
 {
     private const string Table = "/proc";
+    private const string Share = "Pss:";
+
+    /// <summary>The unit of times in a process' status (USER_HZ), which Linux shows as this whatever its own clock is.</summary>
+    private const int TicksInSecond = 100;
+
+    // Fields of a process' status after its name (proc_pid_stat(5)).
+    private const int UserTime = 11;
+    private const int SystemTime = 12;
+    private const int StartTime = 19;
 
     /// <summary>What is another whenever the machine has started again.</summary>
     public static string MachineRun { get; } =
@@ -59,20 +68,66 @@ public static class Processes
         ];
     }
 
+    /// <summary>What processes cost together; null if none of them runs any more, or the kernel does not tell.</summary>
+    /// <param name="processes">The processes.</param>
+    /// <returns>
+    /// Their memory in bytes, of what several share each its part (Pss in proc_pid_smaps(5)), and their share of one processor's time since
+    /// each started, in per cent.
+    /// </returns>
+    public static (long Memory, double Processor)? CostOf(IEnumerable<RunningProcess> processes)
+    {
+        var costs = processes.Select(CostOf).OfType<(long Memory, double Processor)>().ToList();
+        return costs.Count == 0
+            ? null
+            : (costs.Sum(one => one.Memory), costs.Sum(one => one.Processor));
+    }
+
+    private static (long Memory, double Processor)? CostOf(RunningProcess process)
+    {
+        if (
+            Read($"{Table}/{process.Id}/smaps_rollup") is not { } memory
+            || memory
+                .Split('\n')
+                .FirstOrDefault(line => line.StartsWith(Share, StringComparison.Ordinal))
+                is not { } share
+            || Read($"{Table}/{process.Id}/stat") is not { } stat
+            || Read($"{Table}/uptime") is not { } uptime
+            || Look(process.Id) != process
+        )
+            return null;
+        var kibibytes = long.Parse(
+            share[Share.Length..].TrimEnd('B', 'k', ' '),
+            CultureInfo.InvariantCulture
+        );
+        var fields = FieldsOf(stat);
+        var used = Ticks(fields, UserTime) + Ticks(fields, SystemTime);
+        var ran =
+            double.Parse(uptime.Split(' ')[0], CultureInfo.InvariantCulture) * TicksInSecond
+            - process.Started;
+        return (
+            kibibytes * 1024,
+            ran <= 0 ? 0 : Math.Min(100d * used / ran, 100d * Environment.ProcessorCount)
+        );
+    }
+
+    private static long Ticks(string[] fields, int field) =>
+        long.Parse(fields[field], CultureInfo.InvariantCulture);
+
+    /// <summary>What stands in a process' status after its name, which is in parentheses and can have any sign in it.</summary>
+    private static string[] FieldsOf(string stat) => stat[(stat.LastIndexOf(')') + 2)..].Split(' ');
+
     /// <summary>A process by its number; null if there is none, or it only waits for its end to be noticed.</summary>
     internal static RunningProcess? Look(int id)
     {
         if (Read($"{Table}/{id}/stat") is not { } text)
             return null;
-        // The name stands in parentheses and can have any sign in it, so what comes after is counted from the last one.
-        var (open, close) = (text.IndexOf('('), text.LastIndexOf(')'));
-        var rest = text[(close + 2)..].Split(' ');
-        return rest[0] is "Z" or "X"
+        var fields = FieldsOf(text);
+        return fields[0] is "Z" or "X"
             ? null
             : new RunningProcess(
                 id,
-                text[(open + 1)..close],
-                long.Parse(rest[19], CultureInfo.InvariantCulture)
+                text[(text.IndexOf('(') + 1)..text.LastIndexOf(')')],
+                Ticks(fields, StartTime)
             );
     }
 

@@ -38,6 +38,12 @@ public sealed class RealSessionTests : IAsyncLifetime
         Start(_house.Home, "engawa-session", "sleep 60");
         await StartBoard(_house.Home);
         (await Waiting()).ShouldBeEmpty();
+        var costs = (await Programs()).ToDictionary(
+            one => one!["name"]!.GetValue<string>(),
+            one => one!["cost"]?["memory"]!.GetValue<double>()
+        );
+        costs["widget board"]!.Value.ShouldBeGreaterThan(0);
+        costs["bench dock"].ShouldBeNull("it does not run");
         var plain = await _house.Save(_desktop, "Plain", "widgets");
         _house.Edit(Widgets, "grid=\"false\"", "grid=\"true\"");
         (await Waiting()).ShouldBe(["Widgets show when the widget board starts again. IfAllowed"]);
@@ -185,9 +191,11 @@ public sealed class RealSessionTests : IAsyncLifetime
                 .Select(step => $"{step!["subject"]} {step["words"]} {step["doing"]}"),
         ];
 
+    private async Task<JsonArray> Programs() =>
+        (await _house.Server.Get($"/api/desktops/{_desktop}"))["programs"]!.AsArray();
+
     private async Task<Dictionary<string, bool>> Running() =>
-        (await _house.Server.Get($"/api/desktops/{_desktop}"))["programs"]!
-            .AsArray()
+        (await Programs())
             .Where(program => program!["isRunning"] is not null)
             .ToDictionary(
                 program => program!["name"]!.GetValue<string>(),

@@ -4,6 +4,7 @@ using Furoshiki.App.Desktops;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Session;
+using Furoshiki.Core.Supplies;
 using Furoshiki.Desktops;
 
 namespace Furoshiki.App.Session;
@@ -53,6 +54,15 @@ public static class RealSession
                 )
         );
     }
+
+    /// <summary>What a program of a real desktop costs as it runs; null if it does not.</summary>
+    public static SupplyCost? CostOf(LiveDesktop desktop, ShowingProgram program) =>
+        Processes.CostOf(Running(desktop, [program.Process])) is { } cost
+            ? new SupplyCost(
+                Math.Round(cost.Memory / 1024d / 1024, 1),
+                Math.Round(cost.Processor, 1)
+            )
+            : null;
 
     /// <summary>Whether something that is waited for can be done from here.</summary>
     public static Doing DoingOf(LiveDesktop desktop, WaitingStep step) =>

@@ -3,6 +3,7 @@ using Furoshiki.App.Observing;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Session;
+using Furoshiki.Core.Supplies;
 
 namespace Furoshiki.App.Session;
 
@@ -27,13 +28,15 @@ public sealed record DesktopPage(
 /// <param name="IsRunning">Whether it runs; null if that cannot be seen.</param>
 /// <param name="IsAlwaysOn">Whether it should, as long as somebody is signed in.</param>
 /// <param name="Told">What happens when it is told that its settings are others, in words; null if it cannot be told.</param>
+/// <param name="Cost">What it was measured to cost; null where it does not run for real.</param>
 public sealed record ProgramView(
     string Name,
     IReadOnlyList<string> Titles,
     string? Process,
     bool? IsRunning,
     bool IsAlwaysOn,
-    string? Told
+    string? Told,
+    SupplyCost? Cost
 );
 
 /// <summary>What another program edited.</summary>
@@ -71,7 +74,10 @@ public sealed class SimulatedDesktops(Sessions sessions, Observer observer)
                         known?.Process,
                         known is null ? null : isRunning(known),
                         known is { IsAlwaysOn: true },
-                        known?.Telling is { } telling ? Words(telling) : null
+                        known?.Telling is { } telling ? Words(telling) : null,
+                        known is null || desktop.IsSimulated
+                            ? null
+                            : RealSession.CostOf(desktop, known)
                     );
                 }),
         ];

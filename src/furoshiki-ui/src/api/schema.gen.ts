@@ -1921,6 +1921,7 @@ export interface components {
             isRunning: null | boolean;
             isAlwaysOn: boolean;
             told: null | string;
+            cost: null | components["schemas"]["SupplyCost"];
         };
         PutOnView: {
             title: string;

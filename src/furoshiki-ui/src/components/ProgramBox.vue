@@ -5,6 +5,7 @@ import { useChanged } from '@/api/asked'
 import { api, take, type Schemas } from '@/api/client'
 import ProblemNote from './ProblemNote.vue'
 import SignalWord from './SignalWord.vue'
+import { costs } from '@/composables/words'
 
 const props = defineProps<{ page: Schemas['DesktopPage'] }>()
 
@@ -44,6 +45,9 @@ const allow = useMutation({
             word="Does not run"
           />
           <span v-else class="second">cannot be seen</span>
+          <span v-if="program.cost" class="second"
+            >measured at {{ costs(program.cost) }} since it started</span
+          >
         </div>
         <div v-if="!isReal || (page.mayTell && program.told && program.isRunning)" class="row">
           <VBtn @click="act.mutate({ action: 'RestartProgram', program: program.name })">{{
