@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using System.Globalization;
 using System.Security.Cryptography;
 using OpenQA.Selenium;
 
@@ -210,6 +211,34 @@ public sealed class SuppliesTests : IAsyncLifetime
         _person.Press("Back to the list");
         _person.See(".list .one", "Inkstone Amber");
         _person.See(".chosen h2", "Inkstone Red");
+    }
+
+    [Fact]
+    public void Fonts_are_shown_by_words_that_are_set_in_them()
+    {
+        _person.GoTo("/supplies?kind=fonts");
+        _person.See(".list .one", "Chart Narrow");
+        // A narrow one takes less room than a broad one once both have come.
+        _person.Wait(
+            () => Width("Chart Narrow") < Width("Dial Round") * 0.7 ? "set" : null,
+            "type in its own font"
+        );
+        _person
+            .Driver.ExecuteScript("return [...document.fonts].some(one => one.status === 'error')")
+            .ShouldBe(false);
+
+        double Width(string title) =>
+            Convert.ToDouble(
+                _person.Driver.ExecuteScript(
+                    """
+                    const words = document.createRange()
+                    words.selectNodeContents(arguments[0].querySelector('.type').firstChild)
+                    return words.getBoundingClientRect().width
+                    """,
+                    _person.See(".list .one", title)
+                ),
+                CultureInfo.InvariantCulture
+            );
     }
 
     [Fact]
