@@ -92,7 +92,7 @@ public static class Processes
                 is not { } share
             || Read($"{Table}/{process.Id}/stat") is not { } stat
             || Read($"{Table}/uptime") is not { } uptime
-            || Look(process.Id) != process
+            || Parse(process.Id, stat) != process
         )
             return null;
         var kibibytes = long.Parse(
@@ -117,10 +117,11 @@ public static class Processes
     private static string[] FieldsOf(string stat) => stat[(stat.LastIndexOf(')') + 2)..].Split(' ');
 
     /// <summary>A process by its number; null if there is none, or it only waits for its end to be noticed.</summary>
-    internal static RunningProcess? Look(int id)
+    internal static RunningProcess? Look(int id) =>
+        Read($"{Table}/{id}/stat") is { } text ? Parse(id, text) : null;
+
+    private static RunningProcess? Parse(int id, string text)
     {
-        if (Read($"{Table}/{id}/stat") is not { } text)
-            return null;
         var fields = FieldsOf(text);
         return fields[0] is "Z" or "X"
             ? null

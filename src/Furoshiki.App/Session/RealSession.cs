@@ -32,16 +32,7 @@ public static class RealSession
     public static SessionStand StandOf(LiveDesktop desktop)
     {
         var map = desktop.Map;
-        var running = Running(
-                desktop,
-                [
-                    .. map
-                        .Programs.Select(program => program.Process)
-                        .Append(map.SessionProcess)
-                        .OfType<string>(),
-                ]
-            )
-            .ToLookup(process => process.Name);
+        var running = Running(desktop);
         return new SessionStand(
             Processes.MachineRun,
             map.SessionProcess is { } session ? RunOf(running[session]) : null,
@@ -55,14 +46,18 @@ public static class RealSession
         );
     }
 
-    /// <summary>What a program of a real desktop costs as it runs; null if it does not.</summary>
-    public static SupplyCost? CostOf(LiveDesktop desktop, ShowingProgram program) =>
-        Processes.CostOf(Running(desktop, [program.Process])) is { } cost
-            ? new SupplyCost(
-                Math.Round(cost.Memory / 1024d / 1024, 1),
-                Math.Round(cost.Processor, 1)
-            )
-            : null;
+    /// <summary>Tells what programs of a real desktop cost as they run at one moment; null of one that does not.</summary>
+    public static Func<ShowingProgram, SupplyCost?> CostsOn(LiveDesktop desktop)
+    {
+        var running = Running(desktop);
+        return program =>
+            Processes.CostOf(running[program.Process]) is { } cost
+                ? new SupplyCost(
+                    Math.Round(cost.Memory / 1024d / 1024, 1),
+                    Math.Round(cost.Processor, 1)
+                )
+                : null;
+    }
 
     /// <summary>Whether something that is waited for can be done from here.</summary>
     public static Doing DoingOf(LiveDesktop desktop, WaitingStep step) =>
@@ -128,6 +123,19 @@ public static class RealSession
             "Its settings are as they were put on."
         );
     }
+
+    /// <summary>The processes of the session and of all programs that the map knows, by their names.</summary>
+    private static ILookup<string, RunningProcess> Running(LiveDesktop desktop) =>
+        Running(
+                desktop,
+                [
+                    .. desktop
+                        .Map.Programs.Select(program => program.Process)
+                        .Append(desktop.Map.SessionProcess)
+                        .OfType<string>(),
+                ]
+            )
+            .ToLookup(process => process.Name);
 
     private static IReadOnlyList<RunningProcess> Running(
         LiveDesktop desktop,

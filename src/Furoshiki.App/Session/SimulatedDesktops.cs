@@ -60,6 +60,7 @@ public sealed class SimulatedDesktops(Sessions sessions, Observer observer)
     private ProgramView[] Programs(LiveDesktop desktop)
     {
         var isRunning = Running(desktop);
+        var costOf = desktop.IsSimulated ? null : RealSession.CostsOn(desktop);
         return
         [
             .. desktop
@@ -75,9 +76,7 @@ public sealed class SimulatedDesktops(Sessions sessions, Observer observer)
                         known is null ? null : isRunning(known),
                         known is { IsAlwaysOn: true },
                         known?.Telling is { } telling ? Words(telling) : null,
-                        known is null || desktop.IsSimulated
-                            ? null
-                            : RealSession.CostOf(desktop, known)
+                        known is null ? null : costOf?.Invoke(known)
                     );
                 }),
         ];
