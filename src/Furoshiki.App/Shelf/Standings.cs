@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using System.Runtime.CompilerServices;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
 using Furoshiki.Core.Compare;
@@ -65,29 +64,19 @@ internal sealed class Standings
             }
         );
 
-    /// <summary>A part, which is one with itself alone, and the map that it came with.</summary>
-    private readonly struct PartFrom(Component part, Digest map) : IEquatable<PartFrom>
-    {
-        private readonly Component _part = part;
-        private readonly Digest _map = map;
-
-        public bool Equals(PartFrom other) =>
-            ReferenceEquals(_part, other._part) && _map == other._map;
-
-        public override bool Equals(object? other) => other is PartFrom from && Equals(from);
-
-        public override int GetHashCode() =>
-            HashCode.Combine(RuntimeHelpers.GetHashCode(_part), _map);
-    }
-
     /// <summary>The standings of one desktop, each worked out when it is first asked for.</summary>
     internal sealed class OfDesktop
     {
         private readonly Look _now;
         private readonly PartFitter _fitter;
+
+        /// <summary>By kind, and by the map that parts came with: parts, each of which is one with itself alone.</summary>
         private readonly Dictionary<
             Kind,
-            ConcurrentDictionary<PartFrom, (PartStanding Standing, long Stamp)>
+            ConcurrentDictionary<
+                Digest,
+                ConcurrentDictionary<Component, (PartStanding Standing, long Stamp)>
+            >
         > _kinds = [];
 
         public OfDesktop(
@@ -117,17 +106,17 @@ internal sealed class Standings
             long stamp
         )
         {
-            if (!_kinds.TryGetValue(part.Kind, out var known))
+            if (!_kinds.TryGetValue(part.Kind, out var maps))
                 return new PartStanding(PartState.NoMatch, Loses: true, null);
-            var from = new PartFrom(part, map);
+            var known = maps.GetOrAdd(map, _ => new(ReferenceEqualityComparer.Instance));
             // What is refused for want of content may be held after something is saved, without a change on the desktop.
             if (
-                known.TryGetValue(from, out var last)
+                known.TryGetValue(part, out var last)
                 && (last.Standing.State != PartState.Refused || last.Stamp == stamp)
             )
                 return last.Standing;
             var standing = Of(_fitter.Fit(part, source(map)));
-            known[from] = (standing, stamp);
+            known[part] = (standing, stamp);
             return standing;
         }
 
