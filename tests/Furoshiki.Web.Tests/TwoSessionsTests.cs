@@ -97,6 +97,7 @@ public sealed class TwoSessionsTests : IAsyncLifetime
         var state = (await _house.Server.Get($"/api/desktops/{plain}/safe-states"))[0]!["id"]!;
         await _house.Server.Switch(await _house.Plan(plain, "SafeState", state), plain);
         File.Exists(Path.Combine(_house.Home, ".config/engawa-3.8/surface.conf")).ShouldBeFalse();
+        Directory.Exists(Path.Combine(_house.Home, ".config/engawa-3.8")).ShouldBeFalse();
         Kinds((await _house.Server.Now(plain))["drift"]!).ShouldBe(["colours"]);
     }
 
