@@ -43,7 +43,6 @@ export function font(family, style, weightClass, pen) {
     createdTimestamp: MADE / 1000,
     glyphs,
   })
-  made.tables.os2.usWeightClass = weightClass
   return Buffer.from(atOneMoment(() => made.toArrayBuffer()))
 }
 

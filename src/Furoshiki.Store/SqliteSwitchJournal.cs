@@ -126,6 +126,7 @@ public sealed class SqliteSwitchJournal(
     public IReadOnlyList<string> FoldersMade(string root, DateTime since)
     {
         using var db = databases.CreateDbContext();
+        var folder = (int)FileType.Folder;
         return
         [
             .. db
@@ -133,8 +134,7 @@ public sealed class SqliteSwitchJournal(
                     $"""
                     SELECT DISTINCT json_extract(value, '$.Path') AS Value FROM Switches, json_each(Changes)
                     WHERE Switches.Root = {root} AND State = {SwitchStand.Done} AND EndedAt >= {since} AND Mark <> '' AND json_valid(Changes)
-                    AND json_extract(value, '$.Before') IS NULL AND json_extract(value, '$.After.Type') = {(int)
-                        FileType.Folder}
+                    AND json_extract(value, '$.Before') IS NULL AND json_extract(value, '$.After.Type') = {folder}
                     """
                 )
                 .AsEnumerable()
