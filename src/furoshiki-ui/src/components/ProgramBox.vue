@@ -45,9 +45,7 @@ const allow = useMutation({
             word="Does not run"
           />
           <span v-else class="second">cannot be seen</span>
-          <span v-if="program.cost" class="second"
-            >measured at {{ costs(program.cost) }} since it started</span
-          >
+          <span v-if="program.cost" class="second">measured: {{ costs(program.cost) }}</span>
         </div>
         <div v-if="!isReal || (page.mayTell && program.told && program.isRunning)" class="row">
           <VBtn @click="act.mutate({ action: 'RestartProgram', program: program.name })">{{
