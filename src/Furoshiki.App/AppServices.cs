@@ -1,6 +1,7 @@
 using Furoshiki.App.Comparing;
 using Furoshiki.App.Demo;
 using Furoshiki.App.Desktops;
+using Furoshiki.App.Fitting;
 using Furoshiki.App.Installation;
 using Furoshiki.App.Keeping;
 using Furoshiki.App.Looks;
@@ -81,7 +82,11 @@ public static class AppServices
             .AddSingleton<Deletions>()
             .AddSingleton<KeptShelf>()
             .AddSingleton<Mender>()
+            .AddSingleton<FittedLooks>()
             .AddSingleton<LookFinder>()
+            .AddSingleton<StepMaker>()
+            .AddSingleton<FittingDesk>()
+            .AddSingleton<FittingTeller>()
             .AddSingleton<NowReader>()
             .AddSingleton<Saver>()
             .AddSingleton<Screenshots>()

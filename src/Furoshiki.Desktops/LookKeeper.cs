@@ -12,8 +12,22 @@ public sealed class ChangedMeanwhileException(string path)
 /// <summary>Keeps looks with the content of what they use.</summary>
 public static class LookKeeper
 {
+    /// <summary>Takes in a look with the content of its assets, as <see cref="KeepAssets"/> does.</summary>
+    /// <exception cref="ChangedMeanwhileException">A file is no longer as the look was read.</exception>
+    public static void Keep(
+        Look look,
+        IContentBatch batch,
+        DesktopFolder folder,
+        DesktopMap map,
+        bool keepSystem
+    )
+    {
+        KeepAssets(look, batch, folder, map, keepSystem);
+        look.PutInto(batch);
+    }
+
     /// <summary>
-    /// Takes in a look with the content of the person's assets; of the administrator's their fingerprints, and their content only if
+    /// Takes in the content of the person's assets of a look; of the administrator's their fingerprints, and their content only if
     /// that is wanted.
     /// </summary>
     /// <param name="look">The look.</param>
@@ -22,7 +36,7 @@ public static class LookKeeper
     /// <param name="map">The desktop's map.</param>
     /// <param name="keepSystem">Whether the content of the administrator's assets is kept too.</param>
     /// <exception cref="ChangedMeanwhileException">A file is no longer as the look was read.</exception>
-    public static void Keep(
+    public static void KeepAssets(
         Look look,
         IContentBatch batch,
         DesktopFolder folder,
@@ -55,8 +69,6 @@ public static class LookKeeper
                         : null
                 );
         }
-        look.PutInto(batch);
-
         void KeepFile(string path, Digest expected)
         {
             using var bytes = folder.OpenRead(path);

@@ -34,6 +34,9 @@ public sealed class ContentCosts(IDbContextFactory<FuroshikiDb> databases)
     /// <summary>How it calls a desktop's map, and what its session shows.</summary>
     public static string OfDesktop(long id) => $"desktop {id}";
 
+    /// <summary>How it calls what was done to a fitting.</summary>
+    public static string OfFitting(long id) => $"fitting {id}";
+
     /// <summary>How it calls what was set aside.</summary>
     public static string OfAside(long id) => $"aside {id}";
 

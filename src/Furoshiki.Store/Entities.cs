@@ -185,6 +185,9 @@ public sealed class SavingRow : IDeletable
     /// <summary>Digest of the map of the desktop that it was made on, which is kept as content.</summary>
     public required Digest Map { get; set; }
 
+    /// <summary>Digest of what says which other maps parts of it came with, which is kept as content; null for none.</summary>
+    public Digest? Maps { get; set; }
+
     /// <summary>
     /// The screens of that desktop then, as a JSON list of id, width, height and scale, the main one first; empty for a saving of a version
     /// that did not note them.
@@ -414,4 +417,42 @@ public sealed class SwitchContentRow
 
     /// <summary>Digest of the content.</summary>
     public Digest Digest { get; set; }
+}
+
+/// <summary>A look that is being tried.</summary>
+public sealed class FittingRow : IDeletable
+{
+    /// <summary>Its number.</summary>
+    public long Id { get; set; }
+
+    /// <summary>The desktop that it is for.</summary>
+    public long DesktopId { get; set; }
+
+    /// <summary>Its name.</summary>
+    public required string Name { get; set; }
+
+    /// <summary>How many of its moves are done; those after them were undone.</summary>
+    public int Done { get; set; }
+
+    /// <summary>How often it was changed: another number after each change.</summary>
+    public long Revision { get; set; }
+
+    /// <summary>When it was changed last (UTC).</summary>
+    public DateTime ChangedAt { get; set; }
+
+    /// <inheritdoc />
+    public long? DeletionId { get; set; }
+}
+
+/// <summary>One thing that was done to a fitting.</summary>
+public sealed class FittingMoveRow
+{
+    /// <summary>The fitting.</summary>
+    public long FittingId { get; set; }
+
+    /// <summary>Its number among those of the fitting, from 0.</summary>
+    public int Number { get; set; }
+
+    /// <summary>Digest of what it does, which is kept as content.</summary>
+    public required Digest Move { get; set; }
 }

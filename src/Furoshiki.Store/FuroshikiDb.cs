@@ -36,6 +36,12 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
     /// <summary>The safe states that are not deleted.</summary>
     public IQueryable<SafeStateRow> SafeStates => There<SafeStateRow>();
 
+    /// <summary>The fittings that are not deleted.</summary>
+    public IQueryable<FittingRow> Fittings => There<FittingRow>();
+
+    /// <summary>What was done to fittings.</summary>
+    public DbSet<FittingMoveRow> FittingMoves => Set<FittingMoveRow>();
+
     /// <summary>The person's own names for what they leave out.</summary>
     public DbSet<GroupingRow> Groupings => Set<GroupingRow>();
 
@@ -127,6 +133,7 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
             saving.Property(one => one.Screens).HasDefaultValue("");
             Names(saving, one => one.Look);
             Names(saving, one => one.Map);
+            Names(saving, one => one.Maps);
             GoesWith(saving, one => one.DeletionId);
         });
         modelBuilder.Entity<DesktopRow>(desktop =>
@@ -156,6 +163,22 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
             Names(state, one => one.Tree);
             Names(state, one => one.Look);
             GoesWith(state, one => one.DeletionId);
+        });
+        modelBuilder.Entity<FittingRow>(fitting =>
+        {
+            fitting.ToTable("Fittings");
+            fitting.Property(one => one.Name).HasMaxLength(LongestName);
+            OfDesktop(fitting, one => one.DesktopId);
+            GoesWith(fitting, one => one.DeletionId);
+        });
+        modelBuilder.Entity<FittingMoveRow>(move =>
+        {
+            move.HasKey(one => new { one.FittingId, one.Number });
+            move.HasOne<FittingRow>()
+                .WithMany()
+                .HasForeignKey(one => one.FittingId)
+                .OnDelete(DeleteBehavior.Cascade);
+            Names(move, one => one.Move);
         });
         modelBuilder.Entity<SwitchRow>(one =>
         {

@@ -1,4 +1,5 @@
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Looks;
 using Microsoft.Data.Sqlite;
 
@@ -23,6 +24,10 @@ internal sealed class LinkMaker(SqliteConnection connection, bool marksMissing)
             )
         )
             Follow(look, Look.NamesIn);
+        foreach (var maps in Roots("SELECT Maps FROM Savings WHERE Maps IS NOT NULL"))
+            Follow(maps, PartMaps.NamesIn);
+        foreach (var move in Roots("SELECT Move FROM FittingMoves"))
+            Follow(move, MoveText.NamesIn);
         foreach (
             var tree in Roots(
                 "SELECT Tree FROM SafeStates UNION SELECT Tree FROM Asides UNION SELECT Files FROM Supplies"

@@ -82,6 +82,13 @@ internal sealed class RowMaker(SqliteConnection damaged)
                 ["MayTell"] = 0L,
                 ["PartsOn"] = "",
             },
+            "Fittings" when Has(known, "DesktopId") => new()
+            {
+                ["Name"] = $"Fitting {id}",
+                ["Done"] = (long)int.MaxValue,
+                ["Revision"] = 0L,
+                ["ChangedAt"] = DateTime.UtcNow,
+            },
             "Supplies" when Has(known, "Name", "Says", "Files") => new()
             {
                 ["Source"] = MadeAgain,

@@ -10,6 +10,7 @@ using Furoshiki.Web.Commands;
 using Furoshiki.Web.Compare;
 using Furoshiki.Web.Desktops;
 using Furoshiki.Web.Document;
+using Furoshiki.Web.Fitting;
 using Furoshiki.Web.Keeping;
 using Furoshiki.Web.Pictures;
 using Furoshiki.Web.Profiles;
@@ -194,6 +195,7 @@ public static class Application
         api.MapGroupings();
         api.MapSafeStates();
         api.MapPictures();
+        api.MapFittings();
         api.MapSupplies();
         api.MapAccess();
         api.MapCommands();

@@ -25,6 +25,9 @@ public enum DeletedWhat
 
     /// <summary>A desktop with its safe states.</summary>
     Desktop,
+
+    /// <summary>A fitting.</summary>
+    Fitting,
 }
 
 /// <summary>Something that was deleted, and can be put back for a while.</summary>
@@ -140,10 +143,22 @@ public sealed class Deletions(
                         .ExecuteUpdate(set => set.SetProperty(one => one.DesktopId, other.Id));
                 Mark(db.SafeStates.Where(one => one.DesktopId == id), deletion);
                 Mark(db.Asides.Where(one => one.DesktopId == id), deletion);
+                Mark(db.Fittings.Where(one => one.DesktopId == id), deletion);
                 Mark(db.Desktops.Where(one => one.Id == id), deletion);
             }
         );
     }
+
+    /// <summary>Throws a fitting away.</summary>
+    /// <exception cref="ProblemException">There is none of this number.</exception>
+    public DeletedView DeleteFitting(long id) =>
+        Delete(
+            DeletedWhat.Fitting,
+            db =>
+                db.Fittings.Where(one => one.Id == id).Select(one => one.Name).FirstOrDefault()
+                ?? throw ProblemException.NotFound("This fitting"),
+            (db, deletion) => Mark(db.Fittings.Where(one => one.Id == id), deletion)
+        );
 
     /// <summary>What was deleted and can be undeleted, the last first.</summary>
     public IReadOnlyList<DeletedView> All()
@@ -188,6 +203,7 @@ public sealed class Deletions(
                 .ExecuteUpdate(set => set.SetProperty(one => one.IsKept, true));
         Mark(With<SafeStateRow>(db, id), null);
         Mark(With<AsideRow>(db, id), null);
+        Mark(With<FittingRow>(db, id), null);
         Mark(With<DesktopRow>(db, id), null);
         db.Deletions.Where(one => one.Id == id).ExecuteDelete();
         all.Commit();
@@ -205,6 +221,10 @@ public sealed class Deletions(
             DeletedWhat.SafeState
             or DeletedWhat.SafeStates
                 when !With<SafeStateRow>(db, deletion.Id)
+                    .Any(one => db.Desktops.Any(desktop => desktop.Id == one.DesktopId)) =>
+                "desktop",
+            DeletedWhat.Fitting
+                when !With<FittingRow>(db, deletion.Id)
                     .Any(one => db.Desktops.Any(desktop => desktop.Id == one.DesktopId)) =>
                 "desktop",
             _ => null,
@@ -245,6 +265,7 @@ public sealed class Deletions(
                 && !db.Set<SavingRow>().Any(row => row.DeletionId == one.Id)
                 && !db.Set<SafeStateRow>().Any(row => row.DeletionId == one.Id)
                 && !db.Set<DesktopRow>().Any(row => row.DeletionId == one.Id)
+                && !db.Set<FittingRow>().Any(row => row.DeletionId == one.Id)
             )
             .ExecuteDelete();
         all.Commit();
@@ -303,6 +324,10 @@ public sealed class Deletions(
                 .Select(one => one.Id)
                 .AsEnumerable()
                 .Select(ContentCosts.OfAside),
+            .. With<FittingRow>(db, deletion)
+                .Select(one => one.Id)
+                .AsEnumerable()
+                .Select(ContentCosts.OfFitting),
         ];
 
     /// <summary>The rows that went with a deletion.</summary>

@@ -23,16 +23,19 @@ public enum LookSource
 
     /// <summary>A safe state.</summary>
     SafeState,
+
+    /// <summary>A fitting.</summary>
+    Fitting,
 }
 
 /// <summary>A look by its name, as it is named in an address, a comparison and a command.</summary>
-/// <param name="Ref">How it is named for certain: "now", "saving-" or "state-" and a number.</param>
+/// <param name="Ref">How it is named for certain: "now", "saving-", "state-" or "fitting-" and a number.</param>
 /// <param name="Source">What it is a look of.</param>
-/// <param name="Id">The number of the saving or safe state; 0 for now.</param>
+/// <param name="Id">The number of the saving, safe state or fitting; 0 for now.</param>
 /// <param name="Name">What people call it.</param>
 /// <param name="Caption">Which one of that name.</param>
 /// <param name="Look">The look.</param>
-/// <param name="Map">Digest of the map of the desktop that it came from.</param>
+/// <param name="Maps">The maps of the desktops that its parts came from.</param>
 /// <param name="Screens">The screens of that desktop, the main one first; none where they are not known.</param>
 public sealed record NamedLook(
     string Ref,
@@ -41,7 +44,7 @@ public sealed record NamedLook(
     string Name,
     string Caption,
     Look Look,
-    Digest Map,
+    PartMaps Maps,
     IReadOnlyList<Screen> Screens
 );
 
@@ -49,6 +52,7 @@ public sealed record NamedLook(
 public sealed partial class LookFinder(
     IDbContextFactory<FuroshikiDb> databases,
     LookLibrary library,
+    FittedLooks fittings,
     Observer observer,
     SafeStateShelf safeStates,
     DesktopRegister register
@@ -59,7 +63,7 @@ public sealed partial class LookFinder(
     private const int LongestShown = 60;
 
     /// <summary>
-    /// Finds a look: "now"; "saving-18" or "state-3"; the name of a profile, of which the last saving is meant, or with a number after it,
+    /// Finds a look: "now"; "saving-18", "state-3" or "fitting-2"; the name of a profile, of which the last saving is meant, or with a number after it,
     /// as in "Open Night 4" or "Open Night, 4th"; or the beginning of a saving's digest, of six digits at least.
     /// </summary>
     /// <param name="desktop">The desktop that is meant by now, and whose safe states are.</param>
@@ -75,12 +79,14 @@ public sealed partial class LookFinder(
                 "Now",
                 desktop.Name,
                 observer.See(desktop).Reading.Look,
-                desktop.MapDigest,
+                PartMaps.Of(desktop.MapDigest),
                 desktop.Screens
             );
         using var db = databases.CreateDbContext();
         if (NumberAfter(text, "state-") is { } state)
             return OfState(safeStates.Get(desktop, state));
+        if (NumberAfter(text, FittedLooks.Prefix) is { } fitting)
+            return OfFitting(fitting);
         if (NumberAfter(text, "saving-") is { } number)
             return Of(Savings(db).FirstOrDefault(one => one.Id == number))
                 ?? throw ProblemException.NotFound("This saving");
@@ -164,7 +170,7 @@ public sealed partial class LookFinder(
                 saving.Profile!.Name,
                 $"{Counting.Ordinal(saving.Number)} saving",
                 library.Of(saving),
-                saving.Map,
+                library.MapsOf(saving),
                 register.ScreensOf(saving)
             );
 
@@ -176,9 +182,24 @@ public sealed partial class LookFinder(
             SafeStateShelf.NameOf(state),
             "safe state",
             library.Get(state.Look),
-            register.MapOf(state.DesktopId),
+            PartMaps.Of(register.MapOf(state.DesktopId)),
             register.Get(state.DesktopId).Screens
         );
+
+    private NamedLook OfFitting(long id)
+    {
+        var fitting = fittings.Get(id);
+        return new NamedLook(
+            FittedLooks.RefOf(id),
+            LookSource.Fitting,
+            id,
+            fitting.Row.Name,
+            "being fitted",
+            fitting.State.Look.Look,
+            fitting.State.Look.Maps,
+            register.Get(fitting.Row.DesktopId).Screens
+        );
+    }
 
     private static ProblemException NothingNamed(FuroshikiDb db, string text)
     {

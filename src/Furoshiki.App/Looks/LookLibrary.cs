@@ -94,6 +94,15 @@ public sealed class LookLibrary(
                 Parse(saving.Look, saving.Places is { Length: > 0 } places ? places : null)
             );
 
+    /// <summary>The maps that the parts of a saving came with.</summary>
+    public PartMaps MapsOf(SavingRow saving) => MapsOf(saving.Map, saving.Maps);
+
+    /// <summary>The maps that the parts of a saving came with.</summary>
+    /// <param name="map">Digest of the map that is meant where a part has no other.</param>
+    /// <param name="others">Digest of what says the others; null for none.</param>
+    public PartMaps MapsOf(Digest map, Digest? others) =>
+        others is { } digest ? PartMaps.Parse(map, content.Read(digest)) : PartMaps.Of(map);
+
     /// <summary>The looks of savings by their numbers, each with where its assets stood; not those that are damaged.</summary>
     public IReadOnlyDictionary<long, Look> OfSavings(IReadOnlyCollection<long> ids)
     {

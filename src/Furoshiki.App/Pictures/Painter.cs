@@ -2,6 +2,7 @@ using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Supplies;
+using Furoshiki.Core.Looks;
 using Furoshiki.Core.Picture;
 
 namespace Furoshiki.App.Pictures;
@@ -32,9 +33,16 @@ public sealed class Painter(
     /// <param name="scene">What is open on it.</param>
     public PictureView Draw(string digest, long desktop, PictureScene scene)
     {
-        var look = library.Get(LookLibrary.Asked(digest));
+        return Draw(library.Get(LookLibrary.Asked(digest)), register.Get(desktop), scene);
+    }
+
+    /// <summary>Draws a look as it is on a desktop's screens.</summary>
+    /// <param name="look">The look.</param>
+    /// <param name="on">The desktop.</param>
+    /// <param name="scene">What is open on it.</param>
+    public PictureView Draw(Look look, LiveDesktop on, PictureScene scene)
+    {
         library.Locate(look, register.All());
-        var on = register.Get(desktop);
         // Whoever sees a change of it tells the pages, and they ask again.
         var faint = DesktopPicture.Absent(look, observer.LastOf(on).Reading.Look, scene);
         var drawings = DesktopPicture.Draw(look, on.Screens, files.ForPictures(), scene, faint);

@@ -6,7 +6,9 @@ using Furoshiki.App.Recovery;
 using Furoshiki.App.SafeStates;
 using Furoshiki.App.Supplies;
 using Furoshiki.App.Views;
+using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
@@ -25,6 +27,7 @@ public sealed class PlanMaker(
     DesktopRegister register,
     LookLibrary library,
     LookFinder finder,
+    FittedLooks fittings,
     Observer observer,
     MapLibrary maps,
     IContentStore content,
@@ -60,6 +63,7 @@ public sealed class PlanMaker(
             TargetKind.Aside => ToAside(desktop, target),
             TargetKind.Supplies => ToSupplies(desktop, target),
             TargetKind.Parts => ToParts(desktop, target),
+            TargetKind.Fitting => ToFitting(desktop, target),
             _ => ToSafeState(desktop, target),
         };
     }
@@ -86,7 +90,16 @@ public sealed class PlanMaker(
             {
                 Without = Shaping.Applying(remembered, look, cover, seen.Reading.Look),
             };
-        var shaped = Shape(desktop, seen, target, name, look, cover, _ => row.Map, Screens(row));
+        var shaped = Shape(
+            desktop,
+            seen,
+            target,
+            name,
+            look,
+            cover,
+            kind => library.MapsOf(row)[kind],
+            Screens(row)
+        );
         var (plan, shaping, replacing) = (shaped.Plan, shaped.Shaping, shaped.Replacing);
         return new ReadyPlan(
             desktop,
@@ -153,7 +166,7 @@ public sealed class PlanMaker(
             title,
             parts,
             [.. from.Keys],
-            kind => from[kind].Map,
+            kind => from[kind].Maps[kind],
             kind => from[kind].Screens
         );
         var (plan, shaping, replacing) = (shaped.Plan, shaped.Shaping, shaped.Replacing);
@@ -187,6 +200,86 @@ public sealed class PlanMaker(
             };
         }
     }
+
+    /// <summary>Plans to put a fitting on. What it begins with stays what holds its parts, but for what was fitted.</summary>
+    private ReadyPlan ToFitting(LiveDesktop desktop, Target target)
+    {
+        var fitting = fittings.Get(target.Id);
+        var fitted = fitting.State.Look;
+        var cover = fitted
+            .Look.Components.Select(part => part.Kind.Name)
+            .Concat(fitted.Look.Kept.Keys)
+            .Where(kind => target.Kinds is null || target.Kinds.Contains(kind))
+            .ToList();
+        if (cover.Count == 0)
+            throw ProblemException.InTheWay(
+                "nothing-fitted",
+                "Nothing is in this fitting yet, so there is nothing to put on."
+            );
+        var seen = observer.See(desktop);
+        var screens = register.Get(fitting.Row.DesktopId).Screens;
+        var shaped = Shape(
+            desktop,
+            seen,
+            target,
+            fitting.Row.Name,
+            fitted.Look,
+            cover,
+            kind => fitted.Maps[kind],
+            _ => screens
+        );
+        var on = OnOf(shaped.Plan).ToHashSet(StringComparer.Ordinal);
+        return new ReadyPlan(
+            desktop,
+            Shaped(target, shaped.Shaping),
+            shaped.Plan,
+            fitting.Row.Name,
+            shaped.Shaping.Words.Length > 0
+                ? $"as it is fitted, without {shaped.Shaping.Words}"
+                : "as it is fitted",
+            Begun(desktop, fitting.State.Base, on, shaped.Shaping)
+                .WithNobodys(Fitted(fitting.State, on))
+                .WithInstead(shaped.Replacing.Only(on).Pieces),
+            seen
+        )
+        {
+            Shape = shaped,
+        };
+    }
+
+    /// <summary>What is on after parts of what a fitting begins with were put on.</summary>
+    private WhatIsOn Begun(
+        LiveDesktop desktop,
+        FittingMove.Base begin,
+        IEnumerable<string> on,
+        Shaping shaping
+    )
+    {
+        var its = on.Where(kind => begin.Look.Look.Find(kind) is not null);
+        using var db = databases.CreateDbContext();
+        return begin.Saving is { } saving && db.Savings.Any(one => one.Id == saving)
+            ? desktop.On.With(saving, its, isWhole: true, shaping.Pieces)
+            : desktop.On;
+    }
+
+    /// <summary>The settings of each part in which a fitting is another than what it begins with.</summary>
+    private static IEnumerable<KeyValuePair<string, IEnumerable<SettingKey>>> Fitted(
+        FittingState state,
+        IEnumerable<string> on
+    ) =>
+        on.Select(kind =>
+            KeyValuePair.Create(
+                kind,
+                Difference
+                    .Between(
+                        Kind.Get(kind),
+                        state.Base.Look.Look.Find(kind),
+                        state.Look.Look.Find(kind),
+                        _ => null
+                    )
+                    .Settings.Select(one => one.Key)
+            )
+        );
 
     /// <summary>Plans to bring parts back to what the savings have that last held them.</summary>
     private ReadyPlan PutBack(LiveDesktop desktop, Target target)

@@ -115,7 +115,7 @@ public sealed class PlanTeller(
             fingerprint
         )
         {
-            Notes = ready.Target.Kind is TargetKind.Saving or TargetKind.Parts
+            Notes = ready.Target.Kind is TargetKind.Saving or TargetKind.Parts or TargetKind.Fitting
                 ? NotesOf(ready, now, next)
                 : [],
         };

@@ -65,7 +65,7 @@ public sealed record ReadyPlan(
     public string Verb =>
         Target.Kind switch
         {
-            TargetKind.Saving or TargetKind.Parts => $"the switch to {Name}",
+            TargetKind.Saving or TargetKind.Parts or TargetKind.Fitting => $"the switch to {Name}",
             TargetKind.PutBack => "parts were put back",
             TargetKind.Supplies => Target.Get is { Count: > 0 }
                 ? $"getting {Name}"

@@ -18,6 +18,9 @@ public enum TargetKind
     /// <summary>What another program had written and a switch had set aside.</summary>
     Aside,
 
+    /// <summary>A fitting.</summary>
+    Fitting,
+
     /// <summary>Supplies that come, become other versions, or go.</summary>
     Supplies,
 }
@@ -28,7 +31,7 @@ public enum TargetKind
 public sealed record LookParts(string Look, IReadOnlyList<string> Kinds);
 
 /// <summary>What a plan leads to.</summary>
-/// <param name="Id">The number of the saving, the safe state or what was set aside; 0 for anything else.</param>
+/// <param name="Id">The number of the saving, the safe state, the fitting or what was set aside; 0 for anything else.</param>
 /// <param name="Kinds">The kinds that are put on or back; null for all.</param>
 /// <param name="Files">The files of a safe state that are gone back to, percent-encoded where they are no plain text; null for all.</param>
 /// <param name="Looks">The looks whose parts are put on together; null for anything else.</param>

@@ -199,9 +199,23 @@ public sealed class SafeStateShelf(
     public static void KeepLook(LiveDesktop desktop, Look look, bool keepSystem, IContentHold hold)
     {
         using var batch = hold.Begin();
+        KeepAssets(desktop, look, keepSystem, batch);
+        look.PutInto(batch);
+        batch.Commit();
+    }
+
+    /// <summary>Takes in the content of the assets of a look, as <see cref="KeepLook"/> does.</summary>
+    /// <exception cref="ProblemException">A file changed while it was read; nothing is kept.</exception>
+    public static void KeepAssets(
+        LiveDesktop desktop,
+        Look look,
+        bool keepSystem,
+        IContentBatch batch
+    )
+    {
         try
         {
-            LookKeeper.Keep(look, batch, desktop.Folder, desktop.Map, keepSystem);
+            LookKeeper.KeepAssets(look, batch, desktop.Folder, desktop.Map, keepSystem);
         }
         catch (ChangedMeanwhileException changed)
         {
@@ -211,7 +225,6 @@ public sealed class SafeStateShelf(
                 "Nothing was saved."
             );
         }
-        batch.Commit();
     }
 
     private static IQueryable<SafeStateRow> Of(FuroshikiDb db, LiveDesktop desktop) =>

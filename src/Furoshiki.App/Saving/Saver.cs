@@ -19,13 +19,19 @@ namespace Furoshiki.App.Saving;
 /// <param name="AsSaved">The kinds that stay as the profile's last saving has them.</param>
 /// <param name="KeepSystem">Whether the content of the administrator's assets is kept too, and not only their fingerprint.</param>
 /// <param name="State">The number of a safe state that is saved; null for what is on now.</param>
+/// <param name="Fitting">The number of a fitting that is saved; null for what is on now.</param>
 public sealed record SaveChoice(
     string Note,
     IReadOnlyCollection<string> Cover,
     IReadOnlyCollection<string> AsSaved,
     bool KeepSystem,
-    long? State = null
-);
+    long? State = null,
+    long? Fitting = null
+)
+{
+    /// <summary>Whether it is what is on now that is saved.</summary>
+    internal bool IsOfNow => (State, Fitting) is (null, null);
+}
 
 /// <summary>Something that belonged to a saving and could not be held.</summary>
 public sealed record SavedGap(string Kind, string Path, string Reason);
@@ -34,6 +40,7 @@ public sealed record SavedGap(string Kind, string Path, string Reason);
 public sealed class Saver(
     IDbContextFactory<FuroshikiDb> databases,
     LookLibrary library,
+    FittedLooks fittings,
     Observer observer,
     IContentStore content,
     DesktopRegister register,
@@ -62,7 +69,7 @@ public sealed class Saver(
         row.Savings.Add(saving);
         db.Add(row);
         db.SaveChanges();
-        if (choice.State is null)
+        if (choice.IsOfNow || IsOn(desktop, saving))
             NoteOn(desktop, saving);
         return saving;
     }
@@ -85,7 +92,7 @@ public sealed class Saver(
         saving.Number = NextNumber(db, profile);
         row.Savings.Add(saving);
         db.SaveChanges();
-        if (choice.State is null)
+        if (choice.IsOfNow || IsOn(desktop, saving))
             NoteOn(desktop, saving);
         return saving;
     }
@@ -95,6 +102,13 @@ public sealed class Saver(
     /// <param name="profile">The profile's number.</param>
     public static int NextNumber(FuroshikiDb db, long profile) =>
         1 + db.Set<SavingRow>().Where(one => one.ProfileId == profile).Max(one => one.Number);
+
+    /// <summary>Whether what was saved is just what is on.</summary>
+    private bool IsOn(LiveDesktop desktop, SavingRow saving) =>
+        observer
+            .See(desktop)
+            .Reading.Look.Only(JsonSerializer.Deserialize<string[]>(saving.Cover)!)
+            .Digest == saving.Look;
 
     private void NoteOn(LiveDesktop desktop, SavingRow saving) =>
         register.NoteOn(
@@ -113,11 +127,17 @@ public sealed class Saver(
             throw ProblemException.Field("note", reason);
         if (choice.Cover.Count == 0)
             throw ProblemException.Field("cover", "A profile covers at least one part.");
+        var fitted = choice.Fitting is { } id ? fittings.Get(id).State.Look : null;
         foreach (var kind in choice.Cover)
-            if (desktop.Map.Kinds.All(one => one.Kind.Name != kind))
+            if (
+                desktop.Map.Kinds.All(one => one.Kind.Name != kind)
+                && fitted?.Look.Find(kind) is null
+            )
                 throw ProblemException.Field("cover", $"This desktop has no part '{kind}'.");
-        var (fresh, gaps) = choice.State is { } state
-            ? OfState(desktop, safeStates.Get(desktop, state), choice)
+        var (fresh, gaps) =
+            fitted is not null
+                ? (fitted.Look.Only(choice.Cover.Except(choice.AsSaved)).Components, [])
+            : choice.State is { } state ? OfState(desktop, safeStates.Get(desktop, state), choice)
             : OfNow(desktop, choice);
         var look = Look.Of(fresh.Concat(Kept(last, choice.AsSaved.Intersect(choice.Cover))));
         if (!look.Components.Any())
@@ -128,11 +148,15 @@ public sealed class Saver(
                     : $"Nothing of it can be saved: {gaps[0].Path} could not be read. {gaps[0].Reason}"
             );
         SafeStateShelf.KeepLook(desktop, look, choice.KeepSystem, hold);
+        var maps = (fitted?.Maps ?? PartMaps.Of(desktop.MapDigest)).Only(
+            look.Components.Select(part => part.Kind.Name)
+        );
         return new SavingRow
         {
             Look = look.Digest,
             Places = look.Places,
-            Map = desktop.MapDigest,
+            Map = maps.Most,
+            Maps = Kept(maps, hold),
             Screens = DesktopRegister.Text(desktop.Screens),
             Cover = JsonSerializer.Serialize(look.Components.Select(part => part.Kind)),
             Gaps = JsonSerializer.Serialize(gaps),
@@ -179,6 +203,14 @@ public sealed class Saver(
                     ),
             ]
         );
+
+    private static Digest? Kept(PartMaps maps, IContentHold hold)
+    {
+        using var batch = hold.Begin();
+        var others = maps.PutInto(batch);
+        batch.Commit();
+        return others;
+    }
 
     private IEnumerable<Component> Kept(SavingRow? last, IEnumerable<string> kinds) =>
         last is null ? [] : library.Of(last).Only(kinds).Components;

@@ -162,7 +162,8 @@ public sealed class CardMaker(
                         saving.ProfileId,
                         saving.Number,
                         saving.Look,
-                        saving.Map
+                        saving.Map,
+                        saving.Maps
                     )
             )
             .ToDictionary(one => one.ProfileId);
@@ -179,7 +180,14 @@ public sealed class CardMaker(
             Against(desktop),
             row,
             ProfileForm.Of(row),
-            new SavingNumber(saving.Id, saving.ProfileId, saving.Number, saving.Look, saving.Map),
+            new SavingNumber(
+                saving.Id,
+                saving.ProfileId,
+                saving.Number,
+                saving.Look,
+                saving.Map,
+                saving.Maps
+            ),
             row.Savings.Where(one => one.Id == desktop.On.Saving)
                 .Select(one => new OnNow(row.Id, one.Id, one.Number, desktop.On.Parts))
                 .FirstOrDefault(),
@@ -193,7 +201,8 @@ public sealed class CardMaker(
         long ProfileId,
         int Number,
         Digest Look,
-        Digest Map
+        Digest Map,
+        Digest? OtherMaps
     );
 
     /// <summary>The saving that a desktop has on.</summary>
@@ -256,11 +265,12 @@ public sealed class CardMaker(
     {
         if (!_facts.TryGetValue(saving.Id, out var facts))
             return Damaged(row, form, saving, library.WhyNot(saving.Id));
+        var its = library.MapsOf(saving.Map, saving.OtherMaps);
         var how = facts
             .Parts.Select(part =>
                 on?.Saving == saving.Id && on.LeftOutOf(part) is { } leftOut
-                    ? against.Standings.Of(part, maps.Get(saving.Map), leftOut)
-                    : against.Standings.Of(part, saving.Map, maps.Get, against.Stamp)
+                    ? against.Standings.Of(part, maps.Get(its[part.Kind.Name]), leftOut)
+                    : against.Standings.Of(part, its[part.Kind.Name], maps.Get, against.Stamp)
             )
             .ToList();
         return new ProfileCard(

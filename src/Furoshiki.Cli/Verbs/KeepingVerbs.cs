@@ -47,6 +47,7 @@ internal static class KeepingVerbs
                     call.Desktop,
                     id
                 ),
+                { Source: LookSource.Fitting, Id: var id } => deletions.DeleteFitting(id),
                 _ => throw new ProblemException(
                     new Problem(
                         ProblemKind.Invalid,

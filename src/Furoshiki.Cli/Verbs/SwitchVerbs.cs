@@ -155,6 +155,13 @@ internal static class SwitchVerbs
                 Without: without,
                 Grouping: grouping
             ),
+            LookSource.Fitting => new Target(
+                TargetKind.Fitting,
+                look.Id,
+                kinds,
+                Without: without,
+                Grouping: grouping
+            ),
             LookSource.SafeState when (kinds, without, grouping) is (null, null, null) =>
                 new Target(TargetKind.SafeState, look.Id),
             LookSource.SafeState => PartsOf(look, kinds) with

@@ -105,7 +105,12 @@ public static class Difference
                 .Select(kind => Between(kind, from[kind], to[kind], trees)),
         ];
 
-    private static PartDifference Between(
+    /// <summary>All that differs between two components of a kind.</summary>
+    /// <param name="kind">The kind.</param>
+    /// <param name="from">The first; null if there is none.</param>
+    /// <param name="to">The second; null if there is none.</param>
+    /// <param name="trees">Gives the tree with a digest; null where it is not at hand.</param>
+    public static PartDifference Between(
         Kind kind,
         Component? from,
         Component? to,

@@ -59,6 +59,12 @@ public sealed class Look
             ? accent
             : null;
 
+    /// <summary>The look with a part in place of what it has of that kind.</summary>
+    public Look With(Component part) => new(_components.SetItem(part.Kind.Name, part).Values, Kept);
+
+    /// <summary>The look without a kind.</summary>
+    public Look Without(Kind kind) => new(_components.Remove(kind.Name).Values, Kept);
+
     /// <summary>The look with some kinds only.</summary>
     public Look Only(IEnumerable<string> kinds)
     {

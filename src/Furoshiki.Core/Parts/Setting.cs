@@ -29,6 +29,9 @@ public abstract record Setting(string Name, string Title, SettingType Type, Sett
     public static Setting<ImmutableArray<string>> Order { get; } =
         new("order", "Order", new SettingType.List(), [], SettingScope.Whole);
 
+    /// <summary>What is taken for it where a look does not say.</summary>
+    public abstract SettingValue Otherwise { get; }
+
     /// <summary>Whether it can be set in the whole, or in an item.</summary>
     public bool IsFor(bool item) =>
         Scope == SettingScope.Both || (Scope == SettingScope.Item) == item;
@@ -47,7 +50,11 @@ public sealed record Setting<T>(
     SettingType<T> Typed,
     T Default,
     SettingScope Scope
-) : Setting(Name, Title, Typed, Scope);
+) : Setting(Name, Title, Typed, Scope)
+{
+    /// <inheritdoc />
+    public override SettingValue Otherwise => Typed.Of(Default);
+}
 
 /// <summary>Takes the settings of a kind down while they are declared, in their order.</summary>
 /// <param name="scope">What they belong to, where one does not say otherwise.</param>

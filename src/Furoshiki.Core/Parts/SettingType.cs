@@ -45,6 +45,9 @@ public abstract partial record SettingType
         public override T ValueOf(SettingValue value) => Members[((SettingValue.Text)value).Value];
 
         /// <inheritdoc />
+        public override SettingValue Of(T value) => new SettingValue.Text(WordOf(value));
+
+        /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
             native.CanBe(NativeType.Text) && Members.ContainsKey(native.Content)
                 ? new SettingValue.Text(native.Content)
@@ -65,6 +68,9 @@ public abstract partial record SettingType
 
         /// <inheritdoc />
         public override string ValueOf(SettingValue value) => ((SettingValue.Text)value).Value;
+
+        /// <inheritdoc />
+        public override SettingValue Of(string value) => new SettingValue.Text(value);
 
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
@@ -112,6 +118,9 @@ public abstract partial record SettingType
     {
         /// <inheritdoc />
         public override double ValueOf(SettingValue value) => ((SettingValue.Number)value).Value;
+
+        /// <inheritdoc />
+        public override SettingValue Of(double value) => new SettingValue.Number(value);
 
         /// <inheritdoc />
         public override double LikenessOf(SettingValue one, SettingValue other) =>
@@ -162,6 +171,9 @@ public abstract partial record SettingType
         public override bool ValueOf(SettingValue value) => ((SettingValue.Flag)value).Value;
 
         /// <inheritdoc />
+        public override SettingValue Of(bool value) => new SettingValue.Flag(value);
+
+        /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
             native.CanBe(NativeType.Flag) && native.Content is "true" or "false"
                 ? new SettingValue.Flag(native.Content == "true")
@@ -177,6 +189,9 @@ public abstract partial record SettingType
     {
         /// <inheritdoc />
         public override Rgba ValueOf(SettingValue value) => ((SettingValue.Colour)value).Value;
+
+        /// <inheritdoc />
+        public override SettingValue Of(Rgba value) => new SettingValue.Colour(value);
 
         /// <inheritdoc />
         public override double LikenessOf(SettingValue one, SettingValue other) =>
@@ -199,6 +214,10 @@ public abstract partial record SettingType
         /// <inheritdoc />
         public override ImmutableArray<string> ValueOf(SettingValue value) =>
             ((SettingValue.List)value).Items;
+
+        /// <inheritdoc />
+        public override SettingValue Of(ImmutableArray<string> value) =>
+            new SettingValue.List(value);
 
         /// <inheritdoc />
         public override double LikenessOf(SettingValue one, SettingValue other) =>
@@ -268,6 +287,12 @@ public abstract partial record SettingType
                 : new EdgeLength(((SettingValue.Number)value).Value, IsPixels: false);
 
         /// <inheritdoc />
+        public override SettingValue Of(EdgeLength value) =>
+            value.IsPixels
+                ? new SettingValue.Pixels(value.Value)
+                : new SettingValue.Number(value.Value);
+
+        /// <inheritdoc />
         public override double LikenessOf(SettingValue one, SettingValue other) =>
             ValueOf(one).IsPixels == ValueOf(other).IsPixels
                 ? Measure.Ratio(ValueOf(one).Value, ValueOf(other).Value)
@@ -310,6 +335,12 @@ public abstract partial record SettingType
         /// <inheritdoc />
         public override SettingValue.Geometry? ValueOf(SettingValue value) =>
             (SettingValue.Geometry)value;
+
+        /// <inheritdoc />
+        public override SettingValue Of(SettingValue.Geometry? value) => value ?? Somewhere;
+
+        /// <summary>Where something is put of which nothing is known.</summary>
+        private static SettingValue.Geometry Somewhere { get; } = new(32, 32, 240, 160);
 
         /// <inheritdoc />
         public override double LikenessOf(SettingValue one, SettingValue other) =>
@@ -361,6 +392,9 @@ public abstract record SettingType<T> : SettingType
 {
     /// <summary>A value that was read, as what it is.</summary>
     public abstract T ValueOf(SettingValue value);
+
+    /// <summary>A value of a setting.</summary>
+    public abstract SettingValue Of(T value);
 }
 
 /// <summary>How long something is along an edge.</summary>

@@ -116,24 +116,43 @@ public static class Adaptation
         // What the desktop has, it can hold.
         if (now is not null && value.Equals(now.Settings.GetValueOrDefault(key)))
             return value;
-        var setting = kind.GetSetting(key);
-        var what = setting.Title.ToLowerInvariant();
+        var held = Hold(here, map, key, value, out var whyNot);
+        if (held is null)
+            losses.Add(new Loss(key, kind.GetSetting(key).Title.ToLowerInvariant(), whyNot));
+        return held;
+    }
+
+    /// <summary>What a desktop makes of a value: the same in the precision of its files.</summary>
+    /// <param name="here">The kind on the desktop.</param>
+    /// <param name="map">The desktop's map.</param>
+    /// <param name="key">The setting.</param>
+    /// <param name="value">The value.</param>
+    /// <param name="whyNot">Why it cannot hold it, in a sentence; empty if it can.</param>
+    /// <returns>Null if it cannot hold it.</returns>
+    public static SettingValue? Hold(
+        KindMap here,
+        DesktopMap map,
+        SettingKey key,
+        SettingValue value,
+        out string whyNot
+    )
+    {
+        whyNot = "";
         if (!here.CanHold(key))
         {
-            losses.Add(new Loss(key, what, $"{map.Platform} has no place for it."));
+            whyNot = $"{map.Platform} has no place for it.";
             return null;
         }
         if (here.PlaceOf(key) is not { } place || ReferenceEquals(place.Spelling, Spelling.Plain))
             return value;
         try
         {
-            return setting.Type.Read(
-                place.Spelling.FromFile(place.Spelling.ToFile(setting.Type.Write(value)))
-            );
+            var type = here.Kind.GetSetting(key).Type;
+            return type.Read(place.Spelling.FromFile(place.Spelling.ToFile(type.Write(value))));
         }
         catch (SettingsFileException problem)
         {
-            losses.Add(new Loss(key, what, problem.Message));
+            whyNot = problem.Message;
             return null;
         }
     }

@@ -67,10 +67,17 @@ public sealed record WhatIsOn(long? Saving, ImmutableSortedDictionary<string, Pa
     /// <summary>After something was put on in place of what a saving has: no saving holds that, and it is no drift.</summary>
     /// <param name="instead">What that was, by the kind's name.</param>
     public WhatIsOn WithInstead(IReadOnlyDictionary<string, Instead> instead) =>
+        WithNobodys(instead.Select(one => KeyValuePair.Create(one.Key, one.Value.Values.Keys)));
+
+    /// <summary>After settings were put on that no saving holds, which are no drift.</summary>
+    /// <param name="settings">The settings, by the kind's name.</param>
+    public WhatIsOn WithNobodys(
+        IEnumerable<KeyValuePair<string, IEnumerable<SettingKey>>> settings
+    ) =>
         this with
         {
             Parts = Parts.SetItems(
-                instead
+                settings
                     .Where(one => Parts.ContainsKey(one.Key))
                     .Select(one =>
                         KeyValuePair.Create(
@@ -79,7 +86,7 @@ public sealed record WhatIsOn(long? Saving, ImmutableSortedDictionary<string, Pa
                             {
                                 LeftOut = Parts[one.Key]
                                     .LeftOut.SetItems(
-                                        one.Value.Values.Keys.Select(key =>
+                                        one.Value.Select(key =>
                                             KeyValuePair.Create(key, (long?)null)
                                         )
                                     ),

@@ -11,7 +11,7 @@ namespace Furoshiki.Store.Compiled
     public partial class FuroshikiDbModel
     {
         private FuroshikiDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("18b0230e-d925-4172-a5cf-0c03992e2f56"), entityTypeCount: 15)
+            : base(skipDetectChanges: false, modelId: new Guid("57ac63ae-9796-4465-a333-bcb3c0bf05de"), entityTypeCount: 17)
         {
         }
 
@@ -23,6 +23,8 @@ namespace Furoshiki.Store.Compiled
             var contentRow = ContentRowEntityType.Create(this);
             var deletionRow = DeletionRowEntityType.Create(this);
             var desktopRow = DesktopRowEntityType.Create(this);
+            var fittingMoveRow = FittingMoveRowEntityType.Create(this);
+            var fittingRow = FittingRowEntityType.Create(this);
             var groupingRow = GroupingRowEntityType.Create(this);
             var preferenceRow = PreferenceRowEntityType.Create(this);
             var profileRow = ProfileRowEntityType.Create(this);
@@ -43,6 +45,10 @@ namespace Furoshiki.Store.Compiled
             DesktopRowEntityType.CreateForeignKey2(desktopRow, contentRow);
             DesktopRowEntityType.CreateForeignKey3(desktopRow, savingRow);
             DesktopRowEntityType.CreateForeignKey4(desktopRow, contentRow);
+            FittingMoveRowEntityType.CreateForeignKey1(fittingMoveRow, fittingRow);
+            FittingMoveRowEntityType.CreateForeignKey2(fittingMoveRow, contentRow);
+            FittingRowEntityType.CreateForeignKey1(fittingRow, deletionRow);
+            FittingRowEntityType.CreateForeignKey2(fittingRow, desktopRow);
             ProfileRowEntityType.CreateForeignKey1(profileRow, deletionRow);
             ProfileRowEntityType.CreateForeignKey2(profileRow, contentRow);
             SafeStateRowEntityType.CreateForeignKey1(safeStateRow, deletionRow);
@@ -53,7 +59,8 @@ namespace Furoshiki.Store.Compiled
             SavingRowEntityType.CreateForeignKey1(savingRow, deletionRow);
             SavingRowEntityType.CreateForeignKey2(savingRow, contentRow);
             SavingRowEntityType.CreateForeignKey3(savingRow, contentRow);
-            SavingRowEntityType.CreateForeignKey4(savingRow, profileRow);
+            SavingRowEntityType.CreateForeignKey4(savingRow, contentRow);
+            SavingRowEntityType.CreateForeignKey5(savingRow, profileRow);
             SourceRowEntityType.CreateForeignKey1(sourceRow, contentRow);
             SupplyRowEntityType.CreateForeignKey1(supplyRow, contentRow);
             SupplyRowEntityType.CreateForeignKey2(supplyRow, contentRow);
@@ -67,6 +74,8 @@ namespace Furoshiki.Store.Compiled
             ContentRowEntityType.CreateAnnotations(contentRow);
             DeletionRowEntityType.CreateAnnotations(deletionRow);
             DesktopRowEntityType.CreateAnnotations(desktopRow);
+            FittingMoveRowEntityType.CreateAnnotations(fittingMoveRow);
+            FittingRowEntityType.CreateAnnotations(fittingRow);
             GroupingRowEntityType.CreateAnnotations(groupingRow);
             PreferenceRowEntityType.CreateAnnotations(preferenceRow);
             ProfileRowEntityType.CreateAnnotations(profileRow);

@@ -21,10 +21,10 @@ namespace Furoshiki.Store.Compiled
                 "Furoshiki.Store.SavingRow",
                 typeof(SavingRow),
                 baseEntityType,
-                propertyCount: 12,
+                propertyCount: 13,
                 navigationCount: 1,
-                foreignKeyCount: 4,
-                unnamedIndexCount: 4,
+                foreignKeyCount: 5,
+                unnamedIndexCount: 5,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -70,6 +70,14 @@ namespace Furoshiki.Store.Compiled
                 fieldInfo: typeof(SavingRow).GetField("<Map>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 valueConverter: new DigestConverter());
             map.SetSentinelFromProviderValue(new byte[0]);
+
+            var maps = runtimeEntityType.AddProperty(
+                "Maps",
+                typeof(Digest?),
+                propertyInfo: typeof(SavingRow).GetProperty("Maps", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SavingRow).GetField("<Maps>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new DigestConverter());
 
             var note = runtimeEntityType.AddProperty(
                 "Note",
@@ -123,10 +131,13 @@ namespace Furoshiki.Store.Compiled
                 new[] { map });
 
             var index1 = runtimeEntityType.AddIndex(
+                new[] { maps });
+
+            var index2 = runtimeEntityType.AddIndex(
                 new[] { profileId, number },
                 unique: true);
 
-            var index2 = runtimeEntityType.AddIndex(
+            var index3 = runtimeEntityType.AddIndex(
                 new[] { deletionId, profileId, number });
 
             return runtimeEntityType;
@@ -165,6 +176,16 @@ namespace Furoshiki.Store.Compiled
         }
 
         public static RuntimeForeignKey CreateForeignKey4(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
+        {
+            var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("Maps") },
+                principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Digest") }),
+                principalEntityType,
+                deleteBehavior: DeleteBehavior.Restrict);
+
+            return runtimeForeignKey;
+        }
+
+        public static RuntimeForeignKey CreateForeignKey5(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
         {
             var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("ProfileId") },
                 principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Id") }),

@@ -214,6 +214,60 @@ namespace Furoshiki.Store.Migrations
                     b.ToTable("Desktops", (string)null);
                 });
 
+            modelBuilder.Entity("Furoshiki.Store.FittingMoveRow", b =>
+                {
+                    b.Property<long>("FittingId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<byte[]>("Move")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.HasKey("FittingId", "Number");
+
+                    b.HasIndex("Move");
+
+                    b.ToTable("FittingMoves");
+                });
+
+            modelBuilder.Entity("Furoshiki.Store.FittingRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("ChangedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("DeletionId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("DesktopId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Done")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Revision")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("DeletionId");
+
+                    b.HasIndex("DesktopId");
+
+                    b.ToTable("Fittings", (string)null);
+                });
+
             modelBuilder.Entity("Furoshiki.Store.GroupingRow", b =>
                 {
                     b.Property<long>("Id")
@@ -399,6 +453,9 @@ namespace Furoshiki.Store.Migrations
                         .IsRequired()
                         .HasColumnType("BLOB");
 
+                    b.Property<byte[]>("Maps")
+                        .HasColumnType("BLOB");
+
                     b.Property<string>("Note")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -427,6 +484,8 @@ namespace Furoshiki.Store.Migrations
                     b.HasIndex("Look");
 
                     b.HasIndex("Map");
+
+                    b.HasIndex("Maps");
 
                     b.HasIndex("ProfileId", "Number")
                         .IsUnique();
@@ -667,6 +726,36 @@ namespace Furoshiki.Store.Migrations
                         .OnDelete(DeleteBehavior.Restrict);
                 });
 
+            modelBuilder.Entity("Furoshiki.Store.FittingMoveRow", b =>
+                {
+                    b.HasOne("Furoshiki.Store.FittingRow", null)
+                        .WithMany()
+                        .HasForeignKey("FittingId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("Move")
+                        .HasPrincipalKey("Digest")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Furoshiki.Store.FittingRow", b =>
+                {
+                    b.HasOne("Furoshiki.Store.DeletionRow", null)
+                        .WithMany()
+                        .HasForeignKey("DeletionId")
+                        .OnDelete(DeleteBehavior.Cascade);
+
+                    b.HasOne("Furoshiki.Store.DesktopRow", null)
+                        .WithMany()
+                        .HasForeignKey("DesktopId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("Furoshiki.Store.ProfileRow", b =>
                 {
                     b.HasOne("Furoshiki.Store.DeletionRow", null)
@@ -734,6 +823,12 @@ namespace Furoshiki.Store.Migrations
                         .HasPrincipalKey("Digest")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
+
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("Maps")
+                        .HasPrincipalKey("Digest")
+                        .OnDelete(DeleteBehavior.Restrict);
 
                     b.HasOne("Furoshiki.Store.ProfileRow", "Profile")
                         .WithMany("Savings")

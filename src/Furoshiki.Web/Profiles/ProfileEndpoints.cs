@@ -12,6 +12,7 @@ namespace Furoshiki.Web.Profiles;
 /// <param name="AsSaved">The kinds that stay as the last saving has them.</param>
 /// <param name="KeepSystem">Whether the content of the administrator's assets is kept too.</param>
 /// <param name="State">The number of a safe state that is saved; null for what is on now.</param>
+/// <param name="Fitting">The number of a fitting that is saved; null for what is on now.</param>
 internal sealed record SaveRequest(
     long Desktop,
     ProfileForm? Form,
@@ -20,7 +21,8 @@ internal sealed record SaveRequest(
     IReadOnlyList<string> Cover,
     IReadOnlyList<string> AsSaved,
     bool KeepSystem,
-    long? State = null
+    long? State = null,
+    long? Fitting = null
 );
 
 /// <summary>What was saved.</summary>
@@ -112,7 +114,8 @@ internal static class ProfileEndpoints
             request.Cover,
             request.AsSaved,
             request.KeepSystem,
-            request.State
+            request.State,
+            request.Fitting
         );
         var saving = (request.Form, request.Profile) switch
         {

@@ -13,6 +13,9 @@ public sealed record Turn : SettingType<double>
     public override double ValueOf(SettingValue value) => Degrees.ValueOf(value);
 
     /// <inheritdoc />
+    public override SettingValue Of(double value) => Degrees.Of(value);
+
+    /// <inheritdoc />
     public override SettingValue Read(NativeValue native) => Degrees.Read(native);
 
     /// <inheritdoc />

@@ -58,6 +58,7 @@ export const DELETED: Record<Schemas['DeletedWhat'], string> = {
   SafeState: 'safe state',
   SafeStates: 'by the rule for old ones',
   Desktop: 'desktop',
+  Fitting: 'fitting',
 }
 
 /** What a supply costs while it is on, as its maker says. */

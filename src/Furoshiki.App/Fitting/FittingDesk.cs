@@ -1,0 +1,269 @@
+using System.Data;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
+using Furoshiki.App.Observing;
+using Furoshiki.App.SafeStates;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Fitting;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Words;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.App.Fitting;
+
+/// <summary>Begins fittings, and does what a person does to them. All is kept before it is answered.</summary>
+public sealed class FittingDesk(
+    IDbContextFactory<FuroshikiDb> databases,
+    DesktopRegister register,
+    LookFinder finder,
+    FittedLooks fittings,
+    StepMaker steps,
+    Observer observer,
+    IContentStore content,
+    TimeProvider clock
+)
+{
+    private const string NotMoved = "The fitting is as it was.";
+
+    /// <summary>The fittings of a desktop, the one that was changed last first.</summary>
+    public IReadOnlyList<OpenFitting> All(LiveDesktop desktop)
+    {
+        using var db = databases.CreateDbContext();
+        return
+        [
+            .. db
+                .Fittings.Where(one => one.DesktopId == desktop.Id)
+                .OrderByDescending(one => one.ChangedAt)
+                .ThenByDescending(one => one.Id)
+                .Select(one => one.Id)
+                .ToList()
+                .Select(id => fittings.Get(db, id)),
+        ];
+    }
+
+    /// <summary>Begins a fitting.</summary>
+    /// <returns>Its number.</returns>
+    /// <exception cref="ProblemException">There is no such look.</exception>
+    public long Begin(LiveDesktop desktop, BeginForm form)
+    {
+        var begin = BaseOf(desktop, form.Look);
+        var name = NameOf(form.Name ?? Shortened(begin.Name));
+        using var hold = content.Hold();
+        var move = Keep(desktop, begin, hold);
+        using var db = databases.CreateDbContext();
+        using var all = db.Database.BeginTransaction();
+        var row = new FittingRow
+        {
+            DesktopId = desktop.Id,
+            Name = name,
+            Done = 1,
+            ChangedAt = clock.GetUtcNow().UtcDateTime,
+        };
+        db.Add(row);
+        db.SaveChanges();
+        db.Add(
+            new FittingMoveRow
+            {
+                FittingId = row.Id,
+                Number = 0,
+                Move = move,
+            }
+        );
+        db.SaveChanges();
+        all.Commit();
+        return row.Id;
+    }
+
+    /// <summary>Gives a fitting another name.</summary>
+    /// <exception cref="ProblemException">There is no such fitting, or it cannot be called so.</exception>
+    public OpenFitting Rename(long id, string name)
+    {
+        var title = NameOf(name);
+        using var db = databases.CreateDbContext();
+        if (
+            db.Fittings.Where(one => one.Id == id)
+                .ExecuteUpdate(set =>
+                    set.SetProperty(one => one.Name, title)
+                        .SetProperty(one => one.Revision, one => one.Revision + 1)
+                ) == 0
+        )
+            throw ProblemException.NotFound("This fitting");
+        return fittings.Get(id);
+    }
+
+    /// <summary>Takes a step.</summary>
+    /// <exception cref="ProblemException">There is no such fitting, part, setting, value or look.</exception>
+    public OpenFitting Step(long id, StepForm form)
+    {
+        var before = fittings.Get(id);
+        var step = steps.Make(register.Get(before.Row.DesktopId), before.State.Look.Look, form);
+        return Do(id, new FittingMove.Step(step), form.Continues);
+    }
+
+    /// <summary>What a fitting would come to with one step more, with nothing kept.</summary>
+    /// <exception cref="ProblemException">There is no such fitting, part, setting, value or look.</exception>
+    public FittedLook Try(long id, StepForm form)
+    {
+        var before = fittings.Get(id);
+        var step = steps.Make(register.Get(before.Row.DesktopId), before.State.Look.Look, form);
+        return StepTaker.Take(before.State.Look, step, before.State.Map).After;
+    }
+
+    /// <summary>Leaves a step out, or takes it in again.</summary>
+    /// <exception cref="ProblemException">There is no such fitting or step.</exception>
+    public OpenFitting Leave(long id, int step, bool isOut)
+    {
+        var before = fittings.Get(id);
+        if (!before.State.Steps.TryGetValue(step, out var stand))
+            throw ProblemException.NotFound("This step");
+        return stand.IsOut == isOut ? before : Do(id, new FittingMove.Leave(step, isOut));
+    }
+
+    /// <summary>Puts another look under the steps: what is on now, for instance, after that has changed.</summary>
+    /// <exception cref="ProblemException">There is no such fitting or look.</exception>
+    public OpenFitting Rebase(long id, string look)
+    {
+        var desktop = register.Get(fittings.Get(id).Row.DesktopId);
+        return Do(id, BaseOf(desktop, look));
+    }
+
+    /// <summary>Undoes the last thing that was done.</summary>
+    /// <param name="id">The fitting's number.</param>
+    /// <param name="revision">The state in which the person saw it.</param>
+    /// <exception cref="ProblemException">There is no such fitting, nothing to undo, or another window changed it.</exception>
+    public OpenFitting Undo(long id, long revision) =>
+        Turn(
+            id,
+            revision,
+            fitting =>
+                fitting.Done > 1
+                    ? fitting.Done - 1
+                    : throw ProblemException.InTheWay(
+                        "nothing-to-undo",
+                        "Nothing was done yet.",
+                        NotMoved
+                    )
+        );
+
+    /// <summary>Does again what was undone last.</summary>
+    /// <param name="id">The fitting's number.</param>
+    /// <param name="revision">The state in which the person saw it.</param>
+    /// <exception cref="ProblemException">There is no such fitting, nothing to redo, or another window changed it.</exception>
+    public OpenFitting Redo(long id, long revision) =>
+        Turn(
+            id,
+            revision,
+            fitting =>
+                fitting.Done < fitting.Moves.Count
+                    ? fitting.Done + 1
+                    : throw ProblemException.InTheWay(
+                        "nothing-to-redo",
+                        "Nothing was undone.",
+                        NotMoved
+                    )
+        );
+
+    private OpenFitting Turn(long id, long revision, Func<OpenFitting, int> to)
+    {
+        using var db = databases.CreateDbContext();
+        using var all = db.Database.BeginTransaction(IsolationLevel.Serializable);
+        var before = fittings.Get(db, id);
+        if (before.Row.Revision != revision)
+            throw ProblemException.InTheWay(
+                "changed-meanwhile",
+                "Another window changed this fitting in the same moment. Look at how it is now, and press again.",
+                NotMoved
+            );
+        Note(db, id, to(before));
+        all.Commit();
+        return fittings.Get(id);
+    }
+
+    /// <summary>Does something after all that is done; what was undone before is given up.</summary>
+    private OpenFitting Do(long id, FittingMove move, bool continues = false)
+    {
+        var desktop = register.Get(fittings.Get(id).Row.DesktopId);
+        using var hold = content.Hold();
+        var digest = Keep(desktop, move, hold);
+        using var db = databases.CreateDbContext();
+        using var all = db.Database.BeginTransaction(IsolationLevel.Serializable);
+        var before = fittings.Get(db, id);
+        var at =
+            continues
+            && move is FittingMove.Step step
+            && before.Moves[before.Done - 1] is FittingMove.Step last
+            && step.Taken.Continues(last.Taken)
+                ? before.Done - 1
+                : before.Done;
+        db.FittingMoves.Where(one => one.FittingId == id && one.Number >= at).ExecuteDelete();
+        db.Add(
+            new FittingMoveRow
+            {
+                FittingId = id,
+                Number = at,
+                Move = digest,
+            }
+        );
+        db.SaveChanges();
+        Note(db, id, at + 1);
+        all.Commit();
+        return fittings.Get(id);
+    }
+
+    private void Note(FuroshikiDb db, long id, int done) =>
+        db
+            .Fittings.Where(one => one.Id == id)
+            .ExecuteUpdate(set =>
+                set.SetProperty(one => one.Done, done)
+                    .SetProperty(one => one.Revision, one => one.Revision + 1)
+                    .SetProperty(one => one.ChangedAt, clock.GetUtcNow().UtcDateTime)
+            );
+
+    /// <summary>Keeps a move, with the content of what it brings that is the person's.</summary>
+    private static Digest Keep(LiveDesktop desktop, FittingMove move, IContentHold hold)
+    {
+        using var batch = hold.Begin();
+        if (MoveText.LookOf(move) is { } look)
+            SafeStateShelf.KeepAssets(desktop, look, keepSystem: false, batch);
+        var digest = MoveText.PutInto(move, batch);
+        batch.Commit();
+        return digest;
+    }
+
+    private FittingMove.Base BaseOf(LiveDesktop desktop, string text)
+    {
+        if (text == FittingMove.Base.Nothing)
+            return new FittingMove.Base(
+                text,
+                "nothing",
+                new FittedLook(Look.Of([]), PartMaps.Of(desktop.MapDigest))
+            );
+        var look = finder.Find(desktop, text);
+        var name = look.Source == LookSource.Now ? "what is on now" : look.Name;
+        return new FittingMove.Base(
+            look.Ref,
+            look.Source == LookSource.Saving ? $"{name}, {look.Caption}" : name,
+            new FittedLook(look.Look, look.Maps)
+        );
+    }
+
+    private static string Shortened(string name) =>
+        name.Length > FuroshikiDb.LongestName ? name[..FuroshikiDb.LongestName].TrimEnd() : name;
+
+    private static string NameOf(string name)
+    {
+        if (PersonsText.WhyNot("The name", name, FuroshikiDb.LongestName) is { } reason)
+            throw ProblemException.Field("name", reason);
+        var tidy = PersonsText.Tidy(name);
+        return tidy.Length > 0
+            ? tidy
+            : throw ProblemException.Field("name", "A fitting needs a name.");
+    }
+
+    /// <summary>Whether the desktop is no longer as it was when a fitting began with it.</summary>
+    public bool HasMovedOn(OpenFitting fitting) =>
+        fitting.State.Base.Of == FittingMove.Base.Now
+        && observer.See(register.Get(fitting.Row.DesktopId)).Reading.Look.Digest
+            != fitting.State.Base.Look.Look.Digest;
+}

@@ -1,0 +1,180 @@
+using System.Collections.Immutable;
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
+using Furoshiki.App.Observing;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Fitting;
+using Furoshiki.Core.Formats;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
+using Furoshiki.Core.Reading;
+using Furoshiki.Core.Switching;
+using Furoshiki.Core.Words;
+
+namespace Furoshiki.App.Fitting;
+
+/// <summary>Makes steps of what a person asks for: values are read and checked, and what they name is found.</summary>
+public sealed class StepMaker(LookFinder finder, Observer observer)
+{
+    private const int LongestTitle = 120;
+    private const int LongestItem = 60;
+    private const int LongestValue = 4000;
+    private const int MostPieces = 2000;
+
+    /// <summary>Makes a step.</summary>
+    /// <param name="desktop">The desktop for which the look is fitted.</param>
+    /// <param name="before">The look before the step.</param>
+    /// <param name="form">What is asked for.</param>
+    /// <exception cref="ProblemException">There is no such part, setting, value or look.</exception>
+    public FittingStep Make(LiveDesktop desktop, Look before, StepForm form)
+    {
+        if (PersonsText.WhyNot("The title", form.Title ?? "", LongestTitle) is { } reason)
+            throw ProblemException.Field("title", reason);
+        if (form.Edits.Count == 0)
+            throw ProblemException.Field("edits", "A step does something.");
+        if (form.Edits.Sum(edit => (edit.Set?.Count ?? 0) + (edit.Add?.Count ?? 0)) > MostPieces)
+            throw ProblemException.Field("edits", $"A step sets {MostPieces} values at most.");
+        if (form.Edits.DistinctBy(edit => edit.Kind).Count() < form.Edits.Count)
+            throw ProblemException.Field("edits", "A step says once what it does to a part.");
+        return new FittingStep(
+            [.. form.Edits.Select(edit => Edit(desktop, before, edit))],
+            PersonsText.Tidy(form.Title ?? "")
+        );
+    }
+
+    private FittingEdit Edit(LiveDesktop desktop, Look before, EditForm form)
+    {
+        var kind =
+            Kind.Find(form.Kind) ?? throw ProblemException.Field("kind", "There is no such part.");
+        if (form.Drop)
+            return new FittingEdit.Drop(kind);
+        if (form.From is { } from)
+            return Borrowed(kind, finder.Find(desktop, from), form.Keys, before[kind]);
+        return Set(desktop, kind, form);
+    }
+
+    /// <summary>A part, or some of its settings, as another look has them.</summary>
+    private static FittingEdit Borrowed(
+        Kind kind,
+        NamedLook look,
+        IReadOnlyList<string>? keys,
+        Component? now
+    )
+    {
+        var part =
+            look.Look[kind]
+            ?? throw ProblemException.Field(
+                "from",
+                $"{look.Name} has no {kind.Title.ToLowerInvariant()}."
+            );
+        if (keys is null)
+            return new FittingEdit.Whole(part, look.Maps[kind.Name]);
+        var wanted = new LeftOut([.. keys.Select(key => LeftOut.Parse(kind, key))]);
+        var its = part with
+        {
+            Settings = part.Settings.RemoveRange(part.Settings.Keys.Where(key => !wanted.Has(key))),
+        };
+        if (its.Settings.IsEmpty)
+            throw ProblemException.Field("keys", $"{look.Name} has none of these settings.");
+        var items = wanted
+            .Keys.Where(key => key.Name.Length == 0)
+            .Select(key => key.Item!)
+            .ToList();
+        return new FittingEdit.Piece(
+            its with
+            {
+                Assets =
+                [
+                    .. its.Assets.Where(asset =>
+                        asset.Setting is { } setting && AssetFinder.NamesIn(its, setting).Any()
+                    ),
+                ],
+                Kept = ImmutableSortedDictionary<string, string>.Empty,
+            },
+            [.. items.Where(item => now?.Items.Contains(item) != true)],
+            // An item that is there already becomes the other look's.
+            [
+                .. (now?.Settings.Keys ?? []).Where(key =>
+                    key.Item is { } item && items.Contains(item) && !its.Settings.ContainsKey(key)
+                ),
+            ]
+        );
+    }
+
+    private FittingEdit.Piece Set(LiveDesktop desktop, Kind kind, EditForm form)
+    {
+        var add = form.Add ?? [];
+        foreach (var item in add)
+            if (WhyNoItem(kind, item) is { } reason)
+                throw ProblemException.Field("add", reason);
+        var settings = ImmutableSortedDictionary.CreateBuilder<SettingKey, SettingValue>();
+        var gone = (form.Remove ?? []).Select(LeftOut.Item).ToList();
+        foreach (var value in form.Set ?? [])
+        {
+            var key = SettingKey.Parse(value.Key);
+            var setting =
+                kind.FindSetting(key)
+                ?? throw ProblemException.Field(
+                    "key",
+                    $"{kind.Title} has no setting '{PathText.Printable(value.Key)}'."
+                );
+            if (value is { Value: null, Items: null })
+                gone.Add(key);
+            else
+                settings[key] = Read(setting, value);
+        }
+        if (settings.Count == 0 && gone.Count == 0)
+            throw ProblemException.Field("set", "A step sets something.");
+        foreach (var item in add.Where(item => settings.Keys.All(key => key.Item != item)))
+            throw ProblemException.Field("add", $"Of {item} nothing is set.");
+        var part = Component.Of(kind, settings);
+        return new FittingEdit.Piece(
+            part with
+            {
+                Assets = [.. Named(desktop, part)],
+            },
+            [.. add],
+            [.. gone]
+        );
+    }
+
+    /// <summary>The assets that a part's settings name, as they stand on the desktop.</summary>
+    private IEnumerable<Asset> Named(LiveDesktop desktop, Component part) =>
+        desktop.Map.Find(part.Kind) is { } kind
+            ? AssetFinder
+                .Find(kind, part, desktop.Map, observer.See(desktop).View)
+                .Where(asset =>
+                    asset.Setting is { } setting && AssetFinder.NamesIn(part, setting).Any()
+                )
+            : [];
+
+    private static SettingValue Read(Setting setting, ValueForm value)
+    {
+        if (
+            (value.Items ?? [value.Value!])
+                .Select(text => PersonsText.WhyNot(setting.Title, text, LongestValue))
+                .FirstOrDefault(why => why is not null) is
+            { } reason
+        )
+            throw ProblemException.Field(value.Key, reason);
+        try
+        {
+            return setting.Type.Read(
+                value.Items is { } items
+                    ? NativeValue.List([.. items])
+                    : NativeValue.Untyped(value.Value!, [value.Value!])
+            );
+        }
+        catch (SettingsFileException problem)
+        {
+            throw ProblemException.Field(value.Key, problem.Message);
+        }
+    }
+
+    private static string? WhyNoItem(Kind kind, string item) =>
+        !kind.HasItems ? $"{kind.Title} cannot have several."
+        : item.Length == 0 ? "What comes has a name."
+        : PersonsText.WhyNot("The name", item, LongestItem) is { } reason ? reason
+        : item.Contains('/', StringComparison.Ordinal) ? "The name cannot have a slash in it."
+        : null;
+}

@@ -1,0 +1,122 @@
+using System.Collections.Concurrent;
+using System.Globalization;
+using Furoshiki.App.Desktops;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Fitting;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace Furoshiki.App.Looks;
+
+/// <summary>A fitting with all that was done to it.</summary>
+/// <param name="Row">Its row.</param>
+/// <param name="Moves">All moves, those too that were undone; none was before the first that can be read.</param>
+/// <param name="State">What those come to that are done.</param>
+public sealed record OpenFitting(
+    FittingRow Row,
+    IReadOnlyList<FittingMove> Moves,
+    FittingState State
+)
+{
+    /// <summary>How many of the moves are done.</summary>
+    public int Done => Math.Min(Row.Done, Moves.Count);
+}
+
+/// <summary>Reads the looks that are being fitted.</summary>
+public sealed class FittedLooks(
+    IDbContextFactory<FuroshikiDb> databases,
+    IContentStore content,
+    LookLibrary library,
+    DesktopRegister register
+)
+{
+    /// <summary>What the reference of a fitting begins with.</summary>
+    public const string Prefix = "fitting-";
+
+    /// <summary>How often a fitting is kept at hand that was read.</summary>
+    private const int MostOpen = 32;
+
+    private readonly ConcurrentDictionary<long, Known> _known = new();
+
+    /// <summary>A fitting as it was last read.</summary>
+    /// <param name="Digests">The content of its moves.</param>
+    private sealed record Known(OpenFitting Fitting, IReadOnlyList<Digest> Digests);
+
+    /// <summary>How a fitting is named for certain.</summary>
+    public static string RefOf(long id) =>
+        string.Create(CultureInfo.InvariantCulture, $"{Prefix}{id}");
+
+    /// <summary>A fitting as it is now.</summary>
+    /// <param name="id">Its number.</param>
+    /// <exception cref="ProblemException">There is none of this number.</exception>
+    public OpenFitting Get(long id)
+    {
+        using var db = databases.CreateDbContext();
+        return Get(db, id);
+    }
+
+    /// <summary>A fitting as it is in the midst of what is done to the database.</summary>
+    /// <param name="db">The database.</param>
+    /// <param name="id">Its number.</param>
+    /// <exception cref="ProblemException">There is none of this number.</exception>
+    public OpenFitting Get(FuroshikiDb db, long id)
+    {
+        var row =
+            db.Fittings.AsNoTracking().FirstOrDefault(one => one.Id == id)
+            ?? throw ProblemException.NotFound("This fitting");
+        var map = register.MapOf(row.DesktopId);
+        if (
+            _known.TryGetValue(id, out var known)
+            && known.Fitting.Row.Revision == row.Revision
+            && known.Fitting.Row.Name == row.Name
+            && known.Fitting.State.Map == map
+        )
+            return known.Fitting;
+        var digests = db
+            .FittingMoves.Where(one => one.FittingId == id)
+            .OrderBy(one => one.Number)
+            .Select(one => one.Move)
+            .ToList();
+        var fitting = Read(row, digests, map, known);
+        if (_known.Count >= MostOpen)
+            _known.Clear();
+        _known[id] = new Known(fitting, digests);
+        library.Remember(fitting.State.Look.Look);
+        return fitting;
+    }
+
+    private OpenFitting Read(FittingRow row, List<Digest> digests, Digest map, Known? known)
+    {
+        var moves = digests
+            .Select(
+                (digest, i) =>
+                    known?.Digests.ElementAtOrDefault(i) == digest
+                        ? known.Fitting.Moves[i]
+                        : ReadMove(digest)
+            )
+            .ToList();
+        var done = Math.Min(row.Done, moves.Count);
+        var isOneStepMore =
+            known is not null
+            && known.Fitting.State.Map == map
+            && done == known.Fitting.Done + 1
+            && known.Digests.Take(done - 1).SequenceEqual(digests.Take(done - 1));
+        var state =
+            isOneStepMore && moves[done - 1] is FittingMove.Step step
+                ? known!.Fitting.State.With(done - 1, step.Taken)
+                : FittingState.Of([.. moves.Take(done)], map);
+        return new OpenFitting(row, moves, state);
+    }
+
+    private FittingMove ReadMove(Digest digest)
+    {
+        try
+        {
+            return MoveText.Read(content.Read(digest));
+        }
+        catch (Exception problem) when (problem is FormatException or MissingContentException)
+        {
+            return new FittingMove.Unknown();
+        }
+    }
+}

@@ -1,0 +1,140 @@
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Fitting;
+using Furoshiki.App.Keeping;
+using Furoshiki.App.Looks;
+using Furoshiki.App.Pictures;
+using Furoshiki.Core.Picture;
+
+namespace Furoshiki.Web.Fitting;
+
+/// <summary>The state of a fitting in which a person saw it.</summary>
+/// <param name="Revision">Its revision.</param>
+internal sealed record SeenForm(long Revision);
+
+/// <summary>Whether a step is left out.</summary>
+/// <param name="IsOut">Whether it is.</param>
+internal sealed record LeaveForm(bool IsOut);
+
+/// <summary>Another look that a fitting begins with.</summary>
+/// <param name="Look">The look, named as in an address.</param>
+internal sealed record RebaseForm(string Look);
+
+/// <summary>Another name.</summary>
+/// <param name="Name">The name.</param>
+internal sealed record RenameForm(string Name);
+
+internal static class FittingEndpoints
+{
+    public static void MapFittings(this IEndpointRouteBuilder api)
+    {
+        var its = api.MapGroup("/desktops/{id:long}/fittings").WithTags("Fitting");
+        its.MapGet(
+                "",
+                (long id, DesktopRegister register, FittingDesk desk) =>
+                    desk.All(register.Get(id)).Select(FittingTeller.Line)
+            )
+            .WithName("listFittings")
+            .WithSummary("List the looks that are being fitted, the last changed first");
+        its.MapPost(
+                "",
+                (
+                    long id,
+                    BeginForm form,
+                    DesktopRegister register,
+                    FittingDesk desk,
+                    FittedLooks fittings,
+                    FittingTeller teller
+                ) =>
+                {
+                    var begun = desk.Begin(register.Get(id), form);
+                    return TypedResults.Created(
+                        $"/api/fittings/{begun}",
+                        teller.Tell(fittings.Get(begun))
+                    );
+                }
+            )
+            .WithName("beginFitting")
+            .WithSummary("Begin to fit a look")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        MapOne(api.MapGroup("/fittings/{id:long}").WithTags("Fitting"));
+    }
+
+    private static void MapOne(RouteGroupBuilder one)
+    {
+        one.MapGet(
+                "",
+                (long id, FittedLooks fittings, FittingTeller teller) =>
+                    teller.Tell(fittings.Get(id))
+            )
+            .WithName("openFitting")
+            .WithSummary("Tell how a fitting stands, and all that can be set in it");
+        one.MapPut(
+                "/name",
+                (long id, RenameForm form, FittingDesk desk, FittingTeller teller) =>
+                    teller.Tell(desk.Rename(id, form.Name))
+            )
+            .WithName("renameFitting")
+            .WithSummary("Give a fitting another name")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        one.MapDelete("", (long id, Deletions deletions) => deletions.DeleteFitting(id))
+            .WithName("deleteFitting")
+            .WithSummary("Throw a fitting away; it can be undeleted for a while");
+        one.MapPost(
+                "/steps",
+                (long id, StepForm form, FittingDesk desk, FittingTeller teller) =>
+                    teller.Tell(desk.Step(id, form))
+            )
+            .WithName("takeStep")
+            .WithSummary("Take a step")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        one.MapPut(
+                "/steps/{step:int}",
+                (long id, int step, LeaveForm form, FittingDesk desk, FittingTeller teller) =>
+                    teller.Tell(desk.Leave(id, step, form.IsOut))
+            )
+            .WithName("leaveStep")
+            .WithSummary("Leave a step out, or take it in again");
+        one.MapPut(
+                "/base",
+                (long id, RebaseForm form, FittingDesk desk, FittingTeller teller) =>
+                    teller.Tell(desk.Rebase(id, form.Look))
+            )
+            .WithName("rebaseFitting")
+            .WithSummary("Put another look under the steps")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        one.MapPost(
+                "/undo",
+                (long id, SeenForm seen, FittingDesk desk, FittingTeller teller) =>
+                    teller.Tell(desk.Undo(id, seen.Revision))
+            )
+            .WithName("undoStep")
+            .WithSummary("Undo what was done last");
+        one.MapPost(
+                "/redo",
+                (long id, SeenForm seen, FittingDesk desk, FittingTeller teller) =>
+                    teller.Tell(desk.Redo(id, seen.Revision))
+            )
+            .WithName("redoStep")
+            .WithSummary("Do again what was undone last");
+        one.MapPost(
+                "/trial",
+                (
+                    long id,
+                    StepForm form,
+                    FittingDesk desk,
+                    FittedLooks fittings,
+                    DesktopRegister register,
+                    Painter painter,
+                    PictureScene scene = PictureScene.Desktop
+                ) =>
+                    painter.Draw(
+                        desk.Try(id, form).Look,
+                        register.Get(fittings.Get(id).Row.DesktopId),
+                        scene
+                    )
+            )
+            .WithName("tryStep")
+            .WithSummary("Draw a fitting with one step more, and keep nothing")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+    }
+}
