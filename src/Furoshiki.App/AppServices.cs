@@ -87,6 +87,7 @@ public static class AppServices
             .AddSingleton<StepMaker>()
             .AddSingleton<FittingDesk>()
             .AddSingleton<FittingTeller>()
+            .AddSingleton<BorrowShelf>()
             .AddSingleton<NowReader>()
             .AddSingleton<Saver>()
             .AddSingleton<Screenshots>()

@@ -27,6 +27,9 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         ("/desktops?add=folder", ".folders button"),
         ("/profiles/3?scene=SignIn", ".savings svg"),
         ("/switch?saving=18&desktop=3", "[data-test='losses']"),
+        ("/fittings", ".begin svg"),
+        ("/fittings/1?part=panels", "[data-setting='main/thickness']"),
+        ("/fittings/1?borrow=colours", ".borrow svg"),
         ("/nowhere", "h1"),
     ];
 

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Furoshiki.App.Desktops;
+using Furoshiki.App.Fitting;
 using Furoshiki.App.Installation;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Planning;
@@ -20,7 +21,8 @@ namespace Furoshiki.App.Demo;
 
 /// <summary>
 /// Sets up the demo: writes the folders of the simulated desktops, puts every look of the scenario on one of them by a real
-/// switch and saves it, and at last edits some of their files as other programs would.
+/// switch and saves it, edits some of their files as other programs would, and at last
+/// begins to fit a look.
 /// </summary>
 public sealed class DemoScenario(
     DataFolder data,
@@ -29,6 +31,7 @@ public sealed class DemoScenario(
     SwitchRuns runs,
     Sessions sessions,
     Observer observer,
+    FittingDesk fittings,
     IContentStore content
 )
 {
@@ -37,7 +40,8 @@ public sealed class DemoScenario(
     private sealed record ScenarioJson(
         DesktopJson[] Desktops,
         ProfileJson[] Profiles,
-        EditJson[] Edits
+        EditJson[] Edits,
+        FittingJson[] Fittings
     );
 
     private sealed record DesktopJson(
@@ -61,6 +65,8 @@ public sealed class DemoScenario(
 
     private sealed record SavingJson(string Note, Dictionary<string, JsonObject> Settings);
 
+    private sealed record FittingJson(string Desktop, BeginForm Begin, StepForm[] Steps);
+
     private sealed record EditJson(string Desktop, string File, string Replace, string With);
 
     /// <summary>Sets the demo up, if no desktop is registered yet.</summary>
@@ -83,6 +89,8 @@ public sealed class DemoScenario(
             await sessions.Act(register.Get(id), SessionAction.SignIn, null);
         foreach (var edit in scenario.Edits)
             Edit(register.Get(ids[edit.Desktop]).Folder.PathOf(edit.File), edit);
+        foreach (var fitting in scenario.Fittings)
+            Fit(register.Get(ids[fitting.Desktop]), fitting);
     }
 
     private long Register(string scenario, DesktopJson desktop)
@@ -165,6 +173,13 @@ public sealed class DemoScenario(
             throw new InvalidOperationException(
                 $"The demo could not put {name} on: {result.Problem} {string.Join(" ", result.Parts.Where(part => part.Outcome == PartOutcome.NotTaken).Select(part => $"{part.Title}: {part.Words}"))}"
             );
+    }
+
+    private void Fit(LiveDesktop desktop, FittingJson fitting)
+    {
+        var id = fittings.Begin(desktop, fitting.Begin);
+        foreach (var step in fitting.Steps)
+            fittings.Step(id, step);
     }
 
     /// <summary>The part as it is, with what the scenario sets: its items are then the scenario's, in its order.</summary>

@@ -48,7 +48,6 @@ public sealed class FittingDesk(
     public long Begin(LiveDesktop desktop, BeginForm form)
     {
         var begin = BaseOf(desktop, form.Look);
-        var name = NameOf(form.Name ?? Shortened(begin.Name));
         using var hold = content.Hold();
         var move = Keep(desktop, begin, hold);
         using var db = databases.CreateDbContext();
@@ -56,7 +55,9 @@ public sealed class FittingDesk(
         var row = new FittingRow
         {
             DesktopId = desktop.Id,
-            Name = name,
+            Name = form.Name is { } given
+                ? NameOf(given)
+                : FreeName.Like(NameAfter(desktop, begin), db.Fittings.Select(one => one.Name)),
             Done = 1,
             ChangedAt = clock.GetUtcNow().UtcDateTime,
         };
@@ -240,16 +241,26 @@ public sealed class FittingDesk(
                 new FittedLook(Look.Of([]), PartMaps.Of(desktop.MapDigest))
             );
         var look = finder.Find(desktop, text);
-        var name = look.Source == LookSource.Now ? "what is on now" : look.Name;
         return new FittingMove.Base(
             look.Ref,
-            look.Source == LookSource.Saving ? $"{name}, {look.Caption}" : name,
+            look.Source switch
+            {
+                LookSource.Now => "what is on now",
+                LookSource.Saving => $"{look.Name}, {look.Caption}",
+                _ => look.Name,
+            },
             new FittedLook(look.Look, look.Maps)
         );
     }
 
-    private static string Shortened(string name) =>
-        name.Length > FuroshikiDb.LongestName ? name[..FuroshikiDb.LongestName].TrimEnd() : name;
+    /// <summary>What a fitting is called after what it begins with.</summary>
+    private string NameAfter(LiveDesktop desktop, FittingMove.Base begin) =>
+        begin.Of switch
+        {
+            FittingMove.Base.Nothing => "New look",
+            FittingMove.Base.Now => desktop.Name,
+            var other => finder.Find(desktop, other).Name,
+        };
 
     private static string NameOf(string name)
     {

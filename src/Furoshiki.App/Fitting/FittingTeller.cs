@@ -1,6 +1,7 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
+using Furoshiki.App.Saving;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Fitting;
@@ -9,11 +10,18 @@ using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
 using Furoshiki.Core.Switching;
+using Furoshiki.Core.Words;
+using Furoshiki.Store;
+using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.App.Fitting;
 
 /// <summary>Tells how fittings stand.</summary>
-public sealed class FittingTeller(DesktopRegister register, Observer observer)
+public sealed class FittingTeller(
+    IDbContextFactory<FuroshikiDb> databases,
+    DesktopRegister register,
+    Observer observer
+)
 {
     /// <summary>How many steps are told, the last ones.</summary>
     private const int MostSteps = 200;
@@ -40,7 +48,12 @@ public sealed class FittingTeller(DesktopRegister register, Observer observer)
             desktop.Id,
             fitting.Row.Revision,
             state.Look.Look.Digest.Hex,
-            new FittingBaseView(state.Base.Of, state.Base.Name, Moved(state.Base, desktop)),
+            new FittingBaseView(
+                state.Base.Of,
+                state.Base.Name,
+                Moved(state.Base, desktop),
+                Next(state.Base)
+            ),
             [.. state.Steps.Values.TakeLast(MostSteps).Select(Step)],
             state.Steps.Count,
             fitting.Done > 1
@@ -72,6 +85,25 @@ public sealed class FittingTeller(DesktopRegister register, Observer observer)
                     .Select(part => $"{part.Kind.Title}: {part.Summary()}"),
             ]
             : [];
+
+    private NextSavingView? Next(FittingMove.Base begin)
+    {
+        if (begin.Saving is not { } id)
+            return null;
+        using var db = databases.CreateDbContext();
+        return
+            db
+                .Savings.Where(one => one.Id == id)
+                .Select(one => new { one.ProfileId, one.Profile!.Name })
+                .FirstOrDefault()
+                is { } profile
+            ? new NextSavingView(
+                profile.ProfileId,
+                profile.Name,
+                Counting.Ordinal(Saver.NextNumber(db, profile.ProfileId))
+            )
+            : null;
+    }
 
     private static FittingStepView Step(StepStand stand) =>
         new(

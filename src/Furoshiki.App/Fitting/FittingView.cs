@@ -23,7 +23,19 @@ public sealed record FittingLine(
 /// <param name="Ref">How that look is named: "now", "saving-18", "state-3", "fitting-2" or "nothing".</param>
 /// <param name="Name">What people call it.</param>
 /// <param name="Moved">The parts in which now is no longer as it was when the fitting began with it, in words; none where it is.</param>
-public sealed record FittingBaseView(string Ref, string Name, IReadOnlyList<string> Moved);
+/// <param name="Next">As what it can be saved beside a new profile; null where it does not begin with a saving that is still there.</param>
+public sealed record FittingBaseView(
+    string Ref,
+    string Name,
+    IReadOnlyList<string> Moved,
+    NextSavingView? Next
+);
+
+/// <summary>The next saving of a profile.</summary>
+/// <param name="Profile">The profile's number.</param>
+/// <param name="Name">Its name.</param>
+/// <param name="Ordinal">Which saving it would be, as in "5th".</param>
+public sealed record NextSavingView(long Profile, string Name, string Ordinal);
 
 /// <summary>A step of a fitting.</summary>
 /// <param name="Number">Its number.</param>

@@ -188,11 +188,11 @@ public sealed class Deletions(
             );
         var name = deletion.Name;
         foreach (var profile in With<ProfileRow>(db, id))
-            name = profile.Name = Free(profile.Name, db.Profiles.Select(one => one.Name));
+            name = profile.Name = FreeName.Like(profile.Name, db.Profiles.Select(one => one.Name));
         foreach (var desktop in With<DesktopRow>(db, id))
         {
             registration.RefuseTaken(desktop.Root, desktop.Map, desktop.Id);
-            name = desktop.Name = Free(desktop.Name, db.Desktops.Select(one => one.Name));
+            name = desktop.Name = FreeName.Like(desktop.Name, db.Desktops.Select(one => one.Name));
         }
         using var all = db.Database.BeginTransaction();
         db.SaveChanges();
@@ -342,18 +342,4 @@ public sealed class Deletions(
     private static DeletionRow RowOf(FuroshikiDb db, long id) =>
         db.Deletions.AsNoTracking().FirstOrDefault(one => one.Id == id)
         ?? throw ProblemException.NotFound("What was deleted");
-
-    /// <summary>A name that nothing has: it as it is, or with a number after it.</summary>
-    private static string Free(string name, IQueryable<string> others)
-    {
-        var taken = others.AsEnumerable().Select(PersonsText.KeyOf).ToHashSet();
-        var free = name;
-        for (var i = 2; taken.Contains(PersonsText.KeyOf(free)); i++)
-        {
-            var number = $" ({i})";
-            var longest = FuroshikiDb.LongestName - number.Length;
-            free = (name.Length > longest ? name[..longest].TrimEnd() : name) + number;
-        }
-        return free;
-    }
 }

@@ -92,7 +92,8 @@ public sealed record FittingState(
                 new FittedLook(Looks.Look.Of([]), PartMaps.Of(map))
             );
         var leaves = moves
-            .OfType<FittingMove.Leave>()
+            .Where((move, i) => move is FittingMove.Leave leave && leave.Number < i)
+            .Cast<FittingMove.Leave>()
             .GroupBy(leave => leave.Number)
             .ToDictionary(one => one.Key, one => one.Last().IsOut);
         var state = new FittingState(begin, ImmutableSortedDictionary<int, StepStand>.Empty, map);

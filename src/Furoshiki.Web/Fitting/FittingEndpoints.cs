@@ -68,6 +68,12 @@ internal static class FittingEndpoints
             )
             .WithName("openFitting")
             .WithSummary("Tell how a fitting stands, and all that can be set in it");
+        one.MapGet(
+                "/parts/{kind}/elsewhere",
+                (long id, string kind, BorrowShelf shelf) => shelf.Of(id, kind)
+            )
+            .WithName("listBorrowable")
+            .WithSummary("List the parts of other looks that could be borrowed");
         one.MapPut(
                 "/name",
                 (long id, RenameForm form, FittingDesk desk, FittingTeller teller) =>

@@ -58,6 +58,7 @@ const showsKeys = ref(false)
 
 useKeys({
   'g s': () => router.push({ name: 'shelf' }),
+  'g f': () => router.push({ name: 'fittings' }),
   'g c': () => router.push({ name: 'compare' }),
   'g d': () => router.push({ name: 'desktops' }),
   'g u': () => router.push({ name: 'supplies' }),

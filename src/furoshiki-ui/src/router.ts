@@ -13,6 +13,18 @@ export const router = createRouter({
     },
     { path: '/save', name: 'save', component: () => import('./pages/SavePage.vue'), meta: { title: 'Save' } },
     {
+      path: '/fittings',
+      name: 'fittings',
+      component: () => import('./pages/FittingsPage.vue'),
+      meta: { title: 'Fitting' },
+    },
+    {
+      path: '/fittings/:id(\\d+)',
+      name: 'fitting',
+      component: () => import('./pages/FittingPage.vue'),
+      meta: { title: 'Fitting' },
+    },
+    {
       path: '/compare',
       name: 'compare',
       component: () => import('./pages/ComparePage.vue'),

@@ -166,6 +166,38 @@ export const useComparison = (desktop: Ref<number>, looks: Ref<string[]>) =>
       ),
   })
 
+/** The looks that are being fitted for a desktop, the last changed first. */
+export const useFittings = (desktop: Ref<number>) =>
+  useQuery({
+    queryKey: keyOf('fittings', desktop),
+    enabled: computed(() => desktop.value > 0),
+    queryFn: () => take(api.GET('/api/desktops/{id}/fittings', { params: { path: { id: desktop.value } } })),
+  })
+
+/** A look that is being fitted, with all that can be set in it. */
+export const useFittingView = (id: Ref<number>) =>
+  useQuery({
+    queryKey: keyOf('fitting', id),
+    enabled: computed(() => id.value > 0),
+    queryFn: () => take(api.GET('/api/fittings/{id}', { params: { path: { id: id.value } } })),
+  })
+
+/** The parts of a kind that other looks have, and that a fitting could borrow. */
+export const useBorrowable = (fitting: Ref<number>, kind: Ref<string>) =>
+  useQuery({
+    queryKey: keyOf('fitting', fitting, 'elsewhere', kind),
+    queryFn: () =>
+      take(
+        api.GET('/api/fittings/{id}/parts/{kind}/elsewhere', {
+          params: { path: { id: fitting.value, kind: kind.value } },
+        }),
+      ),
+  })
+
+/** The kinds of part and their settings. */
+export const useKinds = () =>
+  useQuery({ queryKey: keyOf('kinds'), ...STAYS, queryFn: () => take(api.GET('/api/kinds')) })
+
 export const useSafeStates = (desktop: Ref<number>) =>
   useQuery({
     queryKey: keyOf('safeStates', desktop),
@@ -357,9 +389,11 @@ export const usePicture = (
   look: Ref<string>,
   desktop: Ref<number>,
   scene: Ref<Schemas['PictureScene'] | undefined>,
+  isShown: Ref<boolean> = ref(true),
 ) =>
   useQuery({
     queryKey: keyOf('picture', look, desktop, scene),
+    enabled: isShown,
     ...STAYS,
     gcTime: HALF_A_MINUTE,
     placeholderData: keepPreviousData,

@@ -1123,6 +1123,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{id}/parts/{kind}/elsewhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List the parts of other looks that could be borrowed */
+        get: operations["listBorrowable"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{id}/name": {
         parameters: {
             query?: never;
@@ -1475,6 +1492,22 @@ export interface components {
             look: string;
             name?: null | string;
         };
+        BorrowView: {
+            ref: string;
+            name: string;
+            others: string;
+            look: string;
+            words: string;
+            swatches: string[];
+            isSame: boolean;
+            differs: components["schemas"]["BorrowedSetting"][];
+        };
+        BorrowedSetting: {
+            key: string;
+            title: string;
+            words: string;
+            canTake: boolean;
+        };
         CarriedForm: {
             kind: string;
             content: string;
@@ -1681,6 +1714,7 @@ export interface components {
             ref: string;
             name: string;
             moved: string[];
+            next: null | components["schemas"]["NextSavingView"];
         };
         FittingLine: {
             /** Format: int64 */
@@ -1939,6 +1973,12 @@ export interface components {
         };
         NewSafeState: {
             name: string;
+        };
+        NextSavingView: {
+            /** Format: int64 */
+            profile: number;
+            name: string;
+            ordinal: string;
         };
         NotShowingView: {
             kind: string;
@@ -6615,6 +6655,56 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeletedView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listBorrowable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BorrowView"][];
                 };
             };
             /** @description What was sent is not what this address takes. */

@@ -5,6 +5,7 @@ import { useChanged } from '@/api/asked'
 import { api, take, type Schemas } from '@/api/client'
 import { usePlan } from '@/api/queries'
 import { useAddress } from '@/composables/useAddress'
+import { useBeginFitting } from '@/composables/useBeginFitting'
 import { useDeletion } from '@/composables/useDeletion'
 import { useLineUp } from '@/composables/useLineUp'
 import { costWords, count } from '@/composables/words'
@@ -23,6 +24,7 @@ const props = defineProps<{
 
 const changed = useChanged()
 const lineUp = useLineUp()
+const begin = useBeginFitting()
 const by = useAddress('by', 'part')
 const id = computed(() => props.desktop)
 const reference = computed(() => `state-${props.state.id}`)
@@ -97,6 +99,9 @@ const keep = useMutation({
         lineUp.has(reference) ? 'In the line-up' : 'Line up'
       }}</VBtn>
       <VBtn :to="{ name: 'save', query: { state: state.id } }">Save as a profile…</VBtn>
+      <VBtn :disabled="begin.isPending.value" @click="begin.mutate(`state-${state.id}`)"
+        >Try in a fitting</VBtn
+      >
     </div>
     <div class="row">
       <VBtn :loading="remove.isPending.value" @click="remove.mutate(ask)">Delete this safe state</VBtn>

@@ -5,7 +5,7 @@ import DrawnPicture, { type Picture } from './DrawnPicture.vue'
 
 /** The picture of a look. It is drawn when it comes near what can be seen, and given back when it goes. */
 const props = defineProps<Picture>()
-defineEmits<{ open: [kind: string] }>()
+defineEmits<{ open: [kind: string, role: string] }>()
 
 const place = useTemplateRef<HTMLElement>('place')
 const isNear = useElementVisibility(place, { rootMargin: '600px' })
@@ -18,7 +18,7 @@ watch(isNear, (near) => {
 
 <template>
   <div ref="place" :class="{ unknown: !isNear && !height }">
-    <DrawnPicture v-if="isNear" v-bind="props" @open="$emit('open', $event)" />
+    <DrawnPicture v-if="isNear" v-bind="props" @open="(kind, role) => $emit('open', kind, role)" />
     <div v-else :style="{ height: height && `${height}px` }" />
   </div>
 </template>

@@ -11,17 +11,26 @@ export interface Picture {
   corner?: boolean
   pointable?: boolean
   scene?: Schemas['PictureScene']
+  /** The picture where it is known already. */
+  drawn?: Schemas['PictureView']
 }
 </script>
 
 <script setup lang="ts">
 import { computed, ref, toRef } from 'vue'
 import { usePicture } from '@/api/queries'
+import ScreenPicture from './ScreenPicture.vue'
 
 const props = defineProps<Picture>()
-const emit = defineEmits<{ open: [kind: string] }>()
+const emit = defineEmits<{ open: [kind: string, role: string] }>()
 
-const { data, error } = usePicture(toRef(props, 'look'), toRef(props, 'desktop'), toRef(props, 'scene'))
+const { data: own, error } = usePicture(
+  toRef(props, 'look'),
+  toRef(props, 'desktop'),
+  toRef(props, 'scene'),
+  computed(() => !props.drawn),
+)
+const data = computed(() => props.drawn ?? own.value)
 const screens = computed(() => (props.mainOnly ? data.value?.screens.slice(0, 1) : data.value?.screens) ?? [])
 
 interface Mark {
@@ -41,7 +50,12 @@ function handleOf(event: Event) {
   const shown = role ?? part
   if (!part || !shown) return undefined
   const names = [part, shown].map((one) => one.dataset.name ?? '')
-  return { kind: part.dataset.kind ?? '', name: [...new Set(names)].join(': '), shown }
+  return {
+    kind: part.dataset.kind ?? '',
+    role: role?.dataset.role ?? '',
+    name: [...new Set(names)].join(': '),
+    shown,
+  }
 }
 
 function point(event: Event) {
@@ -60,8 +74,8 @@ function point(event: Event) {
 }
 
 function open(event: Event) {
-  const kind = props.pointable && handleOf(event)?.kind
-  if (kind) emit('open', kind)
+  const handle = props.pointable ? handleOf(event) : undefined
+  if (handle) emit('open', handle.kind, handle.role)
 }
 </script>
 
@@ -78,13 +92,7 @@ function open(event: Event) {
       @pointerleave="mark = undefined"
       @click="open"
     >
-      <div
-        v-for="screen in screens"
-        :key="screen.id"
-        class="screen"
-        :style="{ aspectRatio: `${screen.width} / ${screen.height}`, flexGrow: screen.width / screen.height }"
-        v-html="screen.svg"
-      />
+      <ScreenPicture v-for="screen in screens" :key="screen.id" class="screen" :screen="screen" />
       <div v-if="!data" class="screen empty">{{ error ? 'This picture cannot be drawn.' : '' }}</div>
       <span
         v-if="mark"
@@ -125,12 +133,6 @@ function open(event: Event) {
 
 .framed .screen {
   border: 1px solid var(--line);
-}
-
-.screen :deep(svg) {
-  display: block;
-  width: 100%;
-  height: 100%;
 }
 
 .empty {

@@ -7,6 +7,7 @@ const shown = defineModel<boolean>({ required: true })
 const KEYS = [
   ['/', 'Find a look or a part'],
   ['g s', 'Shelf'],
+  ['g f', 'Fitting'],
   ['g c', 'Compare'],
   ['g d', 'Desktops'],
   ['g u', 'Supplies'],
@@ -15,6 +16,8 @@ const KEYS = [
   ['l', 'Line up the look that has the focus, or is open'],
   ['x', 'Compare the line-up'],
   ['p', 'Plan a switch to the look that has the focus, or is open'],
+  ['[ and ]', 'In a fitting: undo, and do again'],
+  ['n', 'In a fitting: now and fitted in turn'],
   ['k', 'Keep what would go back by itself'],
   ['b', 'Go back from it now'],
   ['← → ↑ ↓', 'From look to look, and from filter to filter'],

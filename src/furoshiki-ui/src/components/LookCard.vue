@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Schemas } from '@/api/client'
+import { useBeginFitting } from '@/composables/useBeginFitting'
 import { useLineUp } from '@/composables/useLineUp'
 import { count, isOnNow, toneWord } from '@/composables/words'
 import { useChoices } from '@/stores/choices'
@@ -12,6 +13,7 @@ const props = defineProps<{ card: Schemas['ProfileCard']; desktop: number }>()
 
 const router = useRouter()
 const lineUp = useLineUp()
+const begin = useBeginFitting()
 const choices = useChoices()
 const reference = computed(() => `saving-${props.card.savingId}`)
 const isLined = computed(() => lineUp.has(reference.value))
@@ -52,6 +54,12 @@ function press(event: KeyboardEvent) {
     <div class="actions">
       <VBtn v-if="!isOn" class="main" :to="plan" :aria-label="`Switch to ${card.profile.name}…`"
         >Switch…</VBtn
+      >
+      <VBtn
+        :aria-label="`Try ${card.profile.name} in a fitting`"
+        :disabled="begin.isPending.value"
+        @click="begin.mutate(reference)"
+        >Try</VBtn
       >
       <VBtn
         :aria-pressed="isLined"

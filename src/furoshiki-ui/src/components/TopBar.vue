@@ -38,6 +38,7 @@ useKeys({ '/': () => search.value?.focus() })
     </RouterLink>
     <nav aria-label="Pages">
       <RouterLink to="/" :class="{ here: isOnShelf || route.name === 'profile' }">Shelf</RouterLink>
+      <RouterLink to="/fittings" :class="{ here: route.name === 'fitting' }">Fitting</RouterLink>
       <RouterLink to="/compare">Compare</RouterLink>
       <RouterLink to="/supplies">Supplies</RouterLink>
       <RouterLink to="/safe-states">Safe states</RouterLink>

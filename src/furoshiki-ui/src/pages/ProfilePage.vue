@@ -14,6 +14,7 @@ import ProfileFields from '@/components/ProfileFields.vue'
 import ReadinessWord from '@/components/ReadinessWord.vue'
 import SignalWord from '@/components/SignalWord.vue'
 import { useAddress } from '@/composables/useAddress'
+import { useBeginFitting } from '@/composables/useBeginFitting'
 import { useDeletion } from '@/composables/useDeletion'
 import { useDesktop } from '@/composables/useDesktop'
 import { useInSight } from '@/composables/useInSight'
@@ -44,6 +45,7 @@ const isOn = computed(() => card.value !== undefined && isOnNow(card.value.readi
 useTitle(() => card.value && `${card.value.profile.name}, profile`)
 const reference = computed(() => `saving-${card.value?.savingId}`)
 
+const begin = useBeginFitting()
 const form = ref<Schemas['ProfileForm']>()
 const changed = useChanged()
 const describe = useMutation({
@@ -242,6 +244,7 @@ useKeys({
           {{ lineUp.has(reference) ? 'Lined up' : 'Line up' }}
         </VBtn>
         <VBtn :to="{ name: 'compare', query: { look: ['now', reference] } }">Compare with now</VBtn>
+        <VBtn :disabled="begin.isPending.value" @click="begin.mutate(reference)">Try in a fitting</VBtn>
       </div>
 
       <form v-if="form" class="about paper" @submit.prevent="describe.mutate(form)">

@@ -8,7 +8,7 @@ import DesktopPicture from '@/components/DesktopPicture.vue'
 import SignalWord from '@/components/SignalWord.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import ProfileFields from '@/components/ProfileFields.vue'
-import { useLook } from '@/api/queries'
+import { useFittingView, useLook } from '@/api/queries'
 import { useAddress } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
 import { toggled } from '@/composables/toggled'
@@ -20,12 +20,16 @@ const { id, now } = useDesktop()
 const as = useAddress('as')
 /** A safe state that is saved instead of what is on now. */
 const state = useAddress('state')
-const { data: ofState } = useLook(
-  id,
-  computed(() => (state.value ? `state-${state.value}` : '')),
+/** A fitting that is saved instead. */
+const fitting = useAddress('fitting')
+const fittingId = computed(() => Number(fitting.value))
+const { data: fitted } = useFittingView(fittingId)
+const reference = computed(() =>
+  fitting.value ? `fitting-${fitting.value}` : state.value ? `state-${state.value}` : '',
 )
-const look = computed(() => (state.value ? ofState.value?.look : now.value?.look))
-const partsOf = computed(() => (state.value ? ofState.value?.parts : now.value?.parts) ?? [])
+const { data: other } = useLook(id, reference)
+const look = computed(() => (reference.value ? other.value?.look : now.value?.look))
+const partsOf = computed(() => (reference.value ? other.value?.parts : now.value?.parts) ?? [])
 
 const form = ref<Schemas['ProfileForm']>({ name: '', description: '', author: '', licence: '', tags: [] })
 const note = ref('')
@@ -33,45 +37,51 @@ const left = ref<string[]>([])
 const parts = useAddress('parts')
 const keepsSystem = ref(false)
 
-const on = computed(() => now.value?.on)
+/** The profile of which it could be the next saving. */
+const next = computed(() => {
+  if (fitting.value) return fitted.value?.base.next
+  const on = now.value?.on
+  return on && { profile: on.profileId, name: on.name, ordinal: on.nextOrdinal }
+})
 const title = computed(() =>
-  state.value
-    ? `Save the safe state ${ofState.value?.name ?? ''}`
-    : now.value && `Save what is on ${now.value.desktop.name}`,
+  fitting.value
+    ? `Save the fitting ${other.value?.name ?? ''}`
+    : state.value
+      ? `Save the safe state ${other.value?.name ?? ''}`
+      : now.value && `Save what is on ${now.value.desktop.name}`,
 )
 useTitle(() => title.value)
-const isNext = computed(
-  () => on.value !== null && on.value !== undefined && as.value === String(on.value.profileId),
-)
+const isNext = computed(() => !!next.value && as.value === String(next.value.profile))
 const cover = computed(() =>
   partsOf.value.map((part) => part.kind).filter((kind) => !left.value.includes(kind)),
 )
 
 /** The drifted parts that stay as they were saved, where a person chose to save only some. */
 const asSaved = computed(() => {
-  if (state.value || !isNext.value || !parts.value) return []
+  if (reference.value || !isNext.value || !parts.value) return []
   const taken = parts.value.split(',')
   return (now.value?.drift ?? []).map((part) => part.kind).filter((kind) => !taken.includes(kind))
 })
 /** The parts that a file takes out that cannot be read. */
 const unread = computed(() =>
-  (state.value ? [] : (now.value?.unread ?? [])).flatMap((file) =>
+  (reference.value ? [] : (now.value?.unread ?? [])).flatMap((file) =>
     file.parts.map((part) => ({ ...part, reason: file.reason })),
   ),
 )
 const gaps = computed(() =>
-  (state.value ? [] : (now.value?.gaps ?? [])).filter((gap) => cover.value.includes(gap.kind)),
+  (reference.value ? [] : (now.value?.gaps ?? [])).filter((gap) => cover.value.includes(gap.kind)),
 )
 
 /** A next saving covers what the profile covered, until a person says otherwise. */
 watch(
-  () => [as.value, on.value?.look],
+  () => [as.value, next.value?.profile, now.value?.on?.look],
   async () => {
     left.value = []
-    if (!isNext.value || !on.value || !now.value) return
+    // A fitting is saved as it is fitted.
+    if (!isNext.value || !next.value || fitting.value) return
     const profile = await take(
       api.GET('/api/profiles/{id}', {
-        params: { path: { id: on.value.profileId }, query: { desktop: id.value } },
+        params: { path: { id: next.value.profile }, query: { desktop: id.value } },
       }),
     )
     const covered = profile.parts.map((part) => part.kind)
@@ -87,7 +97,7 @@ const save = useMutation({
         body: {
           desktop: id.value,
           form: isNext.value ? null : form.value,
-          profile: isNext.value ? (on.value?.profileId ?? null) : null,
+          profile: isNext.value ? (next.value?.profile ?? null) : null,
           note: note.value,
           cover: [
             ...cover.value,
@@ -96,6 +106,7 @@ const save = useMutation({
           asSaved: asSaved.value,
           keepSystem: keepsSystem.value,
           state: state.value ? Number(state.value) : null,
+          fitting: fitting.value ? fittingId.value : null,
         },
       }),
     ),
@@ -127,11 +138,11 @@ const toggle = (kind: string) => (left.value = toggled(left.value, kind))
 <template>
   <form v-if="now" class="save" @submit.prevent="save.mutate()">
     <div class="words">
-      <h1>{{ state ? title : 'Save what’s on now' }}</h1>
-      <div v-if="on" class="row" role="group" aria-label="Save as">
+      <h1>{{ reference ? title : 'Save what’s on now' }}</h1>
+      <div v-if="next" class="row" role="group" aria-label="Save as">
         <VBtn class="chip" :aria-pressed="!isNext" @click="as = ''">As a new profile</VBtn>
-        <VBtn class="chip" :aria-pressed="isNext" @click="as = String(on.profileId)"
-          >As {{ on.name }}, {{ on.nextOrdinal }} saving</VBtn
+        <VBtn class="chip" :aria-pressed="isNext" @click="as = String(next.profile)"
+          >As {{ next.name }}, {{ next.ordinal }} saving</VBtn
         >
       </div>
       <ProfileFields v-if="!isNext" v-model="form" :problem="problem" />
@@ -160,7 +171,7 @@ const toggle = (kind: string) => (left.value = toggled(left.value, kind))
         v-if="look"
         :look="look"
         :desktop="id"
-        :name="state ? (ofState?.name ?? '') : `${now.desktop.name} now`"
+        :name="reference ? (other?.name ?? '') : `${now.desktop.name} now`"
         cloth
         corner
         pointable

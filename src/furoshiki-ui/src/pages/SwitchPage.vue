@@ -45,11 +45,12 @@ const apart = useAddressList('apart')
 const get = useAddressList('get')
 const remove = useAddressList('remove')
 const target = computed<Schemas['Target'] | null>(() => {
-  const { saving, state, aside, back, parts, files, of } = route.query
+  const { saving, state, aside, back, parts, files, of, fitting } = route.query
   const shaped = { without: without.value, instead: instead.value, get: get.value, apart: apart.value }
   const list = (text: typeof parts) => (text ? String(text).split(',') : null)
   if (back) return { kind: 'PutBack', id: 0, kinds: back === 'all' ? null : list(back), ...shaped }
   if (of) return { kind: 'Parts', id: 0, looks: [of].flat().map(looked), ...shaped }
+  if (Number(fitting) > 0) return { kind: 'Fitting', id: Number(fitting), kinds: list(parts), ...shaped }
   if (Number(saving) > 0) return { kind: 'Saving', id: Number(saving), kinds: list(parts), ...shaped }
   if (get.value.length + remove.value.length > 0)
     return { kind: 'Supplies', id: 0, get: get.value, remove: remove.value }
@@ -90,6 +91,7 @@ const kind = computed(() =>
 /** What the page does, by what its plan leads to. */
 const WORDS = {
   Saving: (name: string) => ({ verb: `Switch to ${name}`, done: `${name} is on` }),
+  Fitting: (name: string) => ({ verb: `Switch to ${name}`, done: `${name} is on as it was fitted` }),
   Parts: (name: string) => ({ verb: `Switch to parts of ${name}`, done: `Parts of ${name} are on` }),
   StateParts: (name: string) => ({ verb: `Go back to parts of ${name}`, done: 'They are back' }),
   PutBack: () => ({ verb: 'Put back', done: 'It is put back' }),

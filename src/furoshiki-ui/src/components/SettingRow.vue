@@ -1,0 +1,121 @@
+<script setup lang="ts">
+import { IconRotate2 } from '@tabler/icons-vue'
+import { computed, type Component } from 'vue'
+import type { Problem, Schemas } from '@/api/client'
+import ChoiceControl from './controls/ChoiceControl.vue'
+import ColourControl from './controls/ColourControl.vue'
+import EdgeControl from './controls/EdgeControl.vue'
+import ExtentControl from './controls/ExtentControl.vue'
+import FlagControl from './controls/FlagControl.vue'
+import GeometryControl from './controls/GeometryControl.vue'
+import ListControl from './controls/ListControl.vue'
+import NumberControl from './controls/NumberControl.vue'
+import TextControl from './controls/TextControl.vue'
+import type { Value } from './controls/values'
+
+/** A setting with the control of its type. */
+const props = defineProps<{
+  setting: Schemas['FittedSetting']
+  type: Schemas['SettingView']
+  screens: string[]
+  problem?: Problem
+}>()
+const emit = defineEmits<{ try: [value: Value]; set: [value: Value, continues: boolean] }>()
+
+const id = computed(() => `set-${props.setting.key.replaceAll(/[^\w-]/g, '_')}`)
+const EDGES = ['top', 'bottom', 'left', 'right']
+const isEdge = computed(() => EDGES.every((edge) => props.type.choices.includes(edge)))
+const MINUTE = 60
+
+const control = computed((): { is: Component; with?: object } => {
+  switch (props.type.form) {
+    case 'Choice':
+      return { is: isEdge.value ? EdgeControl : ChoiceControl }
+    case 'Number':
+      return { is: NumberControl }
+    case 'Time':
+      return {
+        is: NumberControl,
+        with: (props.type.least ?? 0) >= MINUTE ? { factor: MINUTE, unit: 'min' } : { unit: 's' },
+      }
+    case 'Flag':
+      return { is: FlagControl }
+    case 'Colour':
+      return { is: ColourControl }
+    case 'List':
+      return { is: ListControl }
+    case 'Extent':
+      return { is: ExtentControl }
+    case 'Geometry':
+      return { is: GeometryControl }
+    case 'Screen':
+      return {
+        is: ChoiceControl,
+        with: { choices: props.screens.map((screen) => ({ value: screen, title: screen })) },
+      }
+    default:
+      return { is: TextControl }
+  }
+})
+</script>
+
+<template>
+  <div class="setting" :class="{ changed: setting.isChanged }" :data-setting="setting.key">
+    <label :id="`${id}-title`" :for="id">{{ type.title }}</label>
+    <component
+      :is="control.is"
+      v-bind="control.with"
+      :id="id"
+      :setting="setting"
+      :type="type"
+      @try="emit('try', $event)"
+      @set="(value: Value, continues: boolean) => emit('set', value, continues)"
+    />
+    <VBtn
+      v-if="setting.isSet"
+      class="bare unset"
+      :aria-label="`Leave ${type.title.toLowerCase()} unset`"
+      title="Leave it unset: the desktop’s own default holds"
+      @click="emit('set', {}, false)"
+      ><IconRotate2 :size="13"
+    /></VBtn>
+    <span v-else class="third unset" title="Not set: the desktop’s own default holds">unset</span>
+    <p v-if="problem" class="wrong" role="alert">{{ problem.detail }}</p>
+    <p v-else-if="setting.held" class="held">◐ {{ setting.held }}</p>
+  </div>
+</template>
+
+<style scoped>
+.setting {
+  display: grid;
+  grid-template-columns: 82px minmax(0, 1fr) 34px;
+  gap: 2px 8px;
+  align-items: center;
+  padding: 4px 0;
+}
+
+.setting label {
+  color: var(--second);
+}
+
+.changed label {
+  color: var(--text);
+  font-weight: 650;
+}
+
+.unset {
+  justify-self: end;
+  font-size: 11px;
+}
+
+.wrong,
+.held {
+  grid-column: 2 / -1;
+  font-size: 12px;
+  color: var(--waiting);
+}
+
+.wrong {
+  color: var(--cannot);
+}
+</style>

@@ -1,0 +1,26 @@
+import type { Schemas } from '@/api/client'
+
+/** A value as it is asked for: a text, or the texts of a list; neither for the desktop's own default. */
+export interface Value {
+  value?: string | null
+  items?: string[] | null
+}
+
+/** What every control takes, and what it says: what is tried while it moves, and what is set when it comes to rest. */
+export interface ControlProps {
+  id: string
+  setting: Schemas['FittedSetting']
+  type: Schemas['SettingView']
+}
+export interface ControlEmits {
+  try: [value: Value]
+  set: [value: Value, continues: boolean]
+}
+
+const STEPS: Record<string, number> = { '×': 0.05, pt: 0.5 }
+
+/** By how much a number goes up or down. */
+export const stepOf = (unit?: string | null) => STEPS[unit ?? ''] ?? 1
+
+/** A number as it is written: without what floating point adds. */
+export const numberText = (number: number) => String(Number(number.toFixed(4)))

@@ -1,0 +1,232 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import type { Schemas } from '@/api/client'
+import { useKinds } from '@/api/queries'
+import BorrowList from '@/components/BorrowList.vue'
+import DrawnPicture from '@/components/DrawnPicture.vue'
+import FittingParts from '@/components/FittingParts.vue'
+import FittingSteps from '@/components/FittingSteps.vue'
+import NameForm from '@/components/NameForm.vue'
+import ProblemNote from '@/components/ProblemNote.vue'
+import SignalWord from '@/components/SignalWord.vue'
+import { ProblemError } from '@/api/client'
+import { useAddress } from '@/composables/useAddress'
+import { useDesktop } from '@/composables/useDesktop'
+import { useFitting, type Edit } from '@/composables/useFitting'
+import { useKeys } from '@/composables/useKeys'
+import { useLineUp } from '@/composables/useLineUp'
+import { count } from '@/composables/words'
+import { useTitle } from '@/composables/useTitle'
+
+const route = useRoute()
+const router = useRouter()
+const { now } = useDesktop()
+const chosen = useAddress('desktop')
+const id = computed(() => Number(route.params.id))
+const sceneText = useAddress('scene', 'Desktop')
+const scene = computed(() => sceneText.value as Schemas['PictureScene'])
+const fitting = useFitting(id, scene)
+const { view, error, problem, picture } = fitting
+const { data: kinds } = useKinds()
+useTitle(() => view.value && `${view.value.name}, being fitted`)
+
+const opened = useAddress('part')
+const at = useAddress('at')
+const borrows = useAddress('borrow')
+const lineUp = useLineUp()
+const reference = computed(() => `fitting-${id.value}`)
+
+/** The desktop in sight is the one that the fitting is for. */
+watch(
+  () => view.value?.desktop,
+  (desktop) => {
+    if (desktop) chosen.value = String(desktop)
+  },
+)
+const screens = computed(() =>
+  (now.value?.desktop.screens ?? []).map((screen, i) => (i === 0 ? 'main' : screen.id)),
+)
+
+/** Now and fitted in turn at the same place: the eye sees a change best that way. */
+const showsNow = ref(false)
+const parts = computed(() => view.value?.parts ?? [])
+const steps = computed(() => view.value?.steps.filter((step) => !step.isOut).length ?? 0)
+
+/** Pressing opens the part; pressing again what is open already leads to the colour that paints it. */
+function open(kind: string, role: string) {
+  const isOpen = opened.value === kind
+  if (role && (isOpen || !parts.value.some((part) => part.kind === kind))) {
+    opened.value = 'colours'
+    at.value = role
+  } else {
+    at.value = ''
+    opened.value = kind
+  }
+}
+
+const isFieldOfPart = computed(
+  () =>
+    problem.value?.field === 'add' ||
+    parts.value.some((part) => part.settings.some((one) => one.key === problem.value?.field)),
+)
+const step = (edits: Edit[], continues: boolean) => fitting.step(edits, { continues })
+async function borrow(edits: Edit[], title: string) {
+  if (await fitting.step(edits, { title })) borrows.value = ''
+}
+const planOf = computed(() => ({ name: 'switch', query: { fitting: id.value } }))
+
+useKeys({
+  '[': () => view.value?.undo && void fitting.undo(),
+  ']': () => view.value?.redo && void fitting.redo(),
+  n: () => (showsNow.value = !showsNow.value),
+  l: () => lineUp.toggle(reference.value),
+  p: () => void router.push(planOf.value),
+})
+</script>
+
+<template>
+  <ProblemNote v-if="error && !view" :error="error"
+    ><VBtn :to="{ name: 'fittings' }">All fittings</VBtn></ProblemNote
+  >
+  <div v-else-if="view && kinds" class="fitting">
+    <div class="look">
+      <div class="row head">
+        <h1>{{ view.name }}, being fitted</h1>
+        <NameForm opens="Rename…" verb="Rename" is-bare :give="fitting.rename" />
+        <span class="second"
+          >{{ count(steps, 'step') }} on {{ view.base.name }}; nothing on the desktop is touched</span
+        >
+        <span class="push row">
+          <VBtn :disabled="!view.undo" :title="view.undo ?? undefined" @click="fitting.undo()">Undo</VBtn>
+          <VBtn :disabled="!view.redo" :title="view.redo ?? undefined" @click="fitting.redo()">Redo</VBtn>
+        </span>
+      </div>
+      <ProblemNote v-if="problem && !isFieldOfPart" :error="new ProblemError(problem)" />
+      <div v-if="view.base.moved.length > 0" class="moved">
+        <SignalWord signal="waiting" :word="`Now has moved on: ${view.base.moved.join('; ')}`" />
+        <VBtn @click="fitting.rebase('now')">Take it in</VBtn>
+      </div>
+      <DrawnPicture
+        :look="showsNow ? (now?.look ?? '') : view.look"
+        :desktop="view.desktop"
+        :name="showsNow ? `${now?.desktop.name} now` : `${view.name} as it is fitted`"
+        :scene="scene"
+        :drawn="showsNow ? undefined : picture"
+        cloth
+        corner
+        pointable
+        @open="open"
+      />
+      <div class="row scenes">
+        <span class="row" role="group" aria-label="Scene">
+          <VBtn
+            v-for="one in view.scenes"
+            :key="one.scene"
+            class="chip"
+            :aria-pressed="scene === one.scene"
+            @click="sceneText = one.scene"
+            >{{ one.title }}</VBtn
+          >
+        </span>
+        <VBtn class="push" :aria-pressed="showsNow" @click="showsNow = !showsNow">{{
+          showsNow ? 'Now is shown' : 'Now, in turn'
+        }}</VBtn>
+      </div>
+      <FittingSteps :fitting="view" @leave="fitting.leave" />
+    </div>
+
+    <div class="side">
+      <BorrowList
+        v-if="borrows"
+        :kind="borrows"
+        :title="kinds.find((one) => one.name === borrows)?.title ?? borrows"
+        :desktop="view.desktop"
+        :fitting="id"
+        @leave="borrows = ''"
+        @borrow="borrow"
+      />
+      <FittingParts
+        v-else
+        v-model="opened"
+        v-model:at="at"
+        :parts="parts"
+        :kinds="kinds"
+        :screens="screens"
+        :problem="problem"
+        @try="fitting.tryStep"
+        @step="step"
+        @borrow="borrows = $event"
+      />
+      <div class="foot">
+        <VBtn class="main tall" :to="planOf">Plan a switch to this…</VBtn>
+        <div class="row">
+          <VBtn :to="{ name: 'save', query: { fitting: id } }">Save…</VBtn>
+          <VBtn :aria-pressed="lineUp.has(reference)" @click="lineUp.toggle(reference)">{{
+            lineUp.has(reference) ? 'In the line-up' : 'Line up'
+          }}</VBtn>
+        </div>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.fitting {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 348px;
+  gap: 16px;
+}
+
+.look {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+  min-width: 0;
+}
+
+.moved {
+  display: flex;
+  gap: 10px;
+  align-items: start;
+  justify-content: space-between;
+  padding: 8px 12px;
+  background: var(--waiting-tint);
+}
+
+.side {
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto;
+  gap: 10px;
+  align-self: start;
+  position: sticky;
+  top: 0;
+  max-height: calc(100vh - 92px - var(--above, 0px));
+}
+
+.side > :first-child {
+  overflow: auto;
+}
+
+.foot {
+  display: grid;
+  gap: 6px;
+}
+
+@media (width >= 1600px) {
+  .fitting {
+    grid-template-columns: minmax(0, 1fr) 420px;
+  }
+}
+
+@media (width <= 700px) {
+  .fitting {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .side {
+    position: static;
+    max-height: none;
+  }
+}
+</style>

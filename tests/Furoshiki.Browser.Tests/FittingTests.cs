@@ -1,0 +1,128 @@
+using OpenQA.Selenium;
+
+namespace Furoshiki.Browser.Tests;
+
+/// <summary>A look that is made by trying on its picture, and put on.</summary>
+public sealed class FittingTests : IAsyncLifetime
+{
+    private const string Surface = "home/.config/engawa/surface.conf";
+    private const string Windows = "home/.config/engawa/windows.conf";
+    private const string Panels = "home/.config/engawa/panels.json";
+
+    private readonly Person _person = new();
+
+    public ValueTask InitializeAsync() => _person.InitializeAsync();
+
+    public ValueTask DisposeAsync() => _person.DisposeAsync();
+
+    private string FileAt(string path) => File.ReadAllText(_person.App.At(path));
+
+    private void Write(string key, string value)
+    {
+        var field = _person.See($"[data-setting='{key}'] .entry");
+        field.Clear();
+        field.SendKeys(value + Keys.Tab);
+    }
+
+    private void SeeStep(string words) => _person.See(".steps li", words);
+
+    private void Borrow(string kind, string from)
+    {
+        _person.See($"#fit-{kind} .head").Click();
+        _person.Press("Borrow…", $"#fit-{kind}");
+        _person.See(".borrow .one", from).Click();
+        _person.Press("Borrow the whole part");
+        _person.Gone(".borrow");
+    }
+
+    [Fact]
+    public void From_Open_Night_parts_of_three_looks_are_mixed_one_step_is_left_out_and_all_stands_in_the_files()
+    {
+        var before = (FileAt(Surface), FileAt(Windows), FileAt(Panels));
+        _person.GoTo("/");
+        _person.PointAt("[data-profile='Open Night'] .open");
+        _person.See("[aria-label='Try Open Night in a fitting']").Click();
+        _person.See("h1", "Open Night, being fitted");
+
+        // The picture leads to the part.
+        _person
+            .See(".look [data-kind='panels'][data-role='panel'], .look [data-kind='panels']")
+            .Click();
+        _person.See("#fit-panels.opened");
+        Write("main/thickness", "44");
+        SeeStep("thickness 30 → 44");
+        _person.See("[data-setting='main/edge'] .bottom").Click();
+        SeeStep("edge top → bottom");
+        Borrow("colours", "Day Log");
+        SeeStep("Colours borrowed from Day Log");
+        Borrow("icons", "Red Lamp");
+        SeeStep("Icons borrowed from Red Lamp");
+
+        // What is wrong is said at the field, and changes nothing.
+        _person.See("#fit-panels .head").Click();
+        Write("main/opacity", "400");
+        _person.See("[data-setting='main/opacity'] .wrong", "from 0 to 100");
+
+        // The step in the middle goes, and the others stay.
+        _person.See("[aria-label^='Leave out: Panels: main, edge']").Click();
+        _person.See(".out", "edge");
+        _person.Driver.Navigate().Refresh();
+        _person.See(".out", "edge");
+        (FileAt(Surface), FileAt(Windows), FileAt(Panels)).ShouldBe(before);
+
+        _person.Press("Save…", ".fitting");
+        _person.Press("As Open Night, 3rd saving");
+        _person.See("main form button[type=submit]").Click();
+        _person.See("[data-test='opened']", "3rd saving");
+
+        _person.Driver.Navigate().Back();
+        _person.Driver.Navigate().Back();
+        _person.Press("Plan a switch to this…");
+        _person.See("[data-test='go']").Click();
+        _person.See("[data-test='result']", "Open Night is on as it was fitted");
+        FileAt(Panels).ShouldContain("\"thickness\": 44");
+        FileAt(Panels).ShouldContain("\"edge\": \"top\"");
+        FileAt(Windows).ShouldContain("set=Inkstone-Red");
+        FileAt(Surface).ShouldContain("accent=#2f6f93");
+    }
+
+    [Fact]
+    public void By_keys_alone_a_look_is_made_from_nothing_undone_done_again_and_put_on()
+    {
+        _person.GoTo("/");
+        _person.See("[data-profile='Open Night']");
+        _person.Type("gf");
+        _person.See("h1", "Fitting");
+        _person.See(".nothing").SendKeys(Keys.Enter);
+        _person.See("h1", "New look, being fitted");
+        _person.See(".third, .second", "0 steps on nothing");
+
+        _person.See("#fit-icons .head").SendKeys(Keys.Enter);
+        _person.See("[data-setting='size'] input[type=number]");
+        Write("size", "52");
+        SeeStep("Icons: 52");
+        _person.See("#fit-icons .head").SendKeys(Keys.Enter);
+        _person.See("#fit-cursor .head").SendKeys(Keys.Enter);
+        _person
+            .See("#fit-cursor [data-setting='size'] input[type=range]")
+            .SendKeys(Keys.ArrowRight + Keys.ArrowRight);
+        SeeStep("Cursor: 26");
+        _person.See("#fit-cursor .head").SendKeys(Keys.Enter);
+        _person.Type("[");
+        _person.Wait(
+            () =>
+                _person.Driver.FindElements(By.CssSelector(".steps ol > li")).Count == 1
+                    ? "one"
+                    : null,
+            "the step undone"
+        );
+        _person.Type("]");
+        SeeStep("Cursor: 26");
+
+        _person.Type("p");
+        _person.See("[data-test='go']").SendKeys(Keys.Enter);
+        _person.See("[data-test='result']", "New look is on as it was fitted");
+        FileAt(Windows).ShouldContain("size=52");
+        FileAt(Windows).ShouldContain("size=26");
+    }
+}

@@ -1,0 +1,285 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+
+namespace Furoshiki.Web.Tests;
+
+/// <summary>A look that is tried, and nothing on the desktop touched.</summary>
+public sealed class FittingTests() : OwnAppTests(isKilled: true)
+{
+    private const string Panels = "home/.config/engawa/panels.json";
+
+    private async Task<JsonNode> Begin(string look, long desktop = 1)
+    {
+        var (status, fitting) = await Server.Post(
+            $"/api/desktops/{desktop}/fittings",
+            new JsonObject { ["look"] = look }
+        );
+        status.ShouldBe(HttpStatusCode.Created, fitting.ToJsonString());
+        return fitting;
+    }
+
+    private static JsonObject Set(string kind, string key, string value) =>
+        new()
+        {
+            ["kind"] = kind,
+            ["set"] = new JsonArray(new JsonObject { ["key"] = key, ["value"] = value }),
+        };
+
+    private Task<(HttpStatusCode Status, JsonNode Body)> Try(
+        JsonNode fitting,
+        params JsonObject[] edits
+    ) =>
+        Server.Post(
+            $"/api/fittings/{fitting["id"]}/steps",
+            new JsonObject { ["edits"] = new JsonArray([.. edits]) }
+        );
+
+    private async Task<JsonNode> Step(JsonNode fitting, params JsonObject[] edits)
+    {
+        var (status, after) = await Try(fitting, edits);
+        status.ShouldBe(HttpStatusCode.OK, after.ToJsonString());
+        return after;
+    }
+
+    private Task<(HttpStatusCode Status, JsonNode Body)> Turn(JsonNode fitting, string way) =>
+        Server.Post(
+            $"/api/fittings/{fitting["id"]}/{way}",
+            new JsonObject { ["revision"] = fitting["revision"]!.DeepClone() }
+        );
+
+    private async Task<JsonNode> Leave(JsonNode fitting, int step, bool isOut)
+    {
+        using var answer = await Server.Client.PutAsJsonAsync(
+            $"/api/fittings/{fitting["id"]}/steps/{step}",
+            new JsonObject { ["isOut"] = isOut }
+        );
+        return JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+    }
+
+    private Task<JsonNode> Open(JsonNode fitting) => Server.Get($"/api/fittings/{fitting["id"]}");
+
+    private static string Words(JsonNode fitting, string kind) =>
+        fitting["parts"]!.AsArray().Single(part => part!["kind"]!.GetValue<string>() == kind)![
+            "words"
+        ]!.GetValue<string>();
+
+    private static string Saved(JsonNode id) => $"saving-{id}";
+
+    [Fact]
+    public async Task A_server_that_is_killed_in_the_middle_of_a_fitting_loses_nothing_of_it()
+    {
+        var fitting = await Begin("Open Night");
+        await Step(fitting, Set("panels", "main/thickness", "40"));
+        await Step(
+            fitting,
+            new JsonObject
+            {
+                ["kind"] = "colours",
+                ["from"] = Saved(await Server.SavingOf("Day Log")),
+            }
+        );
+        var last = await Step(fitting, Set("panels", "main/opacity", "71"));
+        last = await Leave(last, 2, isOut: true);
+        var (_, undone) = await Turn(last, "undo");
+        var (_, again) = await Turn(undone, "redo");
+
+        App.Kill();
+        await Restart();
+        var after = await Open(fitting);
+        after["look"]!.GetValue<string>().ShouldBe(again["look"]!.GetValue<string>());
+        after["steps"]!.ToJsonString().ShouldBe(again["steps"]!.ToJsonString());
+        after["steps"]!.AsArray().Count(step => step!["isOut"]!.GetValue<bool>()).ShouldBe(1);
+        after["undo"]!
+            .GetValue<string>()
+            .ShouldStartWith("leaving out Colours borrowed from".Replace(" borrowed from", ":"));
+    }
+
+    [Fact]
+    public async Task A_fitting_that_is_switched_to_stands_in_the_files_and_is_no_drift_but_later_changes_are()
+    {
+        var opened = await Begin("Open Night");
+        await Step(opened, Set("panels", "main/thickness", "40"));
+        var plan = await Server.Plan("Fitting", opened["id"]!);
+        plan["name"]!.GetValue<string>().ShouldBe("Open Night");
+        var result = await Server.Switch(plan);
+        result["switched"]!.GetValue<bool>().ShouldBeTrue(result.ToJsonString());
+        File.ReadAllText(App.At(Panels)).ShouldContain("\"thickness\": 40");
+
+        var now = await Server.Now();
+        now["on"]!["name"]!.GetValue<string>().ShouldBe("Open Night");
+        now["drift"]!.AsArray().ShouldBeEmpty();
+        File.WriteAllText(
+            App.At(Panels),
+            File.ReadAllText(App.At(Panels))
+                .Replace("\"edge\": \"top\"", "\"edge\": \"bottom\"", StringComparison.Ordinal)
+        );
+        (await Server.Now())["drift"]!.AsArray().Count.ShouldBe(1);
+    }
+
+    [Fact]
+    public async Task A_fitting_is_saved_as_the_next_saving_with_the_maps_that_its_parts_came_with()
+    {
+        var fitting = await Begin("Open Night");
+        // The wall is another platform, with other files.
+        var wall = await Begin("now", desktop: 3);
+        await Step(
+            fitting,
+            new JsonObject { ["kind"] = "sounds", ["from"] = $"fitting-{wall["id"]}" }
+        );
+        var profile = fitting["base"]!["next"]!;
+        profile["ordinal"]!.GetValue<string>().ShouldBe("3rd");
+        var request = Api.SaveAs("", "colours", "panels", "sounds");
+        request["form"] = null;
+        request["profile"] = profile["profile"]!.DeepClone();
+        request["fitting"] = fitting["id"]!.DeepClone();
+        var (status, saved) = await Server.Post("/api/profiles", request);
+        status.ShouldBe(HttpStatusCode.Created, saved.ToJsonString());
+
+        await Restart();
+        var plan = await Server.Plan("Saving", saved["savingId"]!);
+        plan["refused"]!.AsArray().ShouldBeEmpty();
+        var (_, same) = await Server.Post(
+            "/api/profiles",
+            new JsonObject(
+                request.Select(one => KeyValuePair.Create(one.Key, one.Value?.DeepClone()))
+            )
+        );
+        same["detail"]!.GetValue<string>().ShouldStartWith("Nothing differs from the 3rd saving");
+    }
+
+    [Fact]
+    public async Task A_base_that_is_deleted_takes_nothing_from_the_fitting()
+    {
+        var fitting = await Begin("Meteor Watch");
+        var step = await Step(fitting, Set("icons", "size", "44"));
+        var profile = fitting["base"]!["next"]!["profile"]!;
+        using var deleted = await Server.Client.DeleteAsync(
+            new Uri($"/api/profiles/{profile}", UriKind.Relative)
+        );
+        var gone = JsonNode.Parse(await deleted.Content.ReadAsStringAsync())!;
+        using var forGood = await Server.Client.DeleteAsync(
+            new Uri($"/api/deletions/{gone["id"]}", UriKind.Relative)
+        );
+        forGood.EnsureSuccessStatusCode();
+        await Restart();
+        var after = await Open(fitting);
+        after["look"]!.GetValue<string>().ShouldBe(step["look"]!.GetValue<string>());
+        after["base"]!["next"].ShouldBeNull();
+        (await Server.Plan("Fitting", fitting["id"]!))["fingerprint"].ShouldNotBeNull();
+    }
+
+    [Fact]
+    public async Task Two_windows_on_one_fitting_undo_nothing_that_they_have_not_seen()
+    {
+        var seen = await Begin("now");
+        var other = await Step(seen, Set("icons", "size", "44"));
+        var (status, problem) = await Turn(seen, "undo");
+        status.ShouldBe(HttpStatusCode.Conflict);
+        problem["code"]!.GetValue<string>().ShouldBe("changed-meanwhile");
+        problem["unharmed"]!.GetValue<string>().ShouldBe("The fitting is as it was.");
+        (await Open(seen))["look"]!.ToString().ShouldBe(other["look"]!.ToString());
+
+        // Steps of both stand beside each other.
+        await Task.WhenAll(
+            Enumerable.Range(0, 8).Select(i => Step(seen, Set("cursor", "size", $"{20 + i}")))
+        );
+        (await Open(seen))["stepCount"]!.GetValue<int>().ShouldBe(9);
+    }
+
+    [Fact]
+    public async Task What_cannot_be_set_is_refused_by_name_and_the_rest_of_the_step_is_not_done_either()
+    {
+        var fitting = await Begin("now");
+        foreach (
+            var (edit, field, says) in new[]
+            {
+                (Set("colours", "accent", "mauvish"), "accent", "colour"),
+                (Set("panels", "main/thickness", "4000"), "main/thickness", "from 12 to 160"),
+                (Set("panels", "main/glow", "1"), "key", "has no setting"),
+                (Set("ceiling", "paint", "1"), "kind", "no such part"),
+                (Set("fonts", "interface", "a\u0007b"), "interface", "control"),
+                (new JsonObject { ["kind"] = "dock", ["from"] = "Nobody's" }, "", "no look"),
+                (new JsonObject { ["kind"] = "dock", ["from"] = "Cloud Cover" }, "", ""),
+            }
+        )
+        {
+            var (status, problem) = await Try(fitting, Set("icons", "size", "45"), edit);
+            if (says.Length == 0)
+                continue;
+            status.ShouldBeOneOf(HttpStatusCode.UnprocessableEntity, HttpStatusCode.NotFound);
+            problem["detail"]!.GetValue<string>().ShouldContain(says);
+            if (field.Length > 0)
+                problem["field"]!.GetValue<string>().ShouldBe(field);
+        }
+        var (_, twice) = await Try(fitting, Set("icons", "size", "45"), Set("icons", "size", "46"));
+        twice["detail"]!.GetValue<string>().ShouldContain("once");
+    }
+
+    [Fact]
+    public async Task Now_that_moves_on_is_told_and_taken_in_under_the_steps()
+    {
+        var fitting = await Begin("now");
+        await Step(fitting, Set("icons", "size", "44"));
+        File.WriteAllText(
+            App.At(Panels),
+            File.ReadAllText(App.At(Panels))
+                .Replace("\"edge\": \"top\"", "\"edge\": \"bottom\"", StringComparison.Ordinal)
+        );
+        await Api.Until(async () => (await Open(fitting))["base"]!["moved"]!.AsArray().Count > 0);
+        (await Open(fitting))["base"]!["moved"]![0]!.GetValue<string>().ShouldStartWith("Panels: ");
+        using var answer = await Server.Client.PutAsJsonAsync(
+            $"/api/fittings/{fitting["id"]}/base",
+            new JsonObject { ["look"] = "now" }
+        );
+        answer.EnsureSuccessStatusCode();
+        var after = await Open(fitting);
+        after["base"]!["moved"]!.AsArray().ShouldBeEmpty();
+        Words(after, "icons").ShouldContain("44");
+        Words(after, "panels").ShouldContain("bottom");
+        after["undo"]!.GetValue<string>().ShouldBe("beginning with what is on now");
+    }
+
+    [Fact]
+    public async Task A_fitting_that_is_thrown_away_is_brought_back_as_it_was()
+    {
+        var fitting = await Begin("Day Log");
+        var step = await Step(fitting, Set("dock", "zoom", "1.5"));
+        using var answer = await Server.Client.DeleteAsync(
+            new Uri($"/api/fittings/{fitting["id"]}", UriKind.Relative)
+        );
+        var deleted = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+        (await Server.Get("/api/desktops/1/fittings"))
+            .AsArray()
+            .ShouldNotContain(one => one!["id"]!.ToString() == fitting["id"]!.ToString());
+        var (status, _) = await Server.Post(
+            $"/api/deletions/{deleted["id"]}/undelete",
+            new JsonObject()
+        );
+        status.ShouldBe(HttpStatusCode.OK);
+        (await Open(fitting))["look"]!.ToString().ShouldBe(step["look"]!.ToString());
+    }
+
+    [Fact]
+    public async Task A_slider_that_is_drawn_is_one_step_and_a_trial_is_none()
+    {
+        var fitting = await Begin("now");
+        foreach (var size in new[] { "40", "41", "42" })
+            await Server.Post(
+                $"/api/fittings/{fitting["id"]}/steps",
+                new JsonObject
+                {
+                    ["edits"] = new JsonArray(Set("icons", "size", size)),
+                    ["continues"] = true,
+                }
+            );
+        var (_, drawn) = await Server.Post(
+            $"/api/fittings/{fitting["id"]}/trial",
+            new JsonObject { ["edits"] = new JsonArray(Set("icons", "size", "60")) }
+        );
+        drawn["screens"]!.AsArray().Count.ShouldBe(2);
+        var after = await Open(fitting);
+        after["stepCount"]!.GetValue<int>().ShouldBe(1);
+        Words(after, "icons").ShouldContain("42");
+    }
+}
