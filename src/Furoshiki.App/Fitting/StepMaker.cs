@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
+using Furoshiki.Core.Colour;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Formats;
@@ -157,6 +158,13 @@ public sealed class StepMaker(LookFinder finder, Observer observer)
             { } reason
         )
             throw ProblemException.Field(value.Key, reason);
+        if (setting.Type is SettingType.Colour colour && value.Value is { } written)
+            return CssColour.Read(written) is { } read
+                ? colour.Of(read.Colour)
+                : throw ProblemException.Field(
+                    value.Key,
+                    $"'{PathText.Printable(written)}' is no colour. Write one as CSS does: #2b3f8c, indigo, rgb(43 63 140), oklch(0.4 0.13 270)."
+                );
         try
         {
             return setting.Type.Read(

@@ -56,6 +56,11 @@ internal static class FittingEndpoints
             .WithName("beginFitting")
             .WithSummary("Begin to fit a look")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        api.MapGet("/colours", (string text) => ColourView.Of(text))
+            .WithTags("Fitting")
+            .WithName("readColour")
+            .WithSummary("Read a colour as CSS writes it, in sRGB and OKLCH")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         MapOne(api.MapGroup("/fittings/{id:long}").WithTags("Fitting"));
     }
 

@@ -23,6 +23,7 @@ const ASKED = {
   fittings: 'changed',
   fitting: 'changed',
   kinds: 'never',
+  colour: 'never',
   safeStates: 'changed',
   supplies: 'changed',
   likeSupplies: 'changed',

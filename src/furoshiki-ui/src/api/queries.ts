@@ -194,6 +194,17 @@ export const useBorrowable = (fitting: Ref<number>, kind: Ref<string>) =>
       ),
   })
 
+/** A colour in sRGB and OKLCH. */
+export const useColour = (text: Ref<string>, isAsked: Ref<boolean>) =>
+  useQuery({
+    queryKey: keyOf('colour', text),
+    ...STAYS,
+    enabled: isAsked,
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: () => take(api.GET('/api/colours', { params: { query: { text: text.value } } })),
+  })
+
 /** The kinds of part and their settings. */
 export const useKinds = () =>
   useQuery({ queryKey: keyOf('kinds'), ...STAYS, queryFn: () => take(api.GET('/api/kinds')) })

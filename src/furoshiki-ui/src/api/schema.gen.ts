@@ -415,6 +415,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/colours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Read a colour as CSS writes it, in sRGB and OKLCH */
+        get: operations["readColour"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/access/take-back": {
         parameters: {
             query?: never;
@@ -1558,6 +1575,25 @@ export interface components {
          * @enum {unknown}
          */
         ColorSystem: "NoColors" | "Legacy" | "Standard" | "EightBit" | "TrueColor";
+        ColourView: {
+            colour: string;
+            note: string;
+            otherwise: string[];
+            /** Format: int32 */
+            red: number;
+            /** Format: int32 */
+            green: number;
+            /** Format: int32 */
+            blue: number;
+            /** Format: double */
+            alpha: number;
+            /** Format: double */
+            lightness: number;
+            /** Format: double */
+            chroma: number;
+            /** Format: double */
+            hue: number;
+        };
         ComparisonView: {
             sides: components["schemas"]["SideView"][];
             rows: components["schemas"]["PartRowView"][];
@@ -4019,6 +4055,64 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readColour: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ColourView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

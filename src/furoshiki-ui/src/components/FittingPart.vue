@@ -59,7 +59,7 @@ function add() {
         <h3>{{ item }}</h3>
         <VBtn
           class="push bare"
-          :aria-label="`Take ${item} out`"
+          :aria-label="`Take out ${item}`"
           @click="emit('step', [edit({ remove: [item] })], false)"
           >Take out</VBtn
         >

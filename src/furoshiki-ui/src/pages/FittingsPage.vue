@@ -42,7 +42,7 @@ const saved = computed(() => profiles.value ?? [])
             <span class="second"
               >{{ count(one.steps, 'step') }} on {{ one.base }}, {{ moment(one.changedAt) }}</span
             >
-            <VBtn class="bare push" :aria-label="`Throw ${one.name} away`" @click="throwAway(one.id)"
+            <VBtn class="bare push" :aria-label="`Throw away ${one.name}`" @click="throwAway(one.id)"
               >Throw away</VBtn
             >
           </div>

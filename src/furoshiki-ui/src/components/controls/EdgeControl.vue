@@ -33,16 +33,14 @@ const emit = defineEmits<ControlEmits>()
 
 .small {
   position: relative;
-  width: 84px;
-  height: 52px;
+  width: 96px;
+  height: 74px;
   border: 1px solid var(--text);
   background: var(--paper);
 }
 
 .small button {
   position: absolute;
-  min-width: 24px;
-  min-height: 12px;
 }
 
 .small button::after {
@@ -53,15 +51,15 @@ const emit = defineEmits<ControlEmits>()
 
 .top,
 .bottom {
-  left: 14px;
-  right: 14px;
-  height: 16px;
+  left: 24px;
+  right: 24px;
+  height: 24px;
 }
 
 .left,
 .right {
-  top: 14px;
-  bottom: 14px;
+  top: 24px;
+  bottom: 24px;
   width: 24px;
 }
 
