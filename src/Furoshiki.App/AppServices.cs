@@ -88,6 +88,7 @@ public static class AppServices
             .AddSingleton<FittingDesk>()
             .AddSingleton<FittingTeller>()
             .AddSingleton<BorrowShelf>()
+            .AddSingleton<ChoiceShelf>()
             .AddSingleton<NowReader>()
             .AddSingleton<Saver>()
             .AddSingleton<Screenshots>()

@@ -125,4 +125,49 @@ public sealed class FittingTests : IAsyncLifetime
         FileAt(Windows).ShouldContain("size=52");
         FileAt(Windows).ShouldContain("size=26");
     }
+
+    [Fact]
+    public void A_set_is_chosen_by_its_samples_with_the_picture_following_and_a_colour_as_css_writes_it()
+    {
+        string Icon() => _person.See(".look [data-kind='icons'] image").GetAttribute("href")!;
+        _person.GoTo("/fittings/1?part=icons");
+        _person.See("#fit-icons [data-setting='set'] .name").Click();
+        _person.See(".choice[aria-pressed='true']", "Inkstone Amber");
+        var before = Icon();
+        _person.Type(Keys.ArrowDown);
+        _person.Wait(
+            () => Icon() != before ? "another" : null,
+            "the picture with the icons that have the focus"
+        );
+        _person.Type(Keys.Escape);
+        _person.Wait(() => Icon() == before ? "as before" : null, "the picture as it was");
+
+        // One that is not here yet is got by the plan.
+        _person.See("#fit-icons [data-setting='set'] .name").Click();
+        _person.See(".choice", "Inkstone Teal").Click();
+        SeeStep("set Inkstone Amber → Inkstone Teal");
+
+        _person.See("#fit-colours .head").Click();
+        Write("accent", "2b3f8c");
+        _person.See(
+            "[data-setting='accent'] .note",
+            "Its hash sign is missing. Taken for #2b3f8c."
+        );
+        SeeStep("accent");
+        Write("accent", "#ff30a060");
+        _person.See("[data-setting='accent'] .note", "with its alpha at the front");
+        Write("accent", "mauvish");
+        _person.See("[data-setting='accent'] .wrong", "is no colour");
+        Write("accent", "oklch(0.7 0.1 200)");
+        _person.See("[aria-label='Sliders for accent']").Click();
+        _person.See("[data-setting='accent'] .axes", "Hue");
+
+        _person.Press("Plan a switch to this…");
+        _person.See(".v-btn", "Inkstone Teal").Click();
+        _person.See("[aria-label='Supplies']", "Inkstone Teal");
+        _person.See("[data-test='go']").Click();
+        _person.See("[data-test='result']", "is on as it was fitted");
+        FileAt(Windows).ShouldContain("set=Inkstone-Teal");
+        Directory.Exists(_person.App.At("home/.local/share/icons/Inkstone-Teal")).ShouldBeTrue();
+    }
 }

@@ -22,6 +22,7 @@ public sealed record ValueForm(
 /// <param name="Remove">The items that go; null for none.</param>
 /// <param name="From">The look from which the part, or some of its settings, are borrowed; null for none.</param>
 /// <param name="Keys">The settings that are borrowed, an item as "main/"; null for the whole part.</param>
+/// <param name="Get">The package URLs of supplies whose assets are set and are not here yet; null for none.</param>
 /// <param name="Drop">Whether the part goes, so that the look leaves that kind alone.</param>
 public sealed record EditForm(
     string Kind,
@@ -30,6 +31,7 @@ public sealed record EditForm(
     IReadOnlyList<string>? Remove = null,
     string? From = null,
     IReadOnlyList<string>? Keys = null,
+    IReadOnlyList<string>? Get = null,
     bool Drop = false
 );
 

@@ -185,6 +185,7 @@ public sealed class FittingTeller(
             native.Items,
             value is not null,
             !Equals(before?.Settings.GetValueOrDefault(key), value),
+            here?.Assets.Any(rule => rule.Setting == setting.Name) == true,
             here is null || value is null ? "" : Held(here, map, key, value)
         );
     }

@@ -60,6 +60,7 @@ public sealed record FittingStepView(
 /// <param name="Items">The texts of a list; none for anything else.</param>
 /// <param name="IsSet">Whether it is set.</param>
 /// <param name="IsChanged">Whether it is another than in what the fitting begins with.</param>
+/// <param name="HasChoices">Whether it names something that stands on the desktop or could be got for it.</param>
 /// <param name="Held">What the desktop makes of it where it cannot hold it as it is, in a sentence; empty where it can.</param>
 public sealed record FittedSetting(
     string Key,
@@ -70,6 +71,7 @@ public sealed record FittedSetting(
     IReadOnlyList<string> Items,
     bool IsSet,
     bool IsChanged,
+    bool HasChoices,
     string Held
 );
 

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
+using Furoshiki.App.Supplies;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Fitting;
@@ -15,7 +16,7 @@ using Furoshiki.Core.Words;
 namespace Furoshiki.App.Fitting;
 
 /// <summary>Makes steps of what a person asks for: values are read and checked, and what they name is found.</summary>
-public sealed class StepMaker(LookFinder finder, Observer observer)
+public sealed class StepMaker(LookFinder finder, LookSupplies supplies, Observer observer)
 {
     private const int LongestTitle = 120;
     private const int LongestItem = 60;
@@ -132,22 +133,30 @@ public sealed class StepMaker(LookFinder finder, Observer observer)
         return new FittingEdit.Piece(
             part with
             {
-                Assets = [.. Named(desktop, part)],
+                Assets = [.. Named(desktop, part, form.Get ?? [])],
             },
             [.. add],
             [.. gone]
         );
     }
 
-    /// <summary>The assets that a part's settings name, as they stand on the desktop.</summary>
-    private IEnumerable<Asset> Named(LiveDesktop desktop, Component part) =>
-        desktop.Map.Find(part.Kind) is { } kind
-            ? AssetFinder
-                .Find(kind, part, desktop.Map, observer.See(desktop).View)
-                .Where(asset =>
-                    asset.Setting is { } setting && AssetFinder.NamesIn(part, setting).Any()
-                )
-            : [];
+    /// <summary>The assets that a part's settings name, as they stand on the desktop or will once some supplies are got.</summary>
+    private IEnumerable<Asset> Named(LiveDesktop desktop, Component part, IReadOnlyList<string> get)
+    {
+        if (desktop.Map.Find(part.Kind) is not { } kind)
+            return [];
+        var seen = observer.See(desktop);
+        return AssetFinder
+            .Find(
+                kind,
+                part,
+                desktop.Map,
+                supplies.Coming(seen, supplies.Named(desktop, get))?.View ?? seen.View
+            )
+            .Where(asset =>
+                asset.Setting is { } setting && AssetFinder.NamesIn(part, setting).Any()
+            );
+    }
 
     private static SettingValue Read(Setting setting, ValueForm value)
     {

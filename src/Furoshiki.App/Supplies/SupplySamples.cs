@@ -1,3 +1,4 @@
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Supplies;
 
 namespace Furoshiki.App.Supplies;
@@ -52,7 +53,14 @@ public static class SupplySamples
 
     /// <summary>The files.</summary>
     public static IEnumerable<SampleView> Of(Supply supply) =>
-        Shown(supply).DistinctBy(file => file.Content).Take(Most).Select(View);
+        Of(supply.Files.Select(file => (file.Path, file.Content)));
+
+    /// <summary>The files that show what a set is like, by their paths in it.</summary>
+    public static IEnumerable<SampleView> Of(IEnumerable<(string Path, Digest Content)> files) =>
+        Shown(files, file => file.Path)
+            .DistinctBy(file => file.Content)
+            .Take(Most)
+            .Select(file => View(file.Path, file.Content));
 
     /// <summary>The files that show how one version differs from another.</summary>
     /// <param name="from">The one.</param>
@@ -60,23 +68,23 @@ public static class SupplySamples
     public static IEnumerable<SampleChangeView> Between(Supply from, Supply to)
     {
         var before = from.Files.ToDictionary(file => file.Path, StringComparer.Ordinal);
-        return Shown(to)
+        return Shown(to.Files, file => file.Path)
             .Where(file => before.GetValueOrDefault(file.Path)?.Content != file.Content)
             .Take(Most)
             .Select(file => new SampleChangeView(
-                before.GetValueOrDefault(file.Path) is { } was ? View(was) : null,
-                View(file)
+                before.GetValueOrDefault(file.Path) is { } was ? View(was.Path, was.Content) : null,
+                View(file.Path, file.Content)
             ));
     }
 
-    private static IEnumerable<SupplyFile> Shown(Supply supply) =>
-        supply
-            .Files.Where(file => FormOf(file.Path) is not null)
-            .OrderBy(file => PlaceOf(Path.GetFileNameWithoutExtension(file.Path)))
-            .ThenBy(file => file.Path, StringComparer.Ordinal);
+    private static IEnumerable<T> Shown<T>(IEnumerable<T> files, Func<T, string> path) =>
+        files
+            .Where(file => FormOf(path(file)) is not null)
+            .OrderBy(file => PlaceOf(Path.GetFileNameWithoutExtension(path(file))))
+            .ThenBy(path, StringComparer.Ordinal);
 
-    private static SampleView View(SupplyFile file) =>
-        new(file.Content.Hex, Path.GetFileName(file.Path), FormOf(file.Path)!.Value);
+    private static SampleView View(string path, Digest content) =>
+        new(content.Hex, Path.GetFileName(path), FormOf(path)!.Value);
 
     /// <summary>How a file of a supply is shown; null if it is not.</summary>
     /// <param name="path">The file's path.</param>

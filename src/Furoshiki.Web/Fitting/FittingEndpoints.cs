@@ -79,6 +79,13 @@ internal static class FittingEndpoints
             )
             .WithName("listBorrowable")
             .WithSummary("List the parts of other looks that could be borrowed");
+        one.MapGet(
+                "/parts/{kind}/choices/{setting}",
+                (long id, string kind, string setting, ChoiceShelf shelf) =>
+                    shelf.Of(id, kind, setting)
+            )
+            .WithName("listChoices")
+            .WithSummary("List what a setting that names an asset could name");
         one.MapPut(
                 "/name",
                 (long id, RenameForm form, FittingDesk desk, FittingTeller teller) =>

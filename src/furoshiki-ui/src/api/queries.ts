@@ -194,6 +194,18 @@ export const useBorrowable = (fitting: Ref<number>, kind: Ref<string>) =>
       ),
   })
 
+/** What a setting of a fitting that names an asset could name. */
+export const useChoicesOf = (fitting: Ref<number>, kind: Ref<string>, setting: Ref<string>) =>
+  useQuery({
+    queryKey: keyOf('fitting', fitting, 'choices', kind, setting),
+    queryFn: () =>
+      take(
+        api.GET('/api/fittings/{id}/parts/{kind}/choices/{setting}', {
+          params: { path: { id: fitting.value, kind: kind.value, setting: setting.value } },
+        }),
+      ),
+  })
+
 /** A colour in sRGB and OKLCH. */
 export const useColour = (text: Ref<string>, isAsked: Ref<boolean>) =>
   useQuery({

@@ -1157,6 +1157,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{id}/parts/{kind}/choices/{setting}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List what a setting that names an asset could name */
+        get: operations["listChoices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{id}/name": {
         parameters: {
             query?: never;
@@ -1701,6 +1718,7 @@ export interface components {
             remove?: null | string[];
             from?: null | string;
             keys?: null | string[];
+            get?: null | string[];
             /** @default false */
             drop: boolean;
         };
@@ -1744,6 +1762,7 @@ export interface components {
             items: string[];
             isSet: boolean;
             isChanged: boolean;
+            hasChoices: boolean;
             held: string;
         };
         FittingBaseView: {
@@ -1751,6 +1770,16 @@ export interface components {
             name: string;
             moved: string[];
             next: null | components["schemas"]["NextSavingView"];
+        };
+        FittingChoice: {
+            value: string;
+            title: string;
+            family: string;
+            words: string;
+            get: null | string;
+            tone: null | components["schemas"]["Tone"];
+            accent: null | string;
+            samples: components["schemas"]["SampleView"][];
         };
         FittingLine: {
             /** Format: int64 */
@@ -6799,6 +6828,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BorrowView"][];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listChoices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                kind: string;
+                setting: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FittingChoice"][];
                 };
             };
             /** @description What was sent is not what this address takes. */

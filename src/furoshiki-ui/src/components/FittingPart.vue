@@ -10,6 +10,7 @@ const props = defineProps<{
   part: Schemas['FittedPartView']
   kind: Schemas['KindView']
   screens: string[]
+  fitting: number
   problem?: Problem
 }>()
 const emit = defineEmits<{ try: [edits: Edit[]]; step: [edits: Edit[], continues: boolean]; borrow: [] }>()
@@ -20,7 +21,7 @@ const of = (item: string | null) => props.part.settings.filter((one) => one.item
 /** The settings of the whole; of a part that the look has not, all that can begin it. */
 const whole = computed(() => of(null))
 const edit = (more: Partial<Edit>): Edit => ({ kind: props.part.kind, drop: false, ...more })
-const setting = (key: string, value: Value): Edit => edit({ set: [{ key, ...value }] })
+const setting = (key: string, { get, ...value }: Value): Edit => edit({ set: [{ key, ...value }], get })
 
 const added = ref('')
 const hasItems = computed(() => props.kind.hasItems)
@@ -50,6 +51,8 @@ function add() {
       :setting="one"
       :type="typeOf(one)"
       :screens="screens"
+      :fitting="fitting"
+      :kind="part.kind"
       :problem="problem?.field === one.key ? problem : undefined"
       @try="emit('try', [setting(one.key, $event)])"
       @set="(value: Value, continues: boolean) => emit('step', [setting(one.key, value)], continues)"
@@ -70,6 +73,8 @@ function add() {
         :setting="one"
         :type="typeOf(one)"
         :screens="screens"
+        :fitting="fitting"
+        :kind="part.kind"
         :problem="problem?.field === one.key ? problem : undefined"
         @try="emit('try', [setting(one.key, $event)])"
         @set="(value: Value, continues: boolean) => emit('step', [setting(one.key, value)], continues)"

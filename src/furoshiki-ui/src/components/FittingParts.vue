@@ -10,6 +10,7 @@ const props = defineProps<{
   parts: Schemas['FittedPartView'][]
   kinds: Schemas['KindView'][]
   screens: string[]
+  fitting: number
   problem?: Problem
 }>()
 defineEmits<{ try: [edits: Edit[]]; step: [edits: Edit[], continues: boolean]; borrow: [kind: string] }>()
@@ -56,6 +57,7 @@ watch(
           :part="part"
           :kind="kindOf(part)!"
           :screens="screens"
+          :fitting="fitting"
           :problem="problem"
           @try="$emit('try', $event)"
           @step="(edits: Edit[], continues: boolean) => $emit('step', edits, continues)"

@@ -2,6 +2,7 @@
 import { IconRotate2 } from '@tabler/icons-vue'
 import { computed, type Component } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
+import AssetControl from './controls/AssetControl.vue'
 import ChoiceControl from './controls/ChoiceControl.vue'
 import ColourControl from './controls/ColourControl.vue'
 import EdgeControl from './controls/EdgeControl.vue'
@@ -18,6 +19,8 @@ const props = defineProps<{
   setting: Schemas['FittedSetting']
   type: Schemas['SettingView']
   screens: string[]
+  fitting: number
+  kind: string
   problem?: Problem
 }>()
 const emit = defineEmits<{ try: [value: Value]; set: [value: Value, continues: boolean] }>()
@@ -28,6 +31,7 @@ const isEdge = computed(() => EDGES.every((edge) => props.type.choices.includes(
 const MINUTE = 60
 
 const control = computed((): { is: Component; with?: object } => {
+  if (props.setting.hasChoices && props.type.form !== 'List') return { is: AssetControl }
   switch (props.type.form) {
     case 'Choice':
       return { is: isEdge.value ? EdgeControl : ChoiceControl }
@@ -68,6 +72,8 @@ const control = computed((): { is: Component; with?: object } => {
       :id="id"
       :setting="setting"
       :type="type"
+      :fitting="fitting"
+      :kind="kind"
       @try="emit('try', $event)"
       @set="(value: Value, continues: boolean) => emit('set', value, continues)"
     />
@@ -90,21 +96,23 @@ const control = computed((): { is: Component; with?: object } => {
   display: grid;
   grid-template-columns: 82px minmax(0, 1fr) 34px;
   gap: 2px 8px;
-  align-items: center;
+  align-items: start;
   padding: 4px 0;
 }
 
-.setting label {
+.setting > label {
+  padding-top: 4px;
   color: var(--second);
 }
 
-.changed label {
+.changed > label {
   color: var(--text);
   font-weight: 650;
 }
 
 .unset {
   justify-self: end;
+  align-self: center;
   font-size: 11px;
 }
 

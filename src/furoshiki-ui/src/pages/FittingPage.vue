@@ -153,6 +153,7 @@ useKeys({
         :parts="parts"
         :kinds="kinds"
         :screens="screens"
+        :fitting="id"
         :problem="problem"
         @try="fitting.tryStep"
         @step="step"

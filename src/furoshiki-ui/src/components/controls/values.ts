@@ -4,6 +4,8 @@ import type { Schemas } from '@/api/client'
 export interface Value {
   value?: string | null
   items?: string[] | null
+  /** The supplies that have to be got for it. */
+  get?: string[]
 }
 
 /** What every control takes, and what it says: what is tried while it moves, and what is set when it comes to rest. */
@@ -11,6 +13,8 @@ export interface ControlProps {
   id: string
   setting: Schemas['FittedSetting']
   type: Schemas['SettingView']
+  fitting: number
+  kind: string
 }
 export interface ControlEmits {
   try: [value: Value]
