@@ -89,6 +89,7 @@ public static class AppServices
             .AddSingleton<FittingTeller>()
             .AddSingleton<BorrowShelf>()
             .AddSingleton<ChoiceShelf>()
+            .AddSingleton<FittingAdvice>()
             .AddSingleton<NowReader>()
             .AddSingleton<Saver>()
             .AddSingleton<Screenshots>()

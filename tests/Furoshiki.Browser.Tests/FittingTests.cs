@@ -26,6 +26,12 @@ public sealed class FittingTests : IAsyncLifetime
 
     private void SeeStep(string words) => _person.See(".steps li", words);
 
+    private void Settle(string advice, string remedy)
+    {
+        _person.See($"[data-advice='{advice}'] .remedy", remedy).Click();
+        _person.Gone($"[data-advice='{advice}']");
+    }
+
     private void Borrow(string kind, string from)
     {
         _person.See($"#fit-{kind} .head").Click();
@@ -53,8 +59,11 @@ public sealed class FittingTests : IAsyncLifetime
         SeeStep("thickness 30 → 44");
         _person.See("[data-setting='main/edge'] .bottom").Click();
         SeeStep("edge top → bottom");
+        Settle("edge/dock", "Dock to the left");
         Borrow("colours", "Day Log");
         SeeStep("Colours borrowed from Day Log");
+        Settle("readable/colours/dim-text", "Dim text #626669");
+        Settle("focus/colours/focus", "Focus #");
         Borrow("icons", "Red Lamp");
         SeeStep("Icons borrowed from Red Lamp");
 
@@ -84,6 +93,8 @@ public sealed class FittingTests : IAsyncLifetime
         FileAt(Panels).ShouldContain("\"edge\": \"top\"");
         FileAt(Windows).ShouldContain("set=Inkstone-Red");
         FileAt(Surface).ShouldContain("accent=#2f6f93");
+        FileAt(Surface).ShouldContain("#626669");
+        FileAt("home/.config/bench-dock/dock.json").ShouldContain("\"left\"");
     }
 
     [Fact]

@@ -182,7 +182,7 @@ public sealed class FittingDesk(
     }
 
     /// <summary>Does something after all that is done; what was undone before is given up.</summary>
-    private OpenFitting Do(long id, FittingMove move, bool continues = false)
+    internal OpenFitting Do(long id, FittingMove move, bool continues = false)
     {
         var desktop = register.Get(fittings.Get(id).Row.DesktopId);
         using var hold = content.Hold();

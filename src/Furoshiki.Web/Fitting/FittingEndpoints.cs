@@ -86,6 +86,16 @@ internal static class FittingEndpoints
             )
             .WithName("listChoices")
             .WithSummary("List what a setting that names an asset could name");
+        one.MapGet("/advice", (long id, FittingAdvice advice) => advice.For(id))
+            .WithName("listAdvice")
+            .WithSummary("Tell what the checks find in a fitting");
+        one.MapPost(
+                "/remedies",
+                (long id, RemedyForm form, FittingAdvice advice, FittingTeller teller) =>
+                    teller.Tell(advice.Take(id, form))
+            )
+            .WithName("takeRemedy")
+            .WithSummary("Settle a piece of advice by one of its remedies");
         one.MapPut(
                 "/name",
                 (long id, RenameForm form, FittingDesk desk, FittingTeller teller) =>

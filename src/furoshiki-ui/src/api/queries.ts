@@ -206,6 +206,15 @@ export const useChoicesOf = (fitting: Ref<number>, kind: Ref<string>, setting: R
       ),
   })
 
+/** What the checks find in a look that is being fitted. */
+export const useAdvice = (fitting: Ref<number>, look: Ref<string>) =>
+  useQuery({
+    queryKey: keyOf('fitting', fitting, 'advice', look),
+    enabled: computed(() => look.value !== ''),
+    placeholderData: keepPreviousData,
+    queryFn: () => take(api.GET('/api/fittings/{id}/advice', { params: { path: { id: fitting.value } } })),
+  })
+
 /** A colour in sRGB and OKLCH. */
 export const useColour = (text: Ref<string>, isAsked: Ref<boolean>) =>
   useQuery({

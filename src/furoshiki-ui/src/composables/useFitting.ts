@@ -111,6 +111,10 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
         }),
       ),
     )
+  const settle = (key: string, remedy: string) =>
+    act(() =>
+      take(api.POST('/api/fittings/{id}/remedies', { params: { path: path.value }, body: { key, remedy } })),
+    )
   const rebase = (look: string) =>
     act(() => take(api.PUT('/api/fittings/{id}/base', { params: { path: path.value }, body: { look } })))
   const rename = async (name: string) => {
@@ -120,7 +124,7 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
     client.setQueryData(keyOf('fitting', id), after)
   }
 
-  return { view, error, problem, picture, tryStep, step, undo, redo, leave, rebase, rename }
+  return { view, error, problem, picture, tryStep, step, undo, redo, leave, settle, rebase, rename }
 }
 
 export type Fitting = ReturnType<typeof useFitting>

@@ -5,6 +5,7 @@ import type { Schemas } from '@/api/client'
 import { useKinds } from '@/api/queries'
 import BorrowList from '@/components/BorrowList.vue'
 import DrawnPicture from '@/components/DrawnPicture.vue'
+import FittingAdvice from '@/components/FittingAdvice.vue'
 import FittingParts from '@/components/FittingParts.vue'
 import FittingSteps from '@/components/FittingSteps.vue'
 import NameForm from '@/components/NameForm.vue'
@@ -63,6 +64,12 @@ function open(kind: string, role: string) {
     at.value = ''
     opened.value = kind
   }
+}
+
+function openAt(kind: string, setting: string) {
+  borrows.value = ''
+  opened.value = kind
+  at.value = setting
 }
 
 const isFieldOfPart = computed(
@@ -133,6 +140,7 @@ useKeys({
           showsNow ? 'Now is shown' : 'Now, in turn'
         }}</VBtn>
       </div>
+      <FittingAdvice :fitting="id" :look="view.look" @settle="fitting.settle" @open="openAt" />
       <FittingSteps :fitting="view" @leave="fitting.leave" />
     </div>
 

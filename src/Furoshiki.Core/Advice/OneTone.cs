@@ -1,0 +1,103 @@
+using System.Globalization;
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Fitting;
+using Furoshiki.Core.Parts;
+
+namespace Furoshiki.Core.Advice;
+
+/// <summary>Whether light and dark parts are mixed.</summary>
+internal static class OneTone
+{
+    /// <summary>The lightness in Oklab from which a ground is light.</summary>
+    private const double Middle = 0.6;
+
+    public static AdviceCheck Check { get; } = new("tone", Find);
+
+    private static IEnumerable<PieceOfAdvice> Find(AdviceGround ground)
+    {
+        if (
+            ground.Look[ColoursKind.Kind] is not { } colours
+            || !colours.Has(ColoursKind.Tone, out var tone)
+        )
+            yield break;
+        if (colours.Has(Role.Window, out var window))
+        {
+            var lightness = Oklab.From(window).L;
+            var looks = lightness >= Middle ? Tone.Light : Tone.Dark;
+            if (looks != tone)
+                yield return Piece(
+                    "tone/colours",
+                    ColoursKind.Kind,
+                    new SettingKey(ColoursKind.Tone.Name),
+                    "The colours are not what they say",
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"They are set to {Word(tone)}, and the windows are {Word(looks)}: {lightness * 100:0} % lightness."
+                    ),
+                    "Programs that ask for the tone choose pictures and controls by it.",
+                    Set(
+                        ColoursKind.Kind,
+                        new SettingKey(ColoursKind.Tone.Name),
+                        looks,
+                        $"Set to {Word(looks)}"
+                    )
+                );
+        }
+        if (ground.Look[ControlsKind.Kind] is not { } controls)
+            yield break;
+        foreach (
+            var (key, value) in controls.Settings.Where(set =>
+                set.Key.Name == ControlsKind.Variant.Name
+            )
+        )
+            if (ControlsKind.Variant.Typed.ValueOf(value) is var its && its != tone)
+                yield return Piece(
+                    $"tone/controls/{key.Item}",
+                    ControlsKind.Kind,
+                    key,
+                    "Light and dark are mixed",
+                    $"The colours are {Word(tone)}, and the controls{(key.Item is { } item ? $" of {item}" : "")} {Word(its)}.",
+                    "Windows of some programs stand out among all others.",
+                    Set(
+                        ControlsKind.Kind,
+                        key,
+                        tone,
+                        $"{Word(tone)} controls{(key.Item is { } of ? $" for {of}" : "")}"
+                    )
+                );
+    }
+
+    private static string Word(Tone tone) => tone == Tone.Dark ? "dark" : "light";
+
+    private static PieceOfAdvice Piece(
+        string key,
+        Kind kind,
+        SettingKey setting,
+        string title,
+        string found,
+        string why,
+        AdviceRemedy remedy
+    ) =>
+        new(
+            key,
+            kind,
+            setting,
+            AdviceWeight.Light,
+            title,
+            found,
+            "One tone is wanted for all parts of a look.",
+            why,
+            [remedy]
+        );
+
+    private static AdviceRemedy Set(Kind kind, SettingKey key, Tone tone, string title) =>
+        new(
+            char.ToUpperInvariant(title[0]) + title[1..],
+            new FittingStep([
+                FittingEdit.Piece.Of(
+                    kind,
+                    KeyValuePair.Create(key, (SettingValue)new SettingValue.Text(Word(tone)))
+                ),
+            ])
+        );
+}

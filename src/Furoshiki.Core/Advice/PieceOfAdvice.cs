@@ -1,0 +1,85 @@
+using System.Collections.Immutable;
+using Furoshiki.Core.Fitting;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
+
+namespace Furoshiki.Core.Advice;
+
+/// <summary>How much a piece of advice weighs.</summary>
+public enum AdviceWeight
+{
+    /// <summary>Something cannot be read or used.</summary>
+    Grave,
+
+    /// <summary>Something does not go together.</summary>
+    Light,
+}
+
+/// <summary>What would settle a piece of advice.</summary>
+/// <param name="Title">What it does, in a few words, as on a button.</param>
+/// <param name="Step">The step that does it.</param>
+public sealed record AdviceRemedy(string Title, FittingStep Step);
+
+/// <summary>What a check found in a look.</summary>
+/// <param name="Key">What it is about: the same in another look that has the same trouble.</param>
+/// <param name="Kind">The part that it is about first.</param>
+/// <param name="Setting">The setting of that part; null for the whole of it.</param>
+/// <param name="Weight">How much it weighs.</param>
+/// <param name="Title">What is the matter, in a few words.</param>
+/// <param name="Found">What was looked at and what was found, with its figure, in a sentence.</param>
+/// <param name="Wanted">What is wanted and by which source, in a sentence.</param>
+/// <param name="Why">Why it matters, in a sentence.</param>
+/// <param name="Remedies">What would settle it, the gentlest first; what a check gives is worked out where it is asked for.</param>
+public sealed record PieceOfAdvice(
+    string Key,
+    Kind Kind,
+    SettingKey? Setting,
+    AdviceWeight Weight,
+    string Title,
+    string Found,
+    string Wanted,
+    string Why,
+    IEnumerable<AdviceRemedy> Remedies
+);
+
+/// <summary>What checks look at.</summary>
+/// <param name="Look">The look.</param>
+/// <param name="Screens">The screens that it is for, the main one first.</param>
+public sealed record AdviceGround(Look Look, IReadOnlyList<Screen> Screens);
+
+/// <summary>A check. It is one file, and one line in <see cref="All"/>.</summary>
+/// <param name="Name">Its name, with which the keys of its advice begin.</param>
+/// <param name="Find">What it finds.</param>
+public sealed record AdviceCheck(string Name, Func<AdviceGround, IEnumerable<PieceOfAdvice>> Find)
+{
+    /// <summary>All checks.</summary>
+    public static ImmutableArray<AdviceCheck> All { get; } =
+    [ReadableText.Check, SeenFocus.Check, OneTone.Check, EveryToolkit.Check, OneEdge.Check];
+
+    /// <summary>All advice for a look, the gravest first. A remedy that would not settle its own advice is not offered.</summary>
+    public static ImmutableArray<PieceOfAdvice> For(AdviceGround ground) =>
+        [
+            .. All.SelectMany(check =>
+                    check
+                        .Find(ground)
+                        .Select(piece =>
+                            piece with
+                            {
+                                Remedies = piece
+                                    .Remedies.Where(remedy => check.Settles(remedy, piece, ground))
+                                    .ToImmutableArray(),
+                            }
+                        )
+                )
+                .OrderBy(piece => piece.Weight),
+        ];
+
+    private bool Settles(AdviceRemedy remedy, PieceOfAdvice piece, AdviceGround ground)
+    {
+        var maps = PartMaps.Of(default);
+        var after = StepTaker.Take(new FittedLook(ground.Look, maps), remedy.Step, default);
+        return after.Idle.IsEmpty
+            && Find(ground with { Look = after.After.Look }).All(one => one.Key != piece.Key);
+    }
+}

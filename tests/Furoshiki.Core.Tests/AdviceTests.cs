@@ -1,0 +1,186 @@
+using System.Text.Json.Nodes;
+using CsCheck;
+using Furoshiki.Core.Advice;
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Fitting;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
+
+namespace Furoshiki.Core.Tests;
+
+public sealed class AdviceTests
+{
+    private static readonly Look Now = new TestDesktop().Read().Look;
+    private static readonly Screen[] Screens =
+    [
+        new("main", 2560, 1440),
+        new("upright", 1080, 1920),
+    ];
+
+    private static AdviceGround Ground(Look look) => new(look, Screens);
+
+    private static readonly Gen<Rgba> AnyColour = Gen.Select(
+        Gen.Byte,
+        Gen.Byte,
+        Gen.Byte,
+        (r, g, b) => new Rgba(r, g, b)
+    );
+
+    /// <summary>A look with any colours, any tones and any edges.</summary>
+    private static readonly Gen<Look> AnyLook =
+        from colours in AnyColour.Array[Role.All.Length]
+        from dark in Gen.Bool.Array[3]
+        from edges in Gen.OneOf("top", "bottom", "left", "right").Array[3]
+        from theme in Gen.OneOf("Lantern", "Ember", "")
+        from ground in AnyColour
+        let roles = Role.All.Zip(
+            colours,
+            (role, colour) =>
+                KeyValuePair.Create(
+                    new SettingKey(role.Name),
+                    (SettingValue)new SettingValue.Colour(colour)
+                )
+        )
+        select Now.With(
+                Now[ColoursKind.Kind]! with
+                {
+                    Settings = Now[ColoursKind.Kind]!
+                        .Settings.SetItems(roles)
+                        .SetItem(new SettingKey("tone"), Tone(dark[0])),
+                }
+            )
+            .With(
+                Component.Of(
+                    ControlsKind.Kind,
+                    [
+                        Set("theme", "Lantern"),
+                        KeyValuePair.Create(new SettingKey("variant"), Tone(dark[1])),
+                        Set("theme", theme, "Shoji"),
+                        KeyValuePair.Create(new SettingKey("variant", "Shoji"), Tone(dark[2])),
+                    ]
+                )
+            )
+            .With(
+                Component.Of(
+                    PanelsKind.Kind,
+                    [Set("edge", edges[0], "main"), Set("edge", edges[1], "other")]
+                )
+            )
+            .With(
+                Component.Of(DockKind.Kind, [Set("edge", edges[2]), Set("program", "Bench-Dock")])
+            )
+            .With(
+                Component.Of(
+                    TerminalKind.Kind,
+                    [
+                        KeyValuePair.Create(
+                            new SettingKey("text"),
+                            (SettingValue)new SettingValue.Colour(colours[0])
+                        ),
+                        KeyValuePair.Create(
+                            new SettingKey("ground"),
+                            (SettingValue)new SettingValue.Colour(ground)
+                        ),
+                    ]
+                )
+            );
+
+    private static SettingValue Tone(bool isDark) =>
+        new SettingValue.Text(isDark ? "dark" : "light");
+
+    private static KeyValuePair<SettingKey, SettingValue> Set(
+        string name,
+        string value,
+        string? item = null
+    ) =>
+        KeyValuePair.Create(new SettingKey(name, item), (SettingValue)new SettingValue.Text(value));
+
+    private static Look After(Look look, AdviceRemedy remedy) =>
+        StepTaker.Take(new FittedLook(look, PartMaps.Of(default)), remedy.Step, default).After.Look;
+
+    [Fact]
+    public void Every_remedy_that_is_taken_makes_its_own_advice_go_away() =>
+        AnyLook.Sample(look =>
+        {
+            foreach (var piece in AdviceCheck.For(Ground(look)))
+            foreach (var remedy in piece.Remedies)
+                AdviceCheck
+                    .For(Ground(After(look, remedy)))
+                    .ShouldNotContain(
+                        other => other.Key == piece.Key,
+                        $"{piece.Title}: {remedy.Title}"
+                    );
+        });
+
+    [Fact]
+    public void Taking_the_first_remedy_of_what_is_left_settles_all_that_has_one() =>
+        AnyLook.Sample(
+            look =>
+            {
+                for (var i = 0; i < 40; i++)
+                {
+                    var next = AdviceCheck
+                        .For(Ground(look))
+                        .FirstOrDefault(piece => piece.Remedies.Any());
+                    if (next is null)
+                        return;
+                    look = After(look, next.Remedies.First());
+                }
+                AdviceCheck.For(Ground(look)).ShouldNotContain(piece => piece.Remedies.Any());
+            },
+            iter: 25
+        );
+
+    [Fact]
+    public void Each_piece_of_advice_says_what_was_found_what_is_wanted_and_why_under_a_key_of_its_own() =>
+        AnyLook.Sample(look =>
+        {
+            var all = AdviceCheck.For(Ground(look));
+            all.Select(piece => piece.Key).ShouldBeUnique();
+            foreach (
+                var text in all.SelectMany(piece => new[] { piece.Found, piece.Wanted, piece.Why })
+            )
+                text.ShouldEndWith(".");
+            all.Select(piece => piece.Weight).ShouldBeInOrder();
+        });
+
+    [Fact]
+    public void Contrast_is_what_an_independent_library_says()
+    {
+        var pairs = Gen.Select(AnyColour, AnyColour).Array[300].Single();
+        var answers = Independent.Independent.Answer(
+            "contrast",
+            pairs.Select(pair => new JsonArray(pair.Item1.ToString(), pair.Item2.ToString()))
+        );
+        foreach (var ((colour, ground), answer) in pairs.Zip(answers))
+            Contrast.Between(colour, ground).ShouldBe(answer!.GetValue<double>(), 0.01);
+        // WCAG 2.2, the definition of contrast ratio: from 1 to 21.
+        Contrast.Between(new Rgba(0, 0, 0), new Rgba(255, 255, 255)).ShouldBe(21, 1e-9);
+        Contrast.Between(new Rgba(9, 9, 9), new Rgba(9, 9, 9)).ShouldBe(1, 1e-9);
+    }
+
+    [Fact]
+    public void The_nearest_readable_colour_reaches_the_contrast_and_keeps_its_hue() =>
+        Gen.Select(AnyColour, AnyColour)
+            .Sample(
+                (colour, ground) =>
+                {
+                    var near = Contrast.Nearest(colour, Contrast.OfText, ground)!.Value;
+                    Contrast.Between(near, ground).ShouldBeGreaterThanOrEqualTo(Contrast.OfText);
+                    var (own, its) = (Oklch.From(colour), Oklch.From(near));
+                    if (its.C > 0.06)
+                        Math.Abs((its.H - own.H + 540) % 360 - 180).ShouldBeLessThan(18);
+                }
+            );
+
+    [Fact]
+    public void A_look_that_reads_well_and_goes_together_is_left_in_peace()
+    {
+        var look = Now;
+        foreach (var _ in Enumerable.Range(0, 20))
+            if (AdviceCheck.For(Ground(look)) is [var piece, ..])
+                look = After(look, piece.Remedies.First());
+        AdviceCheck.For(Ground(look)).ShouldBeEmpty();
+    }
+}
