@@ -159,6 +159,14 @@ public sealed class FittingTests : IAsyncLifetime
         SeeStep("set Inkstone Amber → Inkstone Teal");
 
         _person.See("#fit-colours .head").Click();
+        // What has the focus shows all that it paints.
+        _person.See("[data-setting='selection'] .entry").Click();
+        _person.See(".screens.only [data-role='selection'].painted");
+        _person
+            .Driver.FindElements(
+                By.CssSelector(".screens.only .painted:not([data-role='selection'])")
+            )
+            .ShouldBeEmpty();
         Write("accent", "2b3f8c");
         _person.See(
             "[data-setting='accent'] .note",

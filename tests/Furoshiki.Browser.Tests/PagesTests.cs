@@ -180,6 +180,13 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
             "dark"
         );
         Take("profile", "/profiles/7?part=icons", ".savings svg", "light");
+        Take("fitting", "/fittings/1?part=dock", "[data-setting='zoom']", "light");
+        Take(
+            "fitting-night",
+            "/fittings/1?part=colours&scene=Settings",
+            "[data-setting='accent']",
+            "dark"
+        );
         Take("save", "/save?as=8", ".cover", "light");
         Take(
             "compare",

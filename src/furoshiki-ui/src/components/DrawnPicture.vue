@@ -11,13 +11,15 @@ export interface Picture {
   corner?: boolean
   pointable?: boolean
   scene?: Schemas['PictureScene']
+  /** The role of which all is shown that it paints, and the rest dimmed. */
+  painted?: string
   /** The picture where it is known already. */
   drawn?: Schemas['PictureView']
 }
 </script>
 
 <script setup lang="ts">
-import { computed, ref, toRef } from 'vue'
+import { computed, ref, toRef, watch } from 'vue'
 import { usePicture } from '@/api/queries'
 import ScreenPicture from './ScreenPicture.vue'
 
@@ -58,6 +60,13 @@ function handleOf(event: Event) {
   }
 }
 
+/** Marks what a role paints; what is drawn anew is marked anew. */
+function markPainted() {
+  for (const one of stage.value?.querySelectorAll('[data-role]') ?? [])
+    one.classList.toggle('painted', one.getAttribute('data-role') === props.painted)
+}
+watch(() => props.painted, markPainted, { flush: 'post' })
+
 function point(event: Event) {
   const handle = props.pointable ? handleOf(event) : undefined
   const outer = stage.value?.getBoundingClientRect()
@@ -87,12 +96,18 @@ function open(event: Event) {
       class="screens"
       role="img"
       :aria-label="`Picture: ${name}`"
-      :class="{ framed, pointable }"
+      :class="{ framed, pointable, only: painted }"
       @pointermove="point"
       @pointerleave="mark = undefined"
       @click="open"
     >
-      <ScreenPicture v-for="screen in screens" :key="screen.id" class="screen" :screen="screen" />
+      <ScreenPicture
+        v-for="screen in screens"
+        :key="screen.id"
+        class="screen"
+        :screen="screen"
+        @drawn="markPainted"
+      />
       <div v-if="!data" class="screen empty">{{ error ? 'This picture cannot be drawn.' : '' }}</div>
       <span
         v-if="mark"
@@ -140,6 +155,15 @@ function open(event: Event) {
   background: var(--raised);
   color: var(--third);
   padding: 8px 12px;
+}
+
+.only :deep([data-role]:not(.painted)),
+.only :deep(image) {
+  opacity: 0.12;
+}
+
+.only :deep(.painted) {
+  opacity: 1;
 }
 
 .pointable {

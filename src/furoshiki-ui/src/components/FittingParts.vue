@@ -13,12 +13,20 @@ const props = defineProps<{
   fitting: number
   problem?: Problem
 }>()
-defineEmits<{ try: [edits: Edit[]]; step: [edits: Edit[], continues: boolean]; borrow: [kind: string] }>()
+defineEmits<{
+  try: [edits: Edit[]]
+  step: [edits: Edit[], continues: boolean]
+  borrow: [kind: string]
+  paint: [role: string]
+}>()
 const opened = defineModel<string>({ required: true })
 /** The setting that was come to from the picture. */
 const at = defineModel<string>('at', { required: true })
 
 const kindOf = (part: Schemas['FittedPartView']) => props.kinds.find((one) => one.name === part.kind)
+/** The setting whose control has the focus. */
+const settingOf = (event: Event) =>
+  (event.target as Element).closest<HTMLElement>('[data-setting]')?.dataset.setting ?? ''
 function open(kind: string) {
   at.value = ''
   opened.value = kind === opened.value ? '' : kind
@@ -62,6 +70,8 @@ watch(
           @try="$emit('try', $event)"
           @step="(edits: Edit[], continues: boolean) => $emit('step', edits, continues)"
           @borrow="$emit('borrow', part.kind)"
+          @focusin="$emit('paint', part.kind === 'colours' ? settingOf($event) : '')"
+          @focusout="$emit('paint', '')"
         />
       </li>
     </template>

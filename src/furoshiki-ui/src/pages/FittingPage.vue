@@ -51,6 +51,8 @@ const screens = computed(() =>
 
 /** Now and fitted in turn at the same place: the eye sees a change best that way. */
 const showsNow = ref(false)
+/** The colour role that has the focus: all that it paints is shown. */
+const painted = ref('')
 const parts = computed(() => view.value?.parts ?? [])
 const steps = computed(() => view.value?.steps.filter((step) => !step.isOut).length ?? 0)
 
@@ -120,6 +122,7 @@ useKeys({
         :name="showsNow ? `${now?.desktop.name} now` : `${view.name} as it is fitted`"
         :scene="scene"
         :drawn="showsNow ? undefined : picture"
+        :painted="painted"
         cloth
         corner
         pointable
@@ -166,6 +169,7 @@ useKeys({
         @try="fitting.tryStep"
         @step="step"
         @borrow="borrows = $event"
+        @paint="painted = $event"
       />
       <div class="foot">
         <VBtn class="main tall" :to="planOf">Plan a switch to this…</VBtn>
