@@ -52,7 +52,10 @@ public sealed class CssColourTests
             Share,
             Share,
             Share,
-            (l, a, b) => Text($"oklab({l * 0.9 + 0.05:0.####} {a * 0.1 - 0.05:0.####} {b * 0.1 - 0.05:0.####})")
+            (l, a, b) =>
+                Text(
+                    $"oklab({l * 0.9 + 0.05:0.####} {a * 0.1 - 0.05:0.####} {b * 0.1 - 0.05:0.####})"
+                )
         ),
         Gen.Select(
             Share,
