@@ -1,3 +1,5 @@
+using Furoshiki.Core.Fitting;
+
 namespace Furoshiki.App.Fitting;
 
 /// <summary>What a fitting begins with.</summary>
@@ -23,6 +25,7 @@ public sealed record ValueForm(
 /// <param name="From">The look from which the part, or some of its settings, are borrowed; null for none.</param>
 /// <param name="Keys">The settings that are borrowed, an item as "main/"; null for the whole part.</param>
 /// <param name="Get">The package URLs of supplies whose assets are set and are not here yet; null for none.</param>
+/// <param name="Place">Where the dock, a panel or a widget goes; null where none does.</param>
 /// <param name="Drop">Whether the part goes, so that the look leaves that kind alone.</param>
 public sealed record EditForm(
     string Kind,
@@ -32,6 +35,7 @@ public sealed record EditForm(
     string? From = null,
     IReadOnlyList<string>? Keys = null,
     IReadOnlyList<string>? Get = null,
+    PlaceWanted? Place = null,
     bool Drop = false
 );
 

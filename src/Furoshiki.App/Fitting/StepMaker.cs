@@ -52,6 +52,9 @@ public sealed class StepMaker(LookFinder finder, LookSupplies supplies, Observer
             return new FittingEdit.Drop(kind);
         if (form.From is { } from)
             return Borrowed(kind, finder.Find(desktop, from), form.Keys, before[kind]);
+        if (form.Place is { } place)
+            return Placing.Of(kind, before[kind], place, desktop.Screens, out var whyNot)
+                ?? throw ProblemException.Field("place", whyNot);
         return Set(desktop, kind, form);
     }
 

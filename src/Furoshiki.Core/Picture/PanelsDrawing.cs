@@ -18,20 +18,26 @@ internal static class PanelsDrawing
 
     /// <summary>What the panels of a screen leave to windows.</summary>
     internal static Box WorkArea(Stage stage) =>
-        On(stage).Where(panel => !panel.Get(PanelsKind.Hides)).Aggregate(stage.Area, Without);
+        On(stage)
+            .Select(one => one.Panel)
+            .Where(panel => !panel.Get(PanelsKind.Hides))
+            .Aggregate(stage.Area, Without);
 
     private static XElement Draw(Stage stage) =>
         Shape.Group([
-            .. On(stage).Select(panel => Panel(stage.Scene, panel, stage.Area, stage.Scale)),
+            .. On(stage)
+                .Select(one =>
+                    Panel(stage.Scene, one.Panel, stage.Area, stage.Scale).Item(one.Item)
+                ),
         ]);
 
     /// <summary>The panels of a screen, those that lie lowest first.</summary>
-    private static IEnumerable<Component> On(Stage stage)
+    private static IEnumerable<(string Item, Component Panel)> On(Stage stage)
     {
         var panels = stage.Scene[PanelsKind.Kind];
         return panels
-            .Items.Select(panels.ItemAlone)
-            .Where(panel => panel.Get(PanelsKind.Screen) == stage.Name);
+            .Items.Select(item => (item, Panel: panels.ItemAlone(item)))
+            .Where(one => one.Panel.Get(PanelsKind.Screen) == stage.Name);
     }
 
     private static Box Without(Box work, Component panel)

@@ -96,6 +96,13 @@ internal static class Shape
             .. content,
         ]);
 
+    /// <summary>A part's group that is one of its items.</summary>
+    public static XElement Item(this XElement part, string item)
+    {
+        part.Add(new XAttribute("data-item", item));
+        return part;
+    }
+
     /// <summary>An element that can be pointed at as a colour role.</summary>
     public static XElement Role(this XElement element, Setting<Rgba> role)
     {

@@ -18,9 +18,9 @@ internal static class WidgetsDrawing
         var widgets = stage.Scene[WidgetsKind.Kind];
         return Shape.Group([
             .. widgets
-                .Items.Select(widgets.ItemAlone)
-                .Where(widget => widget.Get(WidgetsKind.Screen) == stage.Name)
-                .Select(widget => Widget(stage, widgets, widget)),
+                .Items.Select(item => (Item: item, Widget: widgets.ItemAlone(item)))
+                .Where(one => one.Widget.Get(WidgetsKind.Screen) == stage.Name)
+                .Select(one => Widget(stage, widgets, one.Widget)?.Item(one.Item)),
         ]);
     }
 

@@ -1758,6 +1758,8 @@ export interface components {
             /** Format: date-time */
             until: string;
         };
+        /** @enum {unknown} */
+        Edge: "Top" | "Bottom" | "Left" | "Right" | null;
         EditForm: {
             kind: string;
             set?: null | components["schemas"]["ValueForm"][];
@@ -1766,6 +1768,7 @@ export interface components {
             from?: null | string;
             keys?: null | string[];
             get?: null | string[];
+            place?: null | components["schemas"]["PlaceWanted"];
             /** @default false */
             drop: boolean;
         };
@@ -2218,6 +2221,22 @@ export interface components {
         PlaceView: {
             path: string;
             reason: string;
+        };
+        PlaceWanted: {
+            item: null | string;
+            /** Format: int32 */
+            screen: number;
+            edge?: null | components["schemas"]["Edge"];
+            /**
+             * Format: double
+             * @default 0
+             */
+            x: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            y: number;
         };
         PlanView: {
             target: components["schemas"]["Target"];
