@@ -19,7 +19,7 @@ public sealed class FittingTests : IAsyncLifetime
 
     private void Write(string key, string value)
     {
-        var field = _person.See($"[data-setting='{key}'] .entry");
+        var field = _person.See($"[data-setting='{key}'] .field");
         field.Clear();
         field.SendKeys(value + Keys.Tab);
     }
@@ -160,7 +160,7 @@ public sealed class FittingTests : IAsyncLifetime
 
         _person.See("#fit-colours .head").Click();
         // What has the focus shows all that it paints.
-        _person.See("[data-setting='selection'] .entry").Click();
+        _person.See("[data-setting='selection'] .field").Click();
         _person.See(".screens.only [data-role='selection'].painted");
         _person
             .Driver.FindElements(

@@ -43,7 +43,7 @@ const borrow = (reference: string, name: string, keys: string[] | null) =>
       <VBtn class="bare push" aria-label="Leave" @click="emit('leave')"><IconX :size="14" /></VBtn>
     </div>
     <ProblemNote v-if="error" :error="error" />
-    <input v-model="sought" class="entry" type="search" aria-label="Find a look" placeholder="Find a look" />
+    <input v-model="sought" class="field" type="search" aria-label="Find a look" placeholder="Find a look" />
     <p v-if="data && found.length === 0" class="second">No look has such a part.</p>
     <ul>
       <li v-for="one in found" :key="one.ref" :class="{ same: one.isSame }">
@@ -91,7 +91,7 @@ const borrow = (reference: string, name: string, keys: string[] | null) =>
   padding: 8px 12px 12px;
 }
 
-.entry {
+.field {
   margin: 6px 0;
 }
 

@@ -82,7 +82,7 @@ function add() {
     </section>
     <form v-if="hasItems" class="row add" @submit.prevent="add">
       <label :for="`add-${part.kind}`" class="second">One more</label>
-      <input :id="`add-${part.kind}`" v-model="added" class="entry" placeholder="Its name" />
+      <input :id="`add-${part.kind}`" v-model="added" class="field" placeholder="Its name" />
       <VBtn type="submit" :disabled="!added.trim()">Add</VBtn>
       <p v-if="problem?.field === 'add'" class="wrong" role="alert">{{ problem.detail }}</p>
     </form>
@@ -110,7 +110,7 @@ function add() {
   margin-top: 8px;
 }
 
-.add .entry {
+.add .field {
   flex: 1;
 }
 

@@ -110,7 +110,7 @@ function choose(choice: Choice) {
         "
       >
         <input
-          class="entry other"
+          class="field other"
           :aria-label="`Another ${type.title.toLowerCase()}`"
           placeholder="Another name"
         />

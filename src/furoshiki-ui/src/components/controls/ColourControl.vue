@@ -67,7 +67,7 @@ function move(axis: Axis, event: Event) {
 <template>
   <span class="colour">
     <span class="sample"><span :style="{ backgroundColor: shown }" /></span>
-    <input :id="id" class="entry mono" :value="setting.value" spellcheck="false" @change="write" />
+    <input :id="id" class="field mono" :value="setting.value" spellcheck="false" @change="write" />
     <VBtn
       class="bare"
       :aria-expanded="isOpen"

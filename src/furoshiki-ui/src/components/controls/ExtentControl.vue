@@ -27,7 +27,7 @@ const valueOf = (event: Event) => textOf(Number((event.target as HTMLInputElemen
     />
     <input
       :id="id"
-      class="entry"
+      class="field"
       type="number"
       min="1"
       :max="isPixels ? 16384 : 100"
@@ -36,7 +36,7 @@ const valueOf = (event: Event) => textOf(Number((event.target as HTMLInputElemen
       @change="emit('set', valueOf($event), true)"
     />
     <select
-      class="entry"
+      class="field"
       aria-label="Unit"
       :value="isPixels ? 'px' : '%'"
       @change="

@@ -31,7 +31,7 @@ function set(at: number, event: Event) {
       <span class="third">{{ field.title }}</span>
       <input
         :id="i === 0 ? id : undefined"
-        class="entry"
+        class="field"
         type="number"
         :value="numbers[field.at]"
         @change="set(field.at, $event)"

@@ -68,7 +68,7 @@ async function move(from: number, by: number) {
       <input
         :id="id"
         v-model="added"
-        class="entry"
+        class="field"
         :placeholder="items.length > 0 ? 'One more' : 'The first'"
       />
       <VBtn type="submit" :disabled="!added.trim()">Add</VBtn>

@@ -31,7 +31,7 @@ const valueOf = (event: Event) => ({
     />
     <input
       :id="id"
-      class="entry"
+      class="field"
       type="number"
       :min="least"
       :max="most"

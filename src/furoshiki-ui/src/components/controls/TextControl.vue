@@ -8,7 +8,7 @@ const emit = defineEmits<ControlEmits>()
 <template>
   <input
     :id="id"
-    class="entry"
+    class="field"
     :value="setting.value"
     @change="emit('set', { value: ($event.target as HTMLInputElement).value }, false)"
   />
