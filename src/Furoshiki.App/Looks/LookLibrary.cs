@@ -22,7 +22,11 @@ public sealed class LookLibrary(
 
     private readonly ConcurrentDictionary<Digest, string> _standing = new();
     private readonly ConcurrentDictionary<Digest, Look> _planned = new();
+
+    /// <summary>What is remembered, the oldest first.</summary>
+    private readonly ConcurrentQueue<Digest> _order = new();
     private readonly ConcurrentDictionary<long, Look> _saved = new();
+    private readonly ConcurrentDictionary<(Digest Most, Digest Others), PartMaps> _maps = new();
     private readonly PartPool _parts = new();
 
     /// <summary>As many as one question to the database can name.</summary>
@@ -35,9 +39,11 @@ public sealed class LookLibrary(
     /// <summary>Remembers a look that a plan leads to, so that its picture can be drawn; nothing is kept on the disk for it.</summary>
     public void Remember(Look look)
     {
-        if (_planned.Count >= MostPlanned)
-            _planned.Clear();
-        _planned[look.Digest] = look;
+        if (!_planned.TryAdd(look.Digest, look))
+            return;
+        _order.Enqueue(look.Digest);
+        while (_order.Count > MostPlanned && _order.TryDequeue(out var oldest))
+            _planned.TryRemove(oldest, out _);
     }
 
     /// <summary>
@@ -86,13 +92,17 @@ public sealed class LookLibrary(
 
     /// <summary>The look of a saving, with where its assets stood.</summary>
     /// <exception cref="ProblemException">Its content is damaged.</exception>
-    public Look Of(SavingRow saving) =>
-        _saved.TryGetValue(saving.Id, out var known)
-            ? known
-            : _saved.GetOrAdd(
-                saving.Id,
-                Parse(saving.Look, saving.Places is { Length: > 0 } places ? places : null)
-            );
+    public Look Of(SavingRow saving)
+    {
+        if (_saved.TryGetValue(saving.Id, out var known))
+            return known;
+        // A saving of which the maps are damaged is damaged.
+        MapsOf(saving);
+        return _saved.GetOrAdd(
+            saving.Id,
+            Parse(saving.Look, saving.Places is { Length: > 0 } places ? places : null)
+        );
+    }
 
     /// <summary>The maps that the parts of a saving came with.</summary>
     public PartMaps MapsOf(SavingRow saving) => MapsOf(saving.Map, saving.Maps);
@@ -100,8 +110,14 @@ public sealed class LookLibrary(
     /// <summary>The maps that the parts of a saving came with.</summary>
     /// <param name="map">Digest of the map that is meant where a part has no other.</param>
     /// <param name="others">Digest of what says the others; null for none.</param>
+    /// <exception cref="ProblemException">Its content is damaged.</exception>
     public PartMaps MapsOf(Digest map, Digest? others) =>
-        others is { } digest ? PartMaps.Parse(map, content.Read(digest)) : PartMaps.Of(map);
+        others is { } digest
+            ? _maps.GetOrAdd(
+                (map, digest),
+                one => Whole(() => PartMaps.Parse(one.Most, content.Read(one.Others)))
+            )
+            : PartMaps.Of(map);
 
     /// <summary>The looks of savings by their numbers, each with where its assets stood; not those that are damaged.</summary>
     public IReadOnlyDictionary<long, Look> OfSavings(IReadOnlyCollection<long> ids)
@@ -137,11 +153,15 @@ public sealed class LookLibrary(
         }
     }
 
-    private Look Parse(Digest digest, string? places)
+    private Look Parse(Digest digest, string? places) =>
+        Whole(() => Look.Parse(content.Read(digest), places, _parts));
+
+    /// <summary>Reads something that was saved, or tells that its copy is damaged.</summary>
+    private static T Whole<T>(Func<T> read)
     {
         try
         {
-            return Look.Parse(content.Read(digest), places, _parts);
+            return read();
         }
         catch (Exception problem) when (problem is FormatException or MissingContentException)
         {
