@@ -258,11 +258,8 @@ public sealed class DesktopRegister(
                 })
                 .First(),
             db.Asides.Count(one => one.DesktopId == desktop.Id),
-            db.Fittings.Where(one => one.DesktopId == desktop.Id)
-                .Select(one => new { one.Id, one.Revision })
-                .GroupBy(_ => 1)
-                .Select(all => new { Count = all.Count(), Changes = all.Sum(one => one.Revision) })
-                .FirstOrDefault(),
+            db.Fittings.Count(one => one.DesktopId == desktop.Id),
+            db.Fittings.Where(one => one.DesktopId == desktop.Id).Sum(one => one.Revision),
             db.Switches.Where(one => one.Root == desktop.Folder.Root)
                 .OrderByDescending(one => one.Id)
                 .Select(one => new

@@ -39,7 +39,7 @@ public sealed class FittingAdvice(FittedLooks fittings, DesktopRegister register
     /// <exception cref="ProblemException">There is no such fitting.</exception>
     public IReadOnlyList<AdviceView> For(long id) =>
         [
-            .. Pieces(id)
+            .. Pieces(fittings.Get(id))
                 .Select(piece => new AdviceView(
                     piece.Key,
                     piece.Kind.Name,
@@ -57,7 +57,8 @@ public sealed class FittingAdvice(FittedLooks fittings, DesktopRegister register
     /// <exception cref="ProblemException">There is no such fitting, or the advice does not hold any more.</exception>
     public OpenFitting Take(long id, RemedyForm form)
     {
-        var piece = Pieces(id).FirstOrDefault(one => one.Key == form.Key);
+        var fitting = fittings.Get(id);
+        var piece = Pieces(fitting).FirstOrDefault(one => one.Key == form.Key);
         var remedy =
             piece?.Remedies.FirstOrDefault(one => one.Title == form.Remedy)
             ?? throw ProblemException.InTheWay(
@@ -66,16 +67,13 @@ public sealed class FittingAdvice(FittedLooks fittings, DesktopRegister register
                 "The fitting is as it was."
             );
         return desk.Do(
-            id,
+            fitting,
             new FittingMove.Step(remedy.Step with { Title = $"{piece.Title}: {remedy.Title}" })
         );
     }
 
-    private IReadOnlyList<PieceOfAdvice> Pieces(long id)
-    {
-        var fitting = fittings.Get(id);
-        return AdviceCheck.For(
+    private IReadOnlyList<PieceOfAdvice> Pieces(OpenFitting fitting) =>
+        AdviceCheck.For(
             new AdviceGround(fitting.State.Look.Look, register.Get(fitting.Row.DesktopId).Screens)
         );
-    }
 }

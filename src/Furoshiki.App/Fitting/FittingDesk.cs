@@ -1,7 +1,6 @@
 using System.Data;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
-using Furoshiki.App.Observing;
 using Furoshiki.App.SafeStates;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Fitting;
@@ -19,7 +18,6 @@ public sealed class FittingDesk(
     LookFinder finder,
     FittedLooks fittings,
     StepMaker steps,
-    Observer observer,
     IContentStore content,
     TimeProvider clock
 )
@@ -99,7 +97,7 @@ public sealed class FittingDesk(
     {
         var before = fittings.Get(id);
         var step = steps.Make(register.Get(before.Row.DesktopId), before.State.Look.Look, form);
-        return Do(id, new FittingMove.Step(step), form.Continues);
+        return Do(before, new FittingMove.Step(step), form.Continues);
     }
 
     /// <summary>What a fitting would come to with one step more, with nothing kept.</summary>
@@ -118,15 +116,15 @@ public sealed class FittingDesk(
         var before = fittings.Get(id);
         if (!before.State.Steps.TryGetValue(step, out var stand))
             throw ProblemException.NotFound("This step");
-        return stand.IsOut == isOut ? before : Do(id, new FittingMove.Leave(step, isOut));
+        return stand.IsOut == isOut ? before : Do(before, new FittingMove.Leave(step, isOut));
     }
 
     /// <summary>Puts another look under the steps: what is on now, for instance, after that has changed.</summary>
     /// <exception cref="ProblemException">There is no such fitting or look.</exception>
     public OpenFitting Rebase(long id, string look)
     {
-        var desktop = register.Get(fittings.Get(id).Row.DesktopId);
-        return Do(id, BaseOf(desktop, look));
+        var before = fittings.Get(id);
+        return Do(before, BaseOf(register.Get(before.Row.DesktopId), look));
     }
 
     /// <summary>Undoes the last thing that was done.</summary>
@@ -182,11 +180,14 @@ public sealed class FittingDesk(
     }
 
     /// <summary>Does something after all that is done; what was undone before is given up.</summary>
-    internal OpenFitting Do(long id, FittingMove move, bool continues = false)
+    /// <param name="fitting">The fitting, as it was seen.</param>
+    /// <param name="move">What is done.</param>
+    /// <param name="continues">Whether it can stand in place of the last move.</param>
+    internal OpenFitting Do(OpenFitting fitting, FittingMove move, bool continues = false)
     {
-        var desktop = register.Get(fittings.Get(id).Row.DesktopId);
+        var id = fitting.Row.Id;
         using var hold = content.Hold();
-        var digest = Keep(desktop, move, hold);
+        var digest = Keep(register.Get(fitting.Row.DesktopId), move, hold);
         using var db = databases.CreateDbContext();
         using var all = db.Database.BeginTransaction(IsolationLevel.Serializable);
         var before = fittings.Get(db, id);
@@ -271,10 +272,4 @@ public sealed class FittingDesk(
             ? tidy
             : throw ProblemException.Field("name", "A fitting needs a name.");
     }
-
-    /// <summary>Whether the desktop is no longer as it was when a fitting began with it.</summary>
-    public bool HasMovedOn(OpenFitting fitting) =>
-        fitting.State.Base.Of == FittingMove.Base.Now
-        && observer.See(register.Get(fitting.Row.DesktopId)).Reading.Look.Digest
-            != fitting.State.Base.Look.Look.Digest;
 }

@@ -76,13 +76,9 @@ public sealed class PlanMaker(
                 .Include(one => one.Profile)
                 .FirstOrDefault(one => one.Id == target.Id)
             ?? throw ProblemException.NotFound("This saving");
-        var look = library.Of(row);
+        var (look, its) = (library.Of(row), library.MapsOf(row));
         var seen = observer.See(desktop);
-        var cover = look
-            .Components.Select(part => part.Kind.Name)
-            .Concat(look.Kept.Keys)
-            .Where(kind => target.Kinds is null || target.Kinds.Contains(kind))
-            .ToList();
+        var cover = CoverOf(look, target);
         var name = row.Profile!.Name;
         var remembered = Groupings.RememberedOf(row.Profile);
         if (target is { Kinds: null, Grouping: null, Without: null })
@@ -97,7 +93,7 @@ public sealed class PlanMaker(
             name,
             look,
             cover,
-            kind => library.MapsOf(row)[kind],
+            kind => its[kind],
             Screens(row)
         );
         var (plan, shaping, replacing) = (shaped.Plan, shaped.Shaping, shaped.Replacing);
@@ -206,11 +202,7 @@ public sealed class PlanMaker(
     {
         var fitting = fittings.Get(target.Id);
         var fitted = fitting.State.Look;
-        var cover = fitted
-            .Look.Components.Select(part => part.Kind.Name)
-            .Concat(fitted.Look.Kept.Keys)
-            .Where(kind => target.Kinds is null || target.Kinds.Contains(kind))
-            .ToList();
+        var cover = CoverOf(fitted.Look, target);
         if (cover.Count == 0)
             throw ProblemException.InTheWay(
                 "nothing-fitted",
@@ -332,6 +324,15 @@ public sealed class PlanMaker(
             Shape = shaped,
         };
     }
+
+    /// <summary>The kinds of a look that are put on, those too that this version does not know.</summary>
+    private static List<string> CoverOf(Look look, Target target) =>
+        [
+            .. look
+                .Components.Select(part => part.Kind.Name)
+                .Concat(look.Kept.Keys)
+                .Where(kind => target.Kinds is null || target.Kinds.Contains(kind)),
+        ];
 
     private static IEnumerable<string> OnOf(SwitchPlan plan) =>
         plan.Steps.Select(step => step.Difference.Kind).Concat(plan.Same).Select(kind => kind.Name);
