@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { keyOf } from '@/api/asked'
-import { api, ProblemError, problemOf, take, type Problem, type Schemas } from '@/api/client'
+import { api, problemOf, take, type Problem, type Schemas } from '@/api/client'
 import { useFittingView, usePicture } from '@/api/queries'
 
 export type Edit = Schemas['EditForm']
@@ -24,9 +24,7 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
     scene,
     computed(() => !!view.value),
   )
-  const picture = computed(() =>
-    tried.value?.scene === scene.value && tried.value ? tried.value.picture : kept.value,
-  )
+  const picture = computed(() => (tried.value?.scene === scene.value ? tried.value?.picture : kept.value))
 
   let wanted: Schemas['StepForm'] | undefined
   let isDrawing = false
@@ -69,7 +67,7 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
       client.setQueryData(keyOf('fitting', id), after)
       return true
     } catch (thrown) {
-      problem.value = thrown instanceof ProblemError ? thrown.problem : problemOf(thrown)
+      problem.value = problemOf(thrown)
       if (problem.value.code === 'changed-meanwhile')
         await client.invalidateQueries({ queryKey: keyOf('fitting', id), exact: true })
       tried.value = undefined
@@ -126,5 +124,3 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
 
   return { view, error, problem, picture, tryStep, step, undo, redo, leave, settle, rebase, rename }
 }
-
-export type Fitting = ReturnType<typeof useFitting>
