@@ -173,10 +173,10 @@ public sealed class FittingTests
         var with = FittingState.Of(moves, Here);
         with.Steps[2].Idle.ShouldBeEmpty();
         with.Look.Look[PanelsKind.Kind]!.ItemAlone("left").Get(PanelsKind.Thickness).ShouldBe(48);
-        StepWords.Title(with.Steps[1]).ShouldBe("Panels: left added");
+        StepWords.Of(with.Steps[1]).Title.ShouldBe("Panels: left added");
         StepWords
-            .Title(with.Steps[2])
-            .ShouldBe("Panels: left, thickness 24 → 48\u00A0px".Replace("24", "not set"));
+            .Of(with.Steps[2])
+            .Title.ShouldBe("Panels: left, thickness 24 → 48\u00A0px".Replace("24", "not set"));
     }
 
     [Fact]

@@ -1,10 +1,9 @@
-using System.Globalization;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Compare;
-using Furoshiki.Core.Fitting;
+using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
@@ -63,7 +62,7 @@ public sealed class BorrowShelf(
             .. Saved()
                 .Prepend(
                     (
-                        Ref: FittingMove.Base.Now,
+                        Ref: LookRef.Now,
                         Name: $"{desktop.Name} now",
                         observer.See(desktop).Reading.Look
                     )
@@ -106,13 +105,7 @@ public sealed class BorrowShelf(
         return
         [
             .. last.Where(one => looks.ContainsKey(one.Saving))
-                .Select(one =>
-                    (
-                        string.Create(CultureInfo.InvariantCulture, $"saving-{one.Saving}"),
-                        one.Name,
-                        looks[one.Saving]
-                    )
-                ),
+                .Select(one => (LookRef.OfSaving(one.Saving), one.Name, looks[one.Saving])),
         ];
     }
 

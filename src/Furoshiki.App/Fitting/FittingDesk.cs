@@ -235,7 +235,7 @@ public sealed class FittingDesk(
 
     private FittingMove.Base BaseOf(LiveDesktop desktop, string text)
     {
-        if (text == FittingMove.Base.Nothing)
+        if (text == LookRef.Nothing)
             return new FittingMove.Base(
                 text,
                 "nothing",
@@ -258,8 +258,8 @@ public sealed class FittingDesk(
     private string NameAfter(LiveDesktop desktop, FittingMove.Base begin) =>
         begin.Of switch
         {
-            FittingMove.Base.Nothing => "New look",
-            FittingMove.Base.Now => desktop.Name,
+            LookRef.Nothing => "New look",
+            LookRef.Now => desktop.Name,
             var other => finder.Find(desktop, other).Name,
         };
 

@@ -6,6 +6,7 @@ using Furoshiki.App.Views;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Formats;
+using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
@@ -73,7 +74,7 @@ public sealed class FittingTeller(
 
     /// <summary>The parts in which a desktop is no longer as a fitting began with it.</summary>
     private IReadOnlyList<string> Moved(FittingMove.Base begin, LiveDesktop desktop) =>
-        begin.Of == FittingMove.Base.Now
+        begin.Of == LookRef.Now
             ?
             [
                 .. Difference
@@ -105,25 +106,28 @@ public sealed class FittingTeller(
             : null;
     }
 
-    private static FittingStepView Step(StepStand stand) =>
-        new(
+    private static FittingStepView Step(StepStand stand)
+    {
+        var words = StepWords.Of(stand);
+        return new FittingStepView(
             stand.Number,
-            StepWords.Title(stand),
-            StepWords.Changes(stand),
+            words.Title,
+            words.Changes,
             stand.IsOut,
             stand.Idle
         );
+    }
 
     private static string Words(FittingMove move, int number, FittingState state) =>
         move switch
         {
             FittingMove.Step => state.Steps.TryGetValue(number, out var stand)
-                ? StepWords.Title(stand)
+                ? StepWords.Of(stand).Title
                 : "a step",
             FittingMove.Leave leave => (leave.IsOut ? "leaving out " : "taking in ")
                 + (
                     state.Steps.TryGetValue(leave.Number, out var stand)
-                        ? StepWords.Title(stand)
+                        ? StepWords.Of(stand).Title
                         : "a step"
                 ),
             FittingMove.Base begin => $"beginning with {begin.Name}",
@@ -133,7 +137,7 @@ public sealed class FittingTeller(
     private static string? Redo(OpenFitting fitting) =>
         fitting.Done >= fitting.Moves.Count ? null
         : fitting.Moves[fitting.Done] is FittingMove.Step step
-            ? StepWords.Title(fitting.State.With(fitting.Done, step.Taken).Steps[fitting.Done])
+            ? StepWords.Of(fitting.State.With(fitting.Done, step.Taken).Steps[fitting.Done]).Title
         : Words(fitting.Moves[fitting.Done], fitting.Done, fitting.State);
 
     private static FittedPartView Part(Kind kind, FittingState state, DesktopMap map)

@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using System.Globalization;
 using Furoshiki.App.Desktops;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Fitting;
@@ -30,9 +29,6 @@ public sealed class FittedLooks(
     DesktopRegister register
 )
 {
-    /// <summary>What the reference of a fitting begins with.</summary>
-    public const string Prefix = "fitting-";
-
     /// <summary>How often a fitting is kept at hand that was read.</summary>
     private const int MostOpen = 32;
 
@@ -41,10 +37,6 @@ public sealed class FittedLooks(
     /// <summary>A fitting as it was last read.</summary>
     /// <param name="Digests">The content of its moves.</param>
     private sealed record Known(OpenFitting Fitting, IReadOnlyList<Digest> Digests);
-
-    /// <summary>How a fitting is named for certain.</summary>
-    public static string RefOf(long id) =>
-        string.Create(CultureInfo.InvariantCulture, $"{Prefix}{id}");
 
     /// <summary>A fitting as it is now.</summary>
     /// <param name="id">Its number.</param>

@@ -58,7 +58,6 @@ public sealed partial class LookFinder(
     DesktopRegister register
 )
 {
-    private const string Now = "now";
     private const int ShortestDigest = 6;
     private const int LongestShown = 60;
 
@@ -71,9 +70,9 @@ public sealed partial class LookFinder(
     /// <exception cref="ProblemException">There is none; the problem says what is near.</exception>
     public NamedLook Find(LiveDesktop desktop, string text)
     {
-        if (text.Equals(Now, StringComparison.OrdinalIgnoreCase))
+        if (text.Equals(LookRef.Now, StringComparison.OrdinalIgnoreCase))
             return new NamedLook(
-                Now,
+                LookRef.Now,
                 LookSource.Now,
                 0,
                 "Now",
@@ -83,11 +82,11 @@ public sealed partial class LookFinder(
                 desktop.Screens
             );
         using var db = databases.CreateDbContext();
-        if (NumberAfter(text, "state-") is { } state)
+        if (LookRef.SafeState(text) is { } state)
             return OfState(safeStates.Get(desktop, state));
-        if (NumberAfter(text, FittedLooks.Prefix) is { } fitting)
+        if (LookRef.Fitting(text) is { } fitting)
             return OfFitting(fitting);
-        if (NumberAfter(text, "saving-") is { } number)
+        if (LookRef.Saving(text) is { } number)
             return Of(Savings(db).FirstOrDefault(one => one.Id == number))
                 ?? throw ProblemException.NotFound("This saving");
         return Of(Named(db, text) ?? OfDigest(db, text)) ?? throw NothingNamed(db, text);
@@ -109,17 +108,6 @@ public sealed partial class LookFinder(
 
     private static IQueryable<SavingRow> Savings(FuroshikiDb db) =>
         db.Savings.AsNoTracking().Include(one => one.Profile);
-
-    private static long? NumberAfter(string text, string prefix) =>
-        text.StartsWith(prefix, StringComparison.Ordinal)
-        && long.TryParse(
-            text[prefix.Length..],
-            NumberStyles.None,
-            CultureInfo.InvariantCulture,
-            out var number
-        )
-            ? number
-            : null;
 
     /// <summary>The saving that a profile's name means, alone or with a number after it; a name that ends in a number is itself first.</summary>
     private static SavingRow? Named(FuroshikiDb db, string text)
@@ -164,7 +152,7 @@ public sealed partial class LookFinder(
         saving is null
             ? null
             : new NamedLook(
-                $"saving-{saving.Id}",
+                LookRef.OfSaving(saving.Id),
                 LookSource.Saving,
                 saving.Id,
                 saving.Profile!.Name,
@@ -176,7 +164,7 @@ public sealed partial class LookFinder(
 
     private NamedLook OfState(SafeStateRow state) =>
         new(
-            $"state-{state.Id}",
+            LookRef.OfSafeState(state.Id),
             LookSource.SafeState,
             state.Id,
             SafeStateShelf.NameOf(state),
@@ -190,7 +178,7 @@ public sealed partial class LookFinder(
     {
         var fitting = fittings.Get(id);
         return new NamedLook(
-            FittedLooks.RefOf(id),
+            LookRef.OfFitting(id),
             LookSource.Fitting,
             id,
             fitting.Row.Name,

@@ -199,8 +199,7 @@ public sealed class SafeStateShelf(
     public static void KeepLook(LiveDesktop desktop, Look look, bool keepSystem, IContentHold hold)
     {
         using var batch = hold.Begin();
-        KeepAssets(desktop, look, keepSystem, batch);
-        look.PutInto(batch);
+        OrSay(() => LookKeeper.Keep(look, batch, desktop.Folder, desktop.Map, keepSystem));
         batch.Commit();
     }
 
@@ -211,11 +210,14 @@ public sealed class SafeStateShelf(
         Look look,
         bool keepSystem,
         IContentBatch batch
-    )
+    ) => OrSay(() => LookKeeper.KeepAssets(look, batch, desktop.Folder, desktop.Map, keepSystem));
+
+    /// <summary>Takes something in, or says that a file changed while it was read.</summary>
+    private static void OrSay(Action takeIn)
     {
         try
         {
-            LookKeeper.KeepAssets(look, batch, desktop.Folder, desktop.Map, keepSystem);
+            takeIn();
         }
         catch (ChangedMeanwhileException changed)
         {

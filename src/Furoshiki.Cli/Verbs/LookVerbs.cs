@@ -7,6 +7,7 @@ using Furoshiki.App.SafeStates;
 using Furoshiki.App.Shelf;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
 
 namespace Furoshiki.Cli.Verbs;
 
@@ -120,7 +121,9 @@ internal static class LookVerbs
                 call.Output.Line("");
                 Parts(call, now.Parts);
                 if (now.WayBack is { } back)
-                    call.Output.Line($"\nLast safe state: state-{back.Id}, {back.Title}");
+                    call.Output.Line(
+                        $"\nLast safe state: {LookRef.OfSafeState(back.Id)}, {back.Title}"
+                    );
             }
         );
         return ExitCode.Done;
@@ -289,7 +292,7 @@ internal static class LookVerbs
                         all.Select(state =>
                             (IReadOnlyList<Cell>)
                                 [
-                                    $"state-{state.Id}",
+                                    LookRef.OfSafeState(state.Id),
                                     state.Title,
                                     $"{state.MadeAt.ToLocalTime():yyyy-MM-dd HH:mm}",
                                     state.Reason,

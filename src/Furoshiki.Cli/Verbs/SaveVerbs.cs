@@ -5,6 +5,7 @@ using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
 using Furoshiki.App.SafeStates;
 using Furoshiki.App.Saving;
+using Furoshiki.Core.Looks;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
@@ -68,7 +69,7 @@ internal static class SaveVerbs
             made,
             () =>
                 call.Output.Line(
-                    $"Made and read back: {made.Title}, {Counting.Of(made.Files, "file")}. The way back: furoshiki back state-{made.Id}"
+                    $"Made and read back: {made.Title}, {Counting.Of(made.Files, "file")}. The way back: furoshiki back {LookRef.OfSafeState(made.Id)}"
                 )
         );
         return ExitCode.Done;
@@ -109,7 +110,7 @@ internal static class SaveVerbs
             : saver.SaveNext(desktop, last.ProfileId, choice);
         var profile = last?.Profile!.Name ?? PersonsText.Tidy(name!);
         var view = new SavedView(
-            $"saving-{saving.Id}",
+            LookRef.OfSaving(saving.Id),
             profile,
             Counting.Ordinal(saving.Number),
             saving.Look.Hex

@@ -5,6 +5,7 @@ using Furoshiki.App.Looks;
 using Furoshiki.App.Planning;
 using Furoshiki.App.SafeStates;
 using Furoshiki.App.Switching;
+using Furoshiki.Core.Looks;
 
 namespace Furoshiki.Cli.Verbs;
 
@@ -274,7 +275,10 @@ internal static class SwitchVerbs
             desktop,
             kinds is null
                 ? new Target(TargetKind.SafeState, id, Files: files)
-                : PartsOf(call.Session.Get<LookFinder>().Find(desktop, $"state-{id}"), kinds)
+                : PartsOf(
+                    call.Session.Get<LookFinder>().Find(desktop, LookRef.OfSafeState(id)),
+                    kinds
+                )
         );
     }
 

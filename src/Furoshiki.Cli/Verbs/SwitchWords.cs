@@ -1,6 +1,7 @@
 using Furoshiki.App.Planning;
 using Furoshiki.App.Supplies;
 using Furoshiki.App.Switching;
+using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Switching;
 using Furoshiki.Core.Words;
@@ -100,7 +101,7 @@ internal static class SwitchWords
         foreach (var one in result.LeftOut)
             output.Line($"Left out: {Words(one)}");
         if (result.SafeState is { } state)
-            output.Line($"The way back: furoshiki back state-{state}");
+            output.Line($"The way back: furoshiki back {LookRef.OfSafeState(state)}");
     }
 
     /// <summary>What came of a switch.</summary>

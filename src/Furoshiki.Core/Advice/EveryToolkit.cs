@@ -20,11 +20,10 @@ internal static class EveryToolkit
             var its = controls.ItemAlone(item).Get(ControlsKind.Theme);
             if (its == theme)
                 continue;
-            var key = new SettingKey(ControlsKind.Theme.Name, item);
             yield return new PieceOfAdvice(
                 $"toolkit/{item}",
                 ControlsKind.Kind,
-                key,
+                new SettingKey(ControlsKind.Theme.Name, item),
                 AdviceWeight.Light,
                 "Half a family is on",
                 its.Length == 0
@@ -39,14 +38,7 @@ internal static class EveryToolkit
                             new FittingEdit.Piece(
                                 Component.Of(
                                     ControlsKind.Kind,
-                                    [
-                                        KeyValuePair.Create(
-                                            key,
-                                            controls.Settings[
-                                                new SettingKey(ControlsKind.Theme.Name)
-                                            ]
-                                        ),
-                                    ]
+                                    [ControlsKind.Theme.Is(theme, item)]
                                 ) with
                                 {
                                     Assets =

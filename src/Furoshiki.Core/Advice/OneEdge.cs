@@ -1,4 +1,3 @@
-using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Advice;
@@ -24,11 +23,10 @@ internal static class OneEdge
             .ToLookup(item => panels.ItemAlone(item).Get(PanelsKind.Edge));
         if (!taken[edge].Any())
             yield break;
-        var key = new SettingKey(DockKind.Edge.Name);
         yield return new PieceOfAdvice(
             "edge/dock",
             DockKind.Kind,
-            key,
+            new SettingKey(DockKind.Edge.Name),
             AdviceWeight.Light,
             "Two things want one edge",
             $"The dock and the panel {taken[edge].First()} are both at the {Word(edge)} of the main screen.",
@@ -37,18 +35,13 @@ internal static class OneEdge
             [
                 .. Enum.GetValues<Edge>()
                     .Where(one => !taken[one].Any())
-                    .Select(one => new AdviceRemedy(
-                        $"Dock to the {Word(one)}",
-                        new FittingStep([
-                            FittingEdit.Piece.Of(
-                                DockKind.Kind,
-                                KeyValuePair.Create(
-                                    key,
-                                    (SettingValue)new SettingValue.Text(Word(one))
-                                )
-                            ),
-                        ])
-                    )),
+                    .Select(one =>
+                        AdviceRemedy.Set(
+                            $"Dock to the {Word(one)}",
+                            DockKind.Kind,
+                            DockKind.Edge.Is(one)
+                        )
+                    ),
             ]
         );
     }

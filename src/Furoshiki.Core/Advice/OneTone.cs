@@ -1,6 +1,5 @@
 using System.Globalization;
 using Furoshiki.Core.Colour;
-using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Advice;
@@ -35,11 +34,10 @@ internal static class OneTone
                         $"They are set to {Word(tone)}, and the windows are {Word(looks)}: {lightness * 100:0} % lightness."
                     ),
                     "Programs that ask for the tone choose pictures and controls by it.",
-                    Set(
+                    AdviceRemedy.Set(
+                        $"Set to {Word(looks)}",
                         ColoursKind.Kind,
-                        new SettingKey(ColoursKind.Tone.Name),
-                        looks,
-                        $"Set to {Word(looks)}"
+                        ColoursKind.Tone.Is(looks)
                     )
                 );
         }
@@ -58,11 +56,10 @@ internal static class OneTone
                     "Light and dark are mixed",
                     $"The colours are {Word(tone)}, and the controls{(key.Item is { } item ? $" of {item}" : "")} {Word(its)}.",
                     "Windows of some programs stand out among all others.",
-                    Set(
+                    AdviceRemedy.Set(
+                        $"{(tone == Tone.Dark ? "Dark" : "Light")} controls{(key.Item is { } of ? $" for {of}" : "")}",
                         ControlsKind.Kind,
-                        key,
-                        tone,
-                        $"{Word(tone)} controls{(key.Item is { } of ? $" for {of}" : "")}"
+                        ControlsKind.Variant.Is(tone, key.Item)
                     )
                 );
     }
@@ -88,16 +85,5 @@ internal static class OneTone
             "One tone is wanted for all parts of a look.",
             why,
             [remedy]
-        );
-
-    private static AdviceRemedy Set(Kind kind, SettingKey key, Tone tone, string title) =>
-        new(
-            char.ToUpperInvariant(title[0]) + title[1..],
-            new FittingStep([
-                FittingEdit.Piece.Of(
-                    kind,
-                    KeyValuePair.Create(key, (SettingValue)new SettingValue.Text(Word(tone)))
-                ),
-            ])
         );
 }

@@ -19,7 +19,18 @@ public enum AdviceWeight
 /// <summary>What would settle a piece of advice.</summary>
 /// <param name="Title">What it does, in a few words, as on a button.</param>
 /// <param name="Step">The step that does it.</param>
-public sealed record AdviceRemedy(string Title, FittingStep Step);
+public sealed record AdviceRemedy(string Title, FittingStep Step)
+{
+    /// <summary>Sets one setting, which names no asset.</summary>
+    /// <param name="title">What it does, in a few words.</param>
+    /// <param name="kind">The part's kind.</param>
+    /// <param name="setting">The setting with its value.</param>
+    public static AdviceRemedy Set(
+        string title,
+        Kind kind,
+        KeyValuePair<SettingKey, SettingValue> setting
+    ) => new(title, new FittingStep([FittingEdit.Piece.Of(kind, setting)]));
+}
 
 /// <summary>What a check found in a look.</summary>
 /// <param name="Key">What it is about: the same in another look that has the same trouble.</param>

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using Furoshiki.Core.Colour;
-using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Advice;
@@ -95,26 +94,16 @@ internal static class ReadableText
         {
             Rgba[] all = [.. grounds.Select(one => one.Colour)];
             if (Contrast.Nearest(colour, Contrast.OfText, all) is { } other)
-                yield return Set(kind, role, other, $"{role.Title} {other}");
+                yield return AdviceRemedy.Set($"{role.Title} {other}", kind, role.Is(other));
             if (
                 failing.Count == 1
                 && Contrast.Nearest(worst.Colour, Contrast.OfText, colour) is { } ground
             )
-                yield return Set(kind, worst.Role, ground, $"{worst.Role.Title} {ground}");
+                yield return AdviceRemedy.Set(
+                    $"{worst.Role.Title} {ground}",
+                    kind,
+                    worst.Role.Is(ground)
+                );
         }
     }
-
-    internal static AdviceRemedy Set(Kind kind, Setting<Rgba> role, Rgba colour, string title) =>
-        new(
-            title,
-            new FittingStep([
-                FittingEdit.Piece.Of(
-                    kind,
-                    KeyValuePair.Create(
-                        new SettingKey(role.Name),
-                        (SettingValue)new SettingValue.Colour(colour)
-                    )
-                ),
-            ])
-        );
 }

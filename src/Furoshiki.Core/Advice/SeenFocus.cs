@@ -45,11 +45,10 @@ internal static class SeenFocus
                 Contrast.Nearest(focus, Contrast.OfMark, [.. grounds.Select(one => one.Colour)]) is
                 { } other
             )
-                yield return ReadableText.Set(
+                yield return AdviceRemedy.Set(
+                    $"Focus {other}",
                     ColoursKind.Kind,
-                    Role.Focus,
-                    other,
-                    $"Focus {other}"
+                    Role.Focus.Is(other)
                 );
         }
     }

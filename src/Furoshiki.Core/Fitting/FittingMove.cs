@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 
@@ -16,25 +15,8 @@ public abstract record FittingMove
     /// <param name="Look">The look as it was then.</param>
     public sealed record Base(string Of, string Name, FittedLook Look) : FittingMove
     {
-        /// <summary>How a look is named that has nothing in it.</summary>
-        public const string Nothing = "nothing";
-
-        /// <summary>How the desktop as it is is named.</summary>
-        public const string Now = "now";
-
         /// <summary>The number of the saving that it is; null if it is none.</summary>
-        public long? Saving =>
-            Of.StartsWith(SavingPrefix, StringComparison.Ordinal)
-            && long.TryParse(
-                Of[SavingPrefix.Length..],
-                NumberStyles.None,
-                CultureInfo.InvariantCulture,
-                out var number
-            )
-                ? number
-                : null;
-
-        private const string SavingPrefix = "saving-";
+        public long? Saving => LookRef.Saving(Of);
     }
 
     /// <summary>Takes a step.</summary>
@@ -87,7 +69,7 @@ public sealed record FittingState(
         var begin =
             moves.OfType<FittingMove.Base>().LastOrDefault()
             ?? new FittingMove.Base(
-                FittingMove.Base.Nothing,
+                LookRef.Nothing,
                 "nothing, since what it began with is damaged",
                 new FittedLook(Looks.Look.Of([]), PartMaps.Of(map))
             );

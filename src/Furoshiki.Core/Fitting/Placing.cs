@@ -49,22 +49,25 @@ public static class Placing
         var screen = screens[place.Screen];
         var name = place.Screen == 0 ? SettingType.ScreenName.Main : screen.Id;
         if (kind == DockKind.Kind && place is { Item: null, Edge: { } side })
-            return Set(kind, null, Is(DockKind.Edge, side));
+            return FittingEdit.Piece.Of(kind, DockKind.Edge.Is(side));
         if (kind == PanelsKind.Kind && place is { Item: { } panel, Edge: { } edge })
-            return Set(kind, panel, Is(PanelsKind.Screen, name), Is(PanelsKind.Edge, edge));
-        if (kind == WidgetsKind.Kind && place is { Item: { } widget, Edge: null })
-            return Set(
+            return FittingEdit.Piece.Of(
                 kind,
-                widget,
-                Is(WidgetsKind.Screen, name),
-                Is(
-                    WidgetsKind.Place,
+                PanelsKind.Screen.Is(name, panel),
+                PanelsKind.Edge.Is(edge, panel)
+            );
+        if (kind == WidgetsKind.Kind && place is { Item: { } widget, Edge: null })
+            return FittingEdit.Piece.Of(
+                kind,
+                WidgetsKind.Screen.Is(name, widget),
+                WidgetsKind.Place.Is(
                     Moved(
                         part!.ItemAlone(widget).Get(WidgetsKind.Place),
                         place,
                         screen,
                         part.Get(WidgetsKind.Grid)
-                    )
+                    ),
+                    widget
                 )
             );
         whyNot = $"{kind.Title} cannot be moved so.";
@@ -94,21 +97,4 @@ public static class Placing
             return (int)Math.Clamp(Math.Round(wanted / step) * step, 0, last);
         }
     }
-
-    private static (Setting Setting, SettingValue Value) Is<T>(Setting<T> setting, T value) =>
-        (setting, setting.Typed.Of(value));
-
-    private static FittingEdit.Piece Set(
-        Kind kind,
-        string? item,
-        params (Setting Setting, SettingValue Value)[] settings
-    ) =>
-        FittingEdit.Piece.Of(
-            kind,
-            [
-                .. settings.Select(one =>
-                    KeyValuePair.Create(new SettingKey(one.Setting.Name, item), one.Value)
-                ),
-            ]
-        );
 }

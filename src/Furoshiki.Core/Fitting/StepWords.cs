@@ -5,27 +5,32 @@ using Furoshiki.Core.Words;
 
 namespace Furoshiki.Core.Fitting;
 
-/// <summary>Says steps in words.</summary>
-public static class StepWords
+/// <summary>A step in words.</summary>
+/// <param name="Title">It in a few words.</param>
+/// <param name="Changes">What it changes, part by part, each in words such as "Panels: main, thickness 26 → 32 px".</param>
+public sealed record StepWords(string Title, ImmutableArray<string> Changes)
 {
-    /// <summary>What a step changes, part by part, each in words such as "Panels: main, thickness 26 → 32 px".</summary>
-    public static ImmutableArray<string> Changes(StepStand stand) =>
+    /// <summary>Says a step in words.</summary>
+    public static StepWords Of(StepStand stand)
+    {
+        ImmutableArray<string> changes =
         [
             .. stand
                 .Step.Edits.Select(edit => edit.Kind)
                 .Distinct()
-                .SelectMany(kind => Changes(kind, stand)),
+                .SelectMany(kind => ChangesOf(kind, stand)),
         ];
+        return new StepWords(TitleOf(stand.Step, changes), changes);
+    }
 
-    /// <summary>A step in a few words.</summary>
-    public static string Title(StepStand stand) =>
-        stand switch
+    private static string TitleOf(FittingStep step, ImmutableArray<string> changes) =>
+        (step.Title, changes) switch
         {
-            { Step.Title: { Length: > 0 } title } => title,
-            _ when Changes(stand) is { Length: > 0 } changes => changes is [var only]
-                ? only
-                : $"{string.Join(", ", stand.Step.Edits.Select(edit => edit.Kind.Title).Distinct())}: {Counting.Of(changes.Length, "change")}",
-            _ => string.Join(", ", stand.Step.Edits.Select(Wanted)),
+            ({ Length: > 0 } title, _) => title,
+            (_, []) => string.Join(", ", step.Edits.Select(Wanted)),
+            (_, [var only]) => only,
+            _ =>
+                $"{string.Join(", ", step.Edits.Select(edit => edit.Kind.Title).Distinct())}: {Counting.Of(changes.Length, "change")}",
         };
 
     /// <summary>What an edit is about, where it changes nothing.</summary>
@@ -46,7 +51,7 @@ public static class StepWords
     private static string WordsOf(SettingKey key) =>
         key.Name.Length == 0 ? key.Item! : key.ToString();
 
-    private static IEnumerable<string> Changes(Kind kind, StepStand stand)
+    private static IEnumerable<string> ChangesOf(Kind kind, StepStand stand)
     {
         var (before, after) = (stand.Before.Look[kind], stand.After.Look[kind]);
         if (Equals(before, after))

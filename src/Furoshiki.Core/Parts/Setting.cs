@@ -52,6 +52,12 @@ public sealed record Setting<T>(
     SettingScope Scope
 ) : Setting(Name, Title, Typed, Scope)
 {
+    /// <summary>The setting with a value.</summary>
+    /// <param name="value">The value.</param>
+    /// <param name="item">The item that it belongs to; null for the whole.</param>
+    public KeyValuePair<SettingKey, SettingValue> Is(T value, string? item = null) =>
+        KeyValuePair.Create(new SettingKey(Name, item), Typed.Of(value));
+
     /// <inheritdoc />
     public override SettingValue Otherwise => Typed.Of(Default);
 }

@@ -4,6 +4,7 @@ using Furoshiki.App.Looks;
 using Furoshiki.App.Saving;
 using Furoshiki.App.Shelf;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Furoshiki.Web.Profiles;
@@ -127,7 +128,7 @@ internal static class ProfileEndpoints
             ),
         };
         return TypedResults.Created(
-            $"/api/desktops/{desktop.Id}/looks/saving-{saving.Id}",
+            $"/api/desktops/{desktop.Id}/looks/{LookRef.OfSaving(saving.Id)}",
             new SavedView(saving.ProfileId, saving.Id, saving.Number)
         );
     }
