@@ -1,9 +1,11 @@
+using System.Text.RegularExpressions;
 using OpenQA.Selenium;
+using OpenQA.Selenium.Interactions;
 
 namespace Furoshiki.Browser.Tests;
 
 /// <summary>A look that is made by trying on its picture, and put on.</summary>
-public sealed class FittingTests : IAsyncLifetime
+public sealed partial class FittingTests : IAsyncLifetime
 {
     private const string Surface = "home/.config/engawa/surface.conf";
     private const string Windows = "home/.config/engawa/windows.conf";
@@ -188,5 +190,82 @@ public sealed class FittingTests : IAsyncLifetime
         _person.See("[data-test='result']", "is on as it was fitted");
         FileAt(Windows).ShouldContain("set=Inkstone-Teal");
         Directory.Exists(_person.App.At("home/.local/share/icons/Inkstone-Teal")).ShouldBeTrue();
+    }
+
+    [Fact]
+    public void Panels_widgets_and_the_dock_are_moved_on_the_picture_itself()
+    {
+        _person.GoTo("/fittings/1");
+        Drag("panels'][data-item='main", ".look .screen", 0, 0.96);
+        SeeStep("main, edge top → bottom");
+        Drag("dock", ".look .screen", -0.96, 0);
+        SeeStep("Dock: edge bottom → left");
+        var widget = _person
+            .See(".look g[data-kind='widgets'][data-item]")
+            .GetAttribute("data-item")!;
+        Drag($"widgets'][data-item='{widget}", ".look .screen", -0.4, 0.2);
+        SeeStep($"Widgets: {widget}, place");
+        // Nothing was opened by that.
+        _person.Driver.FindElements(By.CssSelector(".parts .opened")).ShouldBeEmpty();
+        _person.Press("Undo");
+        _person.Gone($"[aria-label^='Leave out: Widgets: {widget}, place']");
+    }
+
+    [Fact]
+    public void The_same_is_moved_by_the_arrow_keys_and_beyond_an_edge_to_the_next_screen()
+    {
+        _person.GoTo("/fittings/1");
+        var panel = Focus("Panels: main, top edge");
+        panel.SendKeys(Keys.ArrowRight);
+        SeeStep("main, edge top → right");
+        _person.See(".mark-name", "Panels: main, right edge");
+        panel.SendKeys(Keys.ArrowRight);
+        SeeStep("main, screen main → upright; main, edge top → left");
+
+        var widget = Focus("Widgets: ");
+        var from = PlaceOf(widget);
+        widget.SendKeys(Keys.ArrowDown + Keys.ArrowDown + Keys.ArrowLeft);
+        _person.Wait(
+            () =>
+                PlaceOf(widget) is var (x, y)
+                && (x % 16, y % 16) == (0, 0)
+                && (x, y) == (from.X - from.X % 16, from.Y + 36)
+                    ? "there"
+                    : null,
+            "the widget stands on the grid, to the left and lower"
+        );
+        widget.SendKeys(Keys.Enter);
+        _person.See(".parts .opened", "Widgets");
+    }
+
+    private IWebElement Focus(string handle)
+    {
+        var element = _person.See($"button[aria-label^='{handle}']");
+        ((IJavaScriptExecutor)_person.Driver).ExecuteScript("arguments[0].focus()", element);
+        return element;
+    }
+
+    /// <summary>Where a handle says that its thing is, in px of the screen.</summary>
+    private static (int X, int Y) PlaceOf(IWebElement handle)
+    {
+        var figures = Figures().Matches(handle.GetAttribute("aria-label")!);
+        return (int.Parse(figures[^2].Value, null), int.Parse(figures[^1].Value, null));
+    }
+
+    [GeneratedRegex("[0-9]+")]
+    private static partial Regex Figures();
+
+    /// <summary>Draws a part of the picture to a place on the first screen, told from its middle in halves of its size.</summary>
+    private void Drag(string part, string screen, double x, double y)
+    {
+        var to = _person.See(screen);
+        var handle = _person.See($".look g[data-kind='{part}'] > *");
+        new Actions(_person.Driver)
+            .MoveToElement(handle)
+            .ClickAndHold()
+            .MoveToElement(to, (int)(to.Size.Width * x / 4), (int)(to.Size.Height * y / 4))
+            .MoveToElement(to, (int)(to.Size.Width * x / 2), (int)(to.Size.Height * y / 2))
+            .Release()
+            .Perform();
     }
 }

@@ -36,6 +36,18 @@ public sealed class PlacingTests
             .After.Look[part.Kind]!;
 
     [Fact]
+    public void A_widget_that_is_moved_by_some_px_goes_on_from_where_it_is()
+    {
+        var part = Widgets(hasGrid: false, new SettingValue.Geometry(40, 60, 100, 50));
+        var by = new PlaceWanted("dial", 0, X: -16, Y: 1, IsBy: true);
+        var edit = Placing.Of(WidgetsKind.Kind, part, by, Screens, out _);
+        After(part, edit!)
+            .ItemAlone("dial")
+            .Get(WidgetsKind.Place)
+            .ShouldBe(new SettingValue.Geometry(24, 61, 100, 50));
+    }
+
+    [Fact]
     public void A_widget_that_is_moved_anywhere_keeps_its_size_stands_on_the_grid_and_whole_on_the_screen() =>
         Gen.Select(
                 Gen.Bool,

@@ -9,12 +9,14 @@ namespace Furoshiki.Core.Fitting;
 /// <param name="Edge">The edge; null for a widget.</param>
 /// <param name="X">How far a widget is from the left, in px of the screen.</param>
 /// <param name="Y">How far a widget is from the top, in px of the screen.</param>
+/// <param name="IsBy">Whether a widget goes so far from where it is, rather than to a place.</param>
 public sealed record PlaceWanted(
     string? Item,
     int Screen,
     Edge? Edge = null,
     double X = 0,
-    double Y = 0
+    double Y = 0,
+    bool IsBy = false
 );
 
 /// <summary>Puts panels, widgets and the dock to where a person moves them.</summary>
@@ -82,10 +84,10 @@ public static class Placing
         bool hasGrid
     )
     {
-        var (_, _, width, height) = from ?? (SettingValue.Geometry)WidgetsKind.Place.Otherwise;
+        var (x, y, width, height) = from ?? (SettingValue.Geometry)WidgetsKind.Place.Otherwise;
         return new SettingValue.Geometry(
-            At(to.X, screen.Width - width),
-            At(to.Y, screen.Height - height),
+            At(to.X + (to.IsBy ? x : 0), screen.Width - width),
+            At(to.Y + (to.IsBy ? y : 0), screen.Height - height),
             width,
             height
         );

@@ -10,6 +10,9 @@ namespace Furoshiki.Core.Fitting;
 /// <param name="Changes">What it changes, part by part, each in words such as "Panels: main, thickness 26 → 32 px".</param>
 public sealed record StepWords(string Title, ImmutableArray<string> Changes)
 {
+    /// <summary>How long a title may be that says two changes in full, in characters.</summary>
+    private const int LongestTitle = 100;
+
     /// <summary>Says a step in words.</summary>
     public static StepWords Of(StepStand stand)
     {
@@ -29,6 +32,10 @@ public sealed record StepWords(string Title, ImmutableArray<string> Changes)
             ({ Length: > 0 } title, _) => title,
             (_, []) => string.Join(", ", step.Edits.Select(Wanted)),
             (_, [var only]) => only,
+            (_, [var one, var other])
+                when step.Edits is [var edit]
+                    && $"{one}; {other[(edit.Kind.Title.Length + 2)..]}"
+                        is { Length: <= LongestTitle } both => both,
             _ =>
                 $"{string.Join(", ", step.Edits.Select(edit => edit.Kind.Title).Distinct())}: {Counting.Of(changes.Length, "change")}",
         };

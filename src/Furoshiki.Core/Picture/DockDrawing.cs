@@ -74,7 +74,7 @@ internal static class DockDrawing
                 );
             at += sizes[i] + gap;
         }
-        return drawn;
+        return drawn.MovesTo(edge);
     }
 
     private static double Grown(double zoom, int index) =>

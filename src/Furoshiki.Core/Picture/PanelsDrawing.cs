@@ -27,7 +27,8 @@ internal static class PanelsDrawing
         Shape.Group([
             .. On(stage)
                 .Select(one =>
-                    Panel(stage.Scene, one.Panel, stage.Area, stage.Scale).Item(one.Item)
+                    Panel(stage.Scene, one.Panel, stage.Area, stage.Scale)
+                        .MovesTo(one.Panel.Get(PanelsKind.Edge), one.Item)
                 ),
         ]);
 

@@ -96,10 +96,31 @@ internal static class Shape
             .. content,
         ]);
 
-    /// <summary>A part's group that is one of its items.</summary>
-    public static XElement Item(this XElement part, string item)
+    /// <summary>A part's group that can be moved along with all that is in it.</summary>
+    /// <param name="part">The group.</param>
+    /// <param name="edge">The edge at which it is.</param>
+    /// <param name="item">Which of the part's items it is; null if it is the part.</param>
+    public static XElement MovesTo(this XElement part, Edge edge, string? item = null) =>
+        part.Moves(item, $"{edge.ToString().ToLowerInvariant()} edge", ("edge", edge.ToString()));
+
+    /// <summary>A part's group that can be moved freely.</summary>
+    /// <param name="part">The group.</param>
+    /// <param name="place">Where it is, in px of the screen.</param>
+    /// <param name="item">Which of the part's items it is.</param>
+    public static XElement MovesTo(this XElement part, SettingValue.Geometry place, string item) =>
+        part.Moves(item, $"{place.X} × {place.Y} px", ("x", $"{place.X}"), ("y", $"{place.Y}"));
+
+    private static XElement Moves(
+        this XElement part,
+        string? item,
+        string at,
+        params IEnumerable<(string Name, string Value)> place
+    )
     {
-        part.Add(new XAttribute("data-item", item));
+        if (item is not null)
+            part.Add(new XAttribute("data-item", item));
+        part.Add(new XAttribute("data-at", at));
+        part.Add(place.Select(one => new XAttribute($"data-{one.Name}", one.Value)));
         return part;
     }
 

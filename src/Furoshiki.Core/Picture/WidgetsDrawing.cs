@@ -20,11 +20,11 @@ internal static class WidgetsDrawing
             .. widgets
                 .Items.Select(item => (Item: item, Widget: widgets.ItemAlone(item)))
                 .Where(one => one.Widget.Get(WidgetsKind.Screen) == stage.Name)
-                .Select(one => Widget(stage, widgets, one.Widget)?.Item(one.Item)),
+                .Select(one => Widget(stage, widgets, one.Item, one.Widget)),
         ]);
     }
 
-    private static XElement? Widget(Stage stage, Component widgets, Component widget)
+    private static XElement? Widget(Stage stage, Component widgets, string item, Component widget)
     {
         if (widget.Get(WidgetsKind.Place) is not { } place)
             return null;
@@ -39,11 +39,12 @@ internal static class WidgetsDrawing
             is { IsFolder: true, Content: { } digest }
             ? scene.Content.Trees(digest)
             : null;
-        return folder?.Find(Face)?.Content is { } face
+        var drawn = folder?.Find(Face)?.Content is { } face
             ? Shape.Part(WidgetsKind.Kind, Shape.Image(box, scene.Content.Address(face, Face)))
             : Shape.Part(
                 WidgetsKind.Kind,
                 Shape.Rect(box, scene.Colours[Role.DimText], 4).Opacity(0.3)
             );
+        return drawn.MovesTo(place, item);
     }
 }

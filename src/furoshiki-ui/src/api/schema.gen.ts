@@ -2237,6 +2237,8 @@ export interface components {
              * @default 0
              */
             y: number;
+            /** @default false */
+            isBy: boolean;
         };
         PlanView: {
             target: components["schemas"]["Target"];

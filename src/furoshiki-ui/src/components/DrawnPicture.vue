@@ -11,6 +11,8 @@ export interface Picture {
   corner?: boolean
   pointable?: boolean
   scene?: Schemas['PictureScene']
+  /** Whether panels, widgets and the dock can be moved on it. */
+  movable?: boolean
   /** The role of which all is shown that it paints, and the rest dimmed. */
   painted?: string
   /** The picture where it is known already. */
@@ -21,10 +23,15 @@ export interface Picture {
 <script setup lang="ts">
 import { computed, ref, toRef, watch } from 'vue'
 import { usePicture } from '@/api/queries'
+import { useMoving, type Handle, type Move } from '@/composables/useMoving'
 import ScreenPicture from './ScreenPicture.vue'
 
 const props = defineProps<Picture>()
-const emit = defineEmits<{ open: [kind: string, role: string] }>()
+const emit = defineEmits<{
+  open: [kind: string, role: string]
+  move: [move: Move]
+  drop: [move: Move, isByKey: boolean]
+}>()
 
 const { data: own, error } = usePicture(
   toRef(props, 'look'),
@@ -67,22 +74,62 @@ function markPainted() {
 }
 watch(() => props.painted, markPainted, { flush: 'post' })
 
-function point(event: Event) {
-  const handle = props.pointable ? handleOf(event) : undefined
-  const outer = stage.value?.getBoundingClientRect()
-  if (!handle || !outer) return (mark.value = undefined)
-  const box = handle.shown.getBoundingClientRect()
+const { handles, find, begin, go, end, press, guide, isMoving, moving } = useMoving(screens, stage, {
+  move: (move) => emit('move', move),
+  drop: (move, isByKey) => emit('drop', move, isByKey),
+})
+/** The thing that has the focus, to be moved by keys. */
+const focused = ref<Handle>()
+
+/** After something was drawn, what lies over the picture is where it belongs. */
+function onDrawn() {
+  markPainted()
+  if (!props.movable) return
+  find()
+  const one =
+    moving.value ??
+    handles.value.find(({ kind, item }) => kind === focused.value?.kind && item === focused.value.item)
+  if (one) markMovable(one)
+}
+
+function markMovable(handle: Handle) {
+  mark.value = markOf(handle.box, `${handle.name}, ${handle.at}`)
+}
+
+/** A place in the window as one on the stage. */
+function onStage(box: DOMRect) {
+  const outer = stage.value?.getBoundingClientRect() ?? new DOMRect()
   const [left, top] = [Math.max(box.left, outer.left), Math.max(box.top, outer.top)]
-  mark.value = {
-    name: handle.name,
+  return {
     left: left - outer.left,
     top: top - outer.top,
-    width: Math.min(box.right, outer.right) - left,
-    height: Math.min(box.bottom, outer.bottom) - top,
+    width: Math.max(0, Math.min(box.right, outer.right) - left),
+    height: Math.max(0, Math.min(box.bottom, outer.bottom) - top),
   }
+}
+const markOf = (box: DOMRect, name: string): Mark => ({ name, ...onStage(box) })
+const styleOf = ({ left, top, width, height }: Omit<Mark, 'name'>) => ({
+  left: `${left}px`,
+  top: `${top}px`,
+  width: `${width}px`,
+  height: `${height}px`,
+})
+
+function point(event: PointerEvent) {
+  if (props.movable) go(event)
+  if (isMoving.value) return
+  const handle = props.pointable ? handleOf(event) : undefined
+  mark.value = handle && markOf(handle.shown.getBoundingClientRect(), handle.name)
+}
+
+function release() {
+  end()
+  mark.value = undefined
 }
 
 function open(event: Event) {
+  // What was moved is not opened.
+  if (isMoving.value) return (isMoving.value = false)
   const handle = props.pointable ? handleOf(event) : undefined
   if (handle) emit('open', handle.kind, handle.role)
 }
@@ -97,7 +144,10 @@ function open(event: Event) {
       role="img"
       :aria-label="`Picture: ${name}`"
       :class="{ framed, pointable, only: painted }"
+      @pointerdown="movable && begin($event)"
       @pointermove="point"
+      @pointerup="release"
+      @pointercancel="release"
       @pointerleave="mark = undefined"
       @click="open"
     >
@@ -106,24 +156,29 @@ function open(event: Event) {
         :key="screen.id"
         class="screen"
         :screen="screen"
-        @drawn="markPainted"
+        @drawn="onDrawn"
       />
       <div v-if="!data" class="screen empty">{{ error ? 'This picture cannot be drawn.' : '' }}</div>
-      <span
-        v-if="mark"
-        class="mark"
-        :class="{ low: mark.top < 24 }"
-        :style="{
-          left: `${mark.left}px`,
-          top: `${mark.top}px`,
-          width: `${mark.width}px`,
-          height: `${mark.height}px`,
-        }"
-      >
+      <span v-if="guide" class="guide" :style="styleOf(onStage(guide))" />
+      <span v-if="mark" class="mark" :class="{ low: mark.top < 24 }" :style="styleOf(mark)">
         <span class="mark-name">{{ mark.name }}</span>
       </span>
     </div>
     <!-- eslint-enable -->
+    <template v-if="movable">
+      <button
+        v-for="handle in handles"
+        :key="`${handle.kind} ${handle.item}`"
+        type="button"
+        class="handle"
+        :style="styleOf(onStage(handle.box))"
+        :aria-label="`${handle.name}, ${handle.at}; the arrow keys move it`"
+        @focus="((focused = handle), markMovable(handle))"
+        @blur="((focused = undefined), (mark = undefined))"
+        @keydown="press($event, handle)"
+        @click="emit('open', handle.kind, '')"
+      />
+    </template>
     <span v-if="corner && data?.accent" class="corner" :style="{ backgroundColor: data.accent }" />
     <div v-if="cloth" class="cloth" v-html="data?.cloth" />
   </div>
@@ -196,6 +251,19 @@ function open(event: Event) {
   pointer-events: none;
   outline: 2px solid #ffffff;
   box-shadow: 0 0 0 4px #2b3f8c;
+}
+
+.guide {
+  position: absolute;
+  pointer-events: none;
+  background: #2b3f8c;
+  outline: 1px solid #ffffff;
+}
+
+/* The pointer works on the picture itself; these take the keys. */
+.handle {
+  position: absolute;
+  pointer-events: none;
 }
 
 .mark-name {
