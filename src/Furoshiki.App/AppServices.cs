@@ -73,6 +73,7 @@ public static class AppServices
             .AddSingleton<Observer>()
             .AddSingleton<DesktopWatch>()
             .AddSingleton<LookLibrary>()
+            .AddSingleton<FontFaces>()
             .AddSingleton<Painter>()
             .AddSingleton<Sessions>()
             .AddSingleton<SimulatedDesktops>()

@@ -22,8 +22,10 @@ public sealed class FaintTests
                     Screens,
                     Content,
                     scene,
+                    PictureDetail.Lines,
                     under is null ? [] : DesktopPicture.Absent(look, under, scene)
-                )[0]
+                )
+                .Screens[0]
                 .Svg
         );
 

@@ -31,7 +31,7 @@ public sealed class PictureTests
                 desktop.Files.Values.FirstOrDefault(bytes => Content.Digest.Of(bytes) == digest),
             (digest, name) => $"/{name}"
         );
-        return XElement.Parse(DesktopPicture.Draw(look, Screens, content, scene)[0].Svg);
+        return XElement.Parse(DesktopPicture.Draw(look, Screens, content, scene).Screens[0].Svg);
     }
 
     private static IEnumerable<XElement> Of(XElement picture, string attribute, string value) =>
@@ -150,7 +150,7 @@ public sealed class PictureTests
         var look = new TestDesktop().Read().Look.Only(["fonts"]);
         DesktopPicture
             .Draw(look, Screens, new PictureContent(_ => null, _ => null, (_, _) => ""))
-            .Length.ShouldBe(2);
+            .Screens.Length.ShouldBe(2);
         Cloth.Draw(look).ShouldContain("<svg");
     }
 
@@ -168,7 +168,7 @@ public sealed class PictureTests
             Screens,
             new PictureContent(_ => null, _ => null, (_, _) => "")
         );
-        foreach (var (screen, svg) in drawings)
+        foreach (var (screen, svg) in drawings.Screens)
         {
             var box = XElement
                 .Parse(svg)
@@ -321,7 +321,7 @@ public sealed class PictureTests
                 : "/other"
         );
         var windowIcon = XElement
-            .Parse(DesktopPicture.Draw(look, Screens, content)[0].Svg)
+            .Parse(DesktopPicture.Draw(look, Screens, content).Screens[0].Svg)
             .Descendants()
             .First(element => element.Attribute("width")?.Value == $"{size}");
         windowIcon.Attribute("href")!.Value.ShouldBe(expected);

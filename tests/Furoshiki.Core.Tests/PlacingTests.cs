@@ -75,7 +75,9 @@ public sealed class PlacingTests
                     place.X.ShouldBeInRange(0, Screens[screen].Width - width);
                     place.Y.ShouldBeInRange(0, Screens[screen].Height - height);
                     if (hasGrid)
-                        (place.X % Placing.GridStep, place.Y % Placing.GridStep).ShouldBe((0, 0));
+                        (place.X % WidgetsKind.GridStep, place.Y % WidgetsKind.GridStep).ShouldBe(
+                            (0, 0)
+                        );
                     dial.Get(WidgetsKind.Screen).ShouldBe(screen == 0 ? "main" : "upright");
                 }
             );

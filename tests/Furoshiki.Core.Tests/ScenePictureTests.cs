@@ -39,7 +39,14 @@ public sealed class ScenePictureTests
             )
         );
 
-    private static IReadOnlyList<XElement> Draw(PictureScene scene, params Component[] parts)
+    private static IReadOnlyList<XElement> Draw(PictureScene scene, params Component[] parts) =>
+        Draw(scene, PictureDetail.Lines, parts);
+
+    private static IReadOnlyList<XElement> Draw(
+        PictureScene scene,
+        PictureDetail detail,
+        params Component[] parts
+    )
     {
         var content = new PictureContent(
             _ =>
@@ -52,8 +59,8 @@ public sealed class ScenePictureTests
         return
         [
             .. DesktopPicture
-                .Draw(Look.Of(parts), Screens, content, scene)
-                .Select(one => XElement.Parse(one.Svg)),
+                .Draw(Look.Of(parts), Screens, content, scene, detail)
+                .Screens.Select(one => XElement.Parse(one.Svg)),
         ];
     }
 
@@ -65,6 +72,8 @@ public sealed class ScenePictureTests
 
     private static SettingValue.List List(params string[] items) => new([.. items]);
 
+    private const int Reach = 90;
+
     private static Component Dock(double zoom, string edge) =>
         Of(
             "dock",
@@ -72,6 +81,7 @@ public sealed class ScenePictureTests
             ("edge", edge),
             ("icon-size", 40),
             ("zoom", zoom),
+            ("reach", Reach),
             ("offset", 8),
             ("entries", List("a", "b", "c", "d", "e"))
         );
@@ -81,9 +91,11 @@ public sealed class ScenePictureTests
     [InlineData("top")]
     [InlineData("left")]
     [InlineData("right")]
-    public void A_dock_stands_at_its_edge_with_the_entry_under_the_pointer_grown(string edge)
+    public void A_dock_stands_at_its_edge_and_shows_as_outlines_how_entries_grow_and_how_far_that_reaches(
+        string edge
+    )
     {
-        var picture = Draw(PictureScene.Desktop, Dock(1.5, edge))[0];
+        var picture = Draw(PictureScene.Desktop, PictureDetail.Words, Dock(1.5, edge))[0];
         var bar = Parts(picture, "dock")[0].Elements().First();
         var (x, y, width, height) = (
             Number(bar, "x"),
@@ -102,15 +114,22 @@ public sealed class ScenePictureTests
             }
         ).ShouldBe(8, 0.6);
         // Where no set has an icon an empty frame stands, a tenth smaller on each side.
-        var sizes = Parts(picture, "dock")[0]
+        Parts(picture, "dock")[0]
             .Descendants()
             .Where(one =>
                 one.Name.LocalName == "rect" && one.Parent!.Attribute("data-kind")?.Value == "icons"
             )
             .Select(one => Number(one, "width"))
-            .ToList();
-        sizes.Max().ShouldBe(40 * 1.5 * 0.8, 0.1);
-        sizes.Count(size => Math.Abs(size - 40 * 1.2 * 0.8) < 0.1).ShouldBe(2);
+            .Distinct()
+            .ShouldBe([40 * 0.8]);
+        var grown = Parts(picture, "dock")[0]
+            .Elements()
+            .Single(one => one.Attribute("stroke") is not null);
+        Number(grown, "width").ShouldBe(40 * 1.5 - 1.5, 0.1);
+        var reach = Parts(picture, "dock")[0]
+            .Elements()
+            .Last(one => one.Attribute("data-role")?.Value == "accent");
+        Number(reach, edge is "left" or "right" ? "height" : "width").ShouldBe(2 * Reach);
     }
 
     [Fact]

@@ -1,4 +1,5 @@
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Picture;
 
 namespace Furoshiki.App.Kinds;
 
@@ -51,6 +52,7 @@ public enum SettingForm
 /// <param name="Unit">The unit of a number; null where it has none, or is no number.</param>
 /// <param name="Least">The least that a number can be; null where it is none.</param>
 /// <param name="Most">The most that a number can be; null where it is none.</param>
+/// <param name="Unseen">Why it shows in no picture, in a sentence; null where it shows in some scene.</param>
 public sealed record SettingView(
     string Name,
     string Title,
@@ -59,7 +61,8 @@ public sealed record SettingView(
     IReadOnlyList<string> Choices,
     string? Unit,
     double? Least,
-    double? Most
+    double? Most,
+    string? Unseen
 );
 
 /// <summary>A kind of part.</summary>
@@ -84,11 +87,11 @@ public sealed record KindView(
             kind.Title,
             kind.Group,
             kind.HasItems,
-            [.. kind.Settings.Select(Of)]
+            [.. kind.Settings.Select(setting => Of(kind, setting))]
         )),
     ];
 
-    private static SettingView Of(Setting setting)
+    private static SettingView Of(Kind kind, Setting setting)
     {
         var (form, unit, least, most) = setting.Type switch
         {
@@ -118,7 +121,8 @@ public sealed record KindView(
             setting.Type.Options,
             unit,
             least,
-            most
+            most,
+            Unseen.Why(kind, setting)
         );
     }
 }

@@ -11,6 +11,7 @@ public sealed class SampleFiles(
     Sources sources,
     LookLibrary library,
     CatalogueClient client,
+    FontFaces faces,
     TimeProvider clock
 )
 {
@@ -28,10 +29,20 @@ public sealed class SampleFiles(
     public PictureContent ForPictures() =>
         new(
             digest => library.FindTree(digest) ?? sources.Known().FindTree(digest),
-            digest => Find(digest, CancellationToken.None).GetAwaiter().GetResult(),
+            FindNow,
             (asset, name) =>
-                $"/api/{(sources.Known().Offering(asset) is null || library.IsAtHand(asset) ? "content" : "supplies/files")}/{asset.Hex}/{Uri.EscapeDataString(name)}"
-        );
+                $"/api/{(IsHere(asset, name) ? "content" : "supplies/files")}/{asset.Hex}/{Uri.EscapeDataString(name)}"
+        )
+        {
+            Faces = (digest, name) => faces.Find(digest, name, FindNow),
+        };
+
+    private bool IsHere(Digest asset, string name) =>
+        SupplySamples.FormOf(name) != SampleForm.Type
+        && (sources.Known().Offering(asset) is null || library.IsAtHand(asset));
+
+    private byte[]? FindNow(Digest digest) =>
+        Find(digest, CancellationToken.None).GetAwaiter().GetResult();
 
     /// <summary>The bytes of a file that some supply has; null if none that is offered has it, or it cannot be loaded now.</summary>
     /// <param name="digest">The digest of its content.</param>

@@ -22,9 +22,6 @@ public sealed record PlaceWanted(
 /// <summary>Puts panels, widgets and the dock to where a person moves them.</summary>
 public static class Placing
 {
-    /// <summary>The distance of the lines of a grid on which widgets stand, in px.</summary>
-    public const int GridStep = 16;
-
     /// <summary>The edit that does it.</summary>
     /// <param name="kind">The kind.</param>
     /// <param name="part">The part as it is; null if the look has none.</param>
@@ -94,7 +91,7 @@ public static class Placing
 
         int At(double wanted, int most)
         {
-            var step = hasGrid ? GridStep : 1;
+            var step = hasGrid ? WidgetsKind.GridStep : 1;
             var last = Math.Max(0, most) / step * step;
             return (int)Math.Clamp(Math.Round(wanted / step) * step, 0, last);
         }

@@ -5,6 +5,9 @@ namespace Furoshiki.Core.Parts;
 /// <summary>Any number of small programs that lie on the desktop, over the wallpaper and under windows.</summary>
 public static class WidgetsKind
 {
+    /// <summary>How far the lines of the grid are apart on which widgets stand, in px.</summary>
+    public const int GridStep = 16;
+
     private static readonly SettingList Its = new(SettingScope.Item);
 
     internal static Setting<bool> Grid { get; } =

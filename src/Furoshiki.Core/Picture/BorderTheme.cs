@@ -28,7 +28,9 @@ internal sealed record BorderTheme(
     /// <summary>Reads the theme that a component uses; a plain one where it cannot be read.</summary>
     public static BorderTheme Of(Component borders, PictureContent content)
     {
-        var tree = borders.Assets is [{ Content: { } digest }, ..] ? content.Trees(digest) : null;
+        var asset =
+            borders.AssetNamed(borders.Get(BordersKind.Theme)) ?? borders.Assets.FirstOrDefault();
+        var tree = asset is { Content: { } digest } ? content.Trees(digest) : null;
         var variant = borders.Get(BordersKind.Variant);
         var bytes = (tree?.Find($"{variant}/{FileName}") ?? tree?.Find(FileName))?.Content
             is { } frame

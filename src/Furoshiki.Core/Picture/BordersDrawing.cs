@@ -15,9 +15,18 @@ internal static class BordersDrawing
     /// <summary>A window.</summary>
     /// <param name="scene">The look.</param>
     /// <param name="box">Where it stands, its frame included.</param>
+    /// <param name="name">What its title says.</param>
     /// <param name="isActive">Whether it is the one in front.</param>
     /// <param name="inside">Draws what is in it.</param>
-    internal static XElement Window(Scene scene, Box box, bool isActive, Func<Box, XElement> inside)
+    /// <param name="isSeenThrough">Whether what lies behind shows through what is in it.</param>
+    internal static XElement Window(
+        Scene scene,
+        Box box,
+        string name,
+        bool isActive,
+        Func<Box, XElement> inside,
+        bool isSeenThrough = false
+    )
     {
         var borders = scene[BordersKind.Kind];
         var radius = borders.Get(BordersKind.Radius);
@@ -31,22 +40,41 @@ internal static class BordersDrawing
             box.Height - title - thick
         );
         return Shape.Group(
-            borders.Get(BordersKind.Shadow) ? Shadow(box, radius) : null,
+            borders.Get(BordersKind.Shadow) && !isSeenThrough ? Shadow(box, radius) : null,
             Shape.Part(
                 BordersKind.Kind,
-                scene.Rect(box, Role.Title, radius),
+                isSeenThrough
+                    ? Frame(scene, box, inner, radius)
+                    : scene.Rect(box, Role.Title, radius),
                 scene.BorderTheme.Underline
                     ? scene.Rect(
                         new Box(box.X, bar.Bottom - 2, box.Width, 2),
                         isActive ? Role.Accent : Role.DimText
                     )
                     : null,
-                Title(scene, bar, isActive),
+                Title(scene, bar, name, isActive),
                 Buttons(scene, bar, isActive)
             ),
-            scene.Path(Rounded(inner, Math.Max(0, radius - thick)), Role.View),
+            isSeenThrough
+                ? null
+                : scene.Path(Rounded(inner, Math.Max(0, radius - thick)), Role.View),
             inside(inner)
         );
+    }
+
+    /// <summary>The frame alone, with nothing where the window's inside is.</summary>
+    private static XElement Frame(Scene scene, Box box, Box inner, double radius)
+    {
+        string N(double value) => Shape.Number(value);
+        var r = N(radius);
+        var outer =
+            $"M{N(box.X + radius)} {N(box.Y)}H{N(box.Right - radius)}a{r} {r} 0 0 1 {r} {r}V{N(box.Bottom - radius)}a{r} {r} 0 0 1 -{r} {r}H{N(box.X + radius)}a{r} {r} 0 0 1 -{r} -{r}V{N(box.Y + radius)}a{r} {r} 0 0 1 {r} -{r}Z";
+        var frame = scene.Path(
+            $"{outer}M{N(inner.X)} {N(inner.Y)}V{N(inner.Bottom)}H{N(inner.Right)}V{N(inner.Y)}Z",
+            Role.Title
+        );
+        frame.Add(new XAttribute("fill-rule", "evenodd"));
+        return frame;
     }
 
     private static XElement Shadow(Box box, double radius) =>
@@ -82,7 +110,7 @@ internal static class BordersDrawing
         return $"M{N(box.X)} {N(box.Y)}H{N(box.Right)}V{N(box.Bottom - radius)}a{r} {r} 0 0 1 -{r} {r}H{N(box.X + radius)}a{r} {r} 0 0 1 -{r} -{r}Z";
     }
 
-    private static XElement Title(Scene scene, Box bar, bool isActive)
+    private static XElement Title(Scene scene, Box bar, string name, bool isActive)
     {
         var width = Math.Min(scene.TypeHeight * 7, bar.Width * 0.35);
         var margin = bar.Height * 0.6;
@@ -104,7 +132,17 @@ internal static class BordersDrawing
             bar.Y + bar.Height / 2,
             width,
             isActive ? Role.TitleText : Role.DimText,
-            weight
+            new Run(name)
+            {
+                Use = TextUse.Title,
+                Bar = weight,
+                Align = scene[BordersKind.Kind].Get(BordersKind.Title) switch
+                {
+                    TitleAlign.Left => Align.Start,
+                    TitleAlign.Right => Align.End,
+                    _ => Align.Centre,
+                },
+            }
         );
     }
 

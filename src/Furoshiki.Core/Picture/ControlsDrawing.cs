@@ -16,7 +16,7 @@ internal static class ControlsDrawing
     ];
 
     /// <summary>A button; the main one is filled and has the focus.</summary>
-    internal static XElement Button(Scene scene, Box box, bool isMain)
+    internal static XElement Button(Scene scene, Box box, string words, bool isMain)
     {
         var radius = Radius(scene);
         var (ground, text) = isMain
@@ -27,14 +27,26 @@ internal static class ControlsDrawing
             isMain ? scene.Rect(box.Inset(-2), Role.Focus, radius + 2) : null,
             isMain ? scene.Rect(box.Inset(-0.5), Role.View, radius + 1) : null,
             scene.Rect(box.Inset(isMain ? 0.75 : 0), ground, radius),
-            scene.Text(box.X + box.Width * 0.25, box.Y + box.Height / 2, box.Width * 0.5, text)
+            scene.Text(
+                box.X + box.Width * 0.25,
+                box.Y + box.Height / 2,
+                box.Width * 0.5,
+                text,
+                new Run(words) { Align = Align.Centre, Room = box.Width * 0.9 }
+            )
         );
     }
 
     /// <summary>A field to write in.</summary>
-    internal static XElement Field(Scene scene, Box box)
+    /// <param name="scene">The look.</param>
+    /// <param name="box">Where it lies.</param>
+    /// <param name="words">What stands in it.</param>
+    /// <param name="selected">The first words of that which are selected; none, and what stands in it is a hint.</param>
+    internal static XElement Field(Scene scene, Box box, string words, string selected = "")
     {
         var radius = Radius(scene);
+        if (scene.HasWords && selected.Length > 0)
+            return SelectedField(scene, box, words, selected);
         return Shape.Part(
             ControlsKind.Kind,
             scene.Rect(box, Role.DimText, radius),
@@ -43,10 +55,67 @@ internal static class ControlsDrawing
                 box.X + box.Height * 0.35,
                 box.Y + box.Height / 2,
                 box.Width * 0.35,
-                Role.DimText
+                Role.DimText,
+                new Run(words) { Room = box.Width - box.Height * 0.7 }
             )
         );
     }
+
+    /// <summary>A field that has the focus, with some of its text selected.</summary>
+    private static XElement SelectedField(Scene scene, Box box, string words, string selected)
+    {
+        var (x, middle) = (box.X + box.Height * 0.35, box.Y + box.Height / 2);
+        var room = box.Width - box.Height * 0.7;
+        var width = Math.Min(room, scene.WidthOf(selected));
+        var mark = new Box(
+            x - 1,
+            middle - scene.TypeHeight * 0.65,
+            width + 2,
+            scene.TypeHeight * 1.3
+        );
+        return Shape.Part(
+            ControlsKind.Kind,
+            Ring(scene, box),
+            scene.Rect(box.Inset(1.5), Role.View, Radius(scene)),
+            scene.Rect(mark, Role.Selection),
+            scene.Text(x, middle, room, Role.SelectionText, selected),
+            scene.Text(
+                x + width,
+                middle,
+                Math.Max(0, room - width),
+                Role.Text,
+                words[selected.Length..]
+            )
+        );
+    }
+
+    /// <summary>The line around what has the focus.</summary>
+    internal static XElement Ring(Scene scene, Box box) =>
+        scene.Outline(box, Role.Focus, Radius(scene));
+
+    /// <summary>A box that is ticked or not.</summary>
+    internal static XElement Tick(Scene scene, Box box, bool isOn) =>
+        Shape.Part(
+            ControlsKind.Kind,
+            scene.Rect(box, isOn ? Role.Accent : Role.DimText, Radius(scene)),
+            isOn
+                ? scene.Path(
+                    $"M{Shape.Number(box.X + box.Width * 0.2)} {Shape.Number(box.Y + box.Height * 0.5)}l{Shape.Number(box.Width * 0.22)} {Shape.Number(box.Height * 0.26)} {Shape.Number(box.Width * 0.4)} {Shape.Number(-box.Height * 0.5)} {Shape.Number(-box.Width * 0.1)} {Shape.Number(-box.Height * 0.08)} {Shape.Number(-box.Width * 0.32)} {Shape.Number(box.Height * 0.38)} {Shape.Number(-box.Width * 0.12)} {Shape.Number(-box.Height * 0.16)}z",
+                    Role.View
+                )
+                : scene.Rect(box.Inset(1), Role.View, Radius(scene))
+        );
+
+    /// <summary>How far something has come.</summary>
+    /// <param name="scene">The look.</param>
+    /// <param name="box">Where it lies.</param>
+    /// <param name="share">How far it is, 0 to 1.</param>
+    internal static XElement Progress(Scene scene, Box box, double share) =>
+        Shape.Part(
+            ControlsKind.Kind,
+            scene.Rect(box, Role.DimText, Radius(scene)).Opacity(0.5),
+            scene.Rect(box with { Width = box.Width * share }, Role.Accent, Radius(scene))
+        );
 
     /// <summary>A switch that is on or off.</summary>
     internal static XElement Toggle(Scene scene, Box box, bool isOn)

@@ -8,7 +8,7 @@ internal static class CursorDrawing
 {
     /// <summary>Where it lies, and how it is drawn.</summary>
     public static Layer Layer { get; } =
-        new(Depth.Cursor, Scenes.AllButStartUp, [CursorKind.Kind, PanelsKind.Kind], Draw);
+        new(Depth.Cursor, Scenes.AllButStartUp, [CursorKind.Kind], Draw);
 
     /// <summary>The pointer, over the front window.</summary>
     private static XElement? Draw(Stage stage)
@@ -16,7 +16,7 @@ internal static class CursorDrawing
         var size = stage.Scene[CursorKind.Kind].Get(CursorKind.Size);
         if (!stage.IsMain || stage.Scene.CursorSet.Find("default", size) is not var (file, digest))
             return null;
-        var place = stage.Work.Part(0.63, 0.62, 0, 0);
+        var place = stage.Area.Part(0.66, 0.66, 0, 0);
         return Shape.Part(
             CursorKind.Kind,
             Shape.Image(

@@ -16,6 +16,16 @@ public static class DesktopPicture
     /// <summary>The longest side of the largest screen, in units of the drawing; one unit stands for one px of a setting.</summary>
     private const double LongestSide = 840;
 
+    /// <summary>The kinds that are themes or programs with code of their own.</summary>
+    private static readonly ImmutableArray<Kind> WithCode =
+    [
+        ControlsKind.Kind,
+        DockKind.Kind,
+        LauncherKind.Kind,
+        NotificationsKind.Kind,
+        SignInKind.Kind,
+    ];
+
     private static readonly ImmutableArray<Layer> Layers =
     [
         .. new[]
@@ -40,23 +50,26 @@ public static class DesktopPicture
     /// <param name="screens">The desktop's screens; the first is the main one.</param>
     /// <param name="content">The assets to draw with.</param>
     /// <param name="shows">What the picture shows.</param>
+    /// <param name="detail">How its text is drawn.</param>
     /// <param name="faint">The parts of what is on in which the look has no say: they are drawn faintly.</param>
-    public static ImmutableArray<ScreenDrawing> Draw(
+    public static LookDrawing Draw(
         Look look,
         IReadOnlyList<Screen> screens,
         PictureContent content,
         PictureScene shows = PictureScene.Desktop,
+        PictureDetail detail = PictureDetail.Lines,
         params IReadOnlyList<Component> faint
     )
     {
         var faintness = new Faintness(faint.Select(part => part.Kind));
         look = Look.Of(look.Components.Concat(faint));
+        var typesetting = detail == PictureDetail.Words ? new Typesetting(content) : null;
         var scale = LongestSide / screens.Max(screen => Math.Max(screen.Width, screen.Height));
         var layers = Layers
             .Where(layer => layer.In.Contains(shows))
-            .Select(layer => (layer, Scene: new Scene(look, layer.Reads, content)))
+            .Select(layer => (layer, Scene: new Scene(look, layer.Reads, content, typesetting)))
             .ToList();
-        return
+        ImmutableArray<ScreenDrawing> drawn =
         [
             .. screens.Select(
                 (screen, index) =>
@@ -67,6 +80,12 @@ public static class DesktopPicture
                         Math.Round(screen.Width * scale),
                         Math.Round(screen.Height * scale)
                     );
+                    var all = new Box(
+                        -scale * screens.Take(index).Sum(before => before.Width),
+                        0,
+                        scale * screens.Sum(one => one.Width),
+                        scale * screens.Max(one => one.Height)
+                    );
                     return new ScreenDrawing(
                         screen,
                         Drawing(
@@ -74,7 +93,15 @@ public static class DesktopPicture
                             layers.Select(one =>
                                 faintness.In(
                                     one.layer.Draw(
-                                        new Stage(one.Scene, shows, screen, area, scale, index == 0)
+                                        new Stage(
+                                            one.Scene,
+                                            shows,
+                                            screen,
+                                            area,
+                                            scale,
+                                            index == 0,
+                                            all
+                                        )
                                     )
                                 )
                             )
@@ -83,6 +110,16 @@ public static class DesktopPicture
                 }
             ),
         ];
+        return new LookDrawing(
+            drawn,
+            typesetting?.Faces ?? [],
+            typesetting?.Missing ?? [],
+            [
+                .. WithCode.Where(kind =>
+                    look[kind] is not null && layers.Any(one => one.layer.Reads.Contains(kind))
+                ),
+            ]
+        );
     }
 
     /// <summary>The parts of what is on that a picture shows, and in which a look has no say.</summary>
@@ -98,6 +135,18 @@ public static class DesktopPicture
         ];
     }
 
-    private static string Drawing(Box area, IEnumerable<XElement?> layers) =>
-        Shape.Document(area.Width, area.Height, new XAttribute("aria-hidden", "true"), layers);
+    private static string Drawing(Box area, IEnumerable<XElement?> layers)
+    {
+        var drawn = layers.ToList();
+        var usesFilter = drawn.Any(layer =>
+            layer?.DescendantsAndSelf().Attributes("filter").Any() == true
+        );
+        return Shape.Document(
+            area.Width,
+            area.Height,
+            new XAttribute("aria-hidden", "true"),
+            usesFilter ? Typesetting.Filter : null,
+            drawn
+        );
+    }
 }

@@ -3,7 +3,10 @@ using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Picture;
 
-/// <summary>Draws the dock.</summary>
+/// <summary>
+/// Draws the dock: a bar with its entries, each as large as it is at rest. How far one grows under the pointer is an outline around
+/// it, and how far that reaches a line along the bar.
+/// </summary>
 internal static class DockDrawing
 {
     /// <summary>Where it lies, and how it is drawn.</summary>
@@ -15,73 +18,125 @@ internal static class DockDrawing
             Draw
         );
 
-    private const double Gap = 0.32;
+    private const double Gap = 0.28;
     private const int UnderPointer = 2;
+
+    /// <summary>How far a dock that is always in sight keeps windows from its edge; nothing where there is none.</summary>
+    internal static (Edge Edge, double Thickness) Keeps(Stage stage)
+    {
+        var dock = stage.Scene[DockKind.Kind];
+        return IsOn(stage, dock) && !dock.Get(DockKind.Hides)
+            ? (dock.Get(DockKind.Edge), dock.Get(DockKind.Offset) + Thickness(dock))
+            : default;
+    }
+
+    private static bool IsOn(Stage stage, Component dock) =>
+        stage.IsMain && DockKind.IsThere(dock) && dock.Get(DockKind.Entries) is { Length: > 0 };
+
+    private static double Thickness(Component dock)
+    {
+        var size = dock.Get(DockKind.IconSize);
+        return size * (1 + 2 * Gap + (dock.Get(DockKind.Labels) ? 0.4 : 0));
+    }
 
     private static XElement? Draw(Stage stage)
     {
         var (scene, dock, area) = (stage.Scene, stage.Scene[DockKind.Kind], stage.Area);
-        if (
-            !stage.IsMain
-            || !DockKind.IsThere(dock)
-            || dock.Get(DockKind.Entries) is not { Length: > 0 } entries
-        )
+        if (!IsOn(stage, dock))
             return null;
-        var edge = dock.Get(DockKind.Edge);
+        var (entries, edge) = (dock.Get(DockKind.Entries), dock.Get(DockKind.Edge));
         var across = edge is Edge.Bottom or Edge.Top;
         var size = dock.Get(DockKind.IconSize);
-        var sizes = entries.Select((_, i) => size * Grown(dock.Get(DockKind.Zoom), i)).ToList();
         var gap = size * Gap;
-        var length = sizes.Sum() + gap * (sizes.Count + 1);
-        var thick = size + 2 * gap;
+        var hasLabels = dock.Get(DockKind.Labels);
+        // Where the bar is upright, a label takes room between two entries.
+        var label = hasLabels ? size * 0.4 : 0;
+        var step = size + gap + (across ? 0 : label);
+        var (length, thick) = (entries.Length * step + gap, Thickness(dock));
         var away = dock.Get(DockKind.Hides) ? 3 - thick : dock.Get(DockKind.Offset);
+        var start = ((across ? area.Width : area.Height) - length) / 2;
         var bar = edge switch
         {
-            Edge.Top => new Box((area.Width - length) / 2, away, length, thick),
-            Edge.Left => new Box(away, (area.Height - length) / 2, thick, length),
-            Edge.Right => new Box(
-                area.Width - thick - away,
-                (area.Height - length) / 2,
-                thick,
-                length
-            ),
-            _ => new Box((area.Width - length) / 2, area.Height - thick - away, length, thick),
+            Edge.Top => new Box(start, away, length, thick),
+            Edge.Left => new Box(away, start, thick, length),
+            Edge.Right => new Box(area.Width - thick - away, start, thick, length),
+            _ => new Box(start, area.Height - thick - away, length, thick),
         };
         var drawn = Shape.Part(
             DockKind.Kind,
-            scene.Rect(bar, Role.Panel, scene.Radius + 4).Opacity(dock.Get(DockKind.Opacity) / 100)
+            scene.Rect(bar, Role.Panel, scene.Radius).Opacity(dock.Get(DockKind.Opacity) / 100)
         );
-        var at = (across ? bar.X : bar.Y) + gap;
         for (var i = 0; i < entries.Length; i++)
         {
-            // What grows under the pointer grows away from the edge.
-            var box = edge switch
-            {
-                Edge.Top => new Box(at, bar.Y + gap, sizes[i], sizes[i]),
-                Edge.Left => new Box(bar.X + gap, at, sizes[i], sizes[i]),
-                Edge.Right => new Box(bar.Right - gap - sizes[i], at, sizes[i], sizes[i]),
-                _ => new Box(at, bar.Bottom - gap - sizes[i], sizes[i], sizes[i]),
-            };
+            var at = gap + i * step;
+            var box = across
+                ? new Box(bar.X + at, bar.Y + gap, size, size)
+                : new Box(bar.X + (thick - size) / 2, bar.Y + at, size, size);
             drawn.Add(IconsDrawing.Icon(scene, entries[i], box));
-            if (dock.Get(DockKind.Labels) && across && i == UnderPointer)
+            if (hasLabels)
                 drawn.Add(
                     scene.Text(
-                        box.X,
-                        edge == Edge.Top ? bar.Bottom + gap : box.Y - gap,
-                        box.Width,
-                        Role.PanelText
+                        box.X + size * 0.1,
+                        box.Bottom + gap * 0.5 + label * 0.4,
+                        size * 0.8,
+                        Role.PanelText,
+                        new Run(PictureWords.ProgramOf(entries[i]))
+                        {
+                            Align = Align.Centre,
+                            Size = Math.Min(1, label * 0.8 / scene.TypeHeight),
+                            Room = size + gap * 0.9,
+                        }
                     )
                 );
-            at += sizes[i] + gap;
+            if (i == UnderPointer && scene.HasWords)
+                drawn.Add(Growth(scene, dock, edge, box), Reach(scene, dock, edge, bar, box));
         }
         return drawn.MovesTo(edge);
     }
 
-    private static double Grown(double zoom, int index) =>
-        Math.Abs(index - UnderPointer) switch
-        {
-            0 => zoom,
-            1 => 1 + (zoom - 1) * 0.4,
-            _ => 1,
-        };
+    /// <summary>How large an entry is under the pointer: it grows away from the edge.</summary>
+    private static XElement? Growth(Scene scene, Component dock, Edge edge, Box box)
+    {
+        var size = box.Width * dock.Get(DockKind.Zoom);
+        if (size <= box.Width)
+            return null;
+        var more = (size - box.Width) / 2;
+        var grown = new Box(
+            edge switch
+            {
+                Edge.Left => box.X,
+                Edge.Right => box.X - 2 * more,
+                _ => box.X - more,
+            },
+            edge switch
+            {
+                Edge.Top => box.Y,
+                Edge.Bottom => box.Y - 2 * more,
+                _ => box.Y - more,
+            },
+            size,
+            size
+        );
+        return scene.Outline(grown, Role.Accent);
+    }
+
+    /// <summary>How far from the pointer entries grow.</summary>
+    private static XElement? Reach(Scene scene, Component dock, Edge edge, Box bar, Box box)
+    {
+        if (dock.Get(DockKind.Zoom) <= 1)
+            return null;
+        var reach = dock.Get(DockKind.Reach);
+        var (x, y) = (box.X + box.Width / 2, box.Y + box.Height / 2);
+        const double Thick = 2;
+        return scene.Rect(
+            edge switch
+            {
+                Edge.Top => new Box(x - reach, bar.Bottom - Thick, 2 * reach, Thick),
+                Edge.Bottom => new Box(x - reach, bar.Y, 2 * reach, Thick),
+                Edge.Left => new Box(bar.Right - Thick, y - reach, Thick, 2 * reach),
+                _ => new Box(bar.X, y - reach, Thick, 2 * reach),
+            },
+            Role.Accent
+        );
+    }
 }

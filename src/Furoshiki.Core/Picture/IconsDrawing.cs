@@ -15,17 +15,9 @@ internal static class IconsDrawing
         new(
             Depth.DesktopIcons,
             Scenes.WithDesktop,
-            [PanelsKind.Kind, .. Scene.Type, .. Reads],
+            [.. Stage.WorkReads, .. Scene.Type, .. Reads],
             DrawDesktopIcons
         );
-
-    private static readonly string[] OnDesktop =
-    [
-        "user-home",
-        "folder",
-        "folder-pictures",
-        "user-trash",
-    ];
 
     /// <summary>One icon; where no set has one that can be drawn, the empty frame that a desktop falls back to.</summary>
     internal static XElement Icon(Scene scene, string name, Box box) =>
@@ -37,6 +29,16 @@ internal static class IconsDrawing
                 IconsKind.Kind,
                 Shape.Rect(box.Inset(box.Width * 0.1), scene.Colours[Role.DimText], 2).Opacity(0.35)
             );
+
+    /// <summary>Where the icons on the desktop are; nothing where there are none.</summary>
+    internal static IEnumerable<Box> Column(Stage stage)
+    {
+        var icons = stage.Scene[IconsKind.Kind];
+        if (!stage.IsMain || !icons.Get(IconsKind.OnDesktop))
+            return [];
+        var size = icons.Get(IconsKind.DesktopSize);
+        return [stage.Work with { Width = size * 2 }];
+    }
 
     private static XElement? DrawDesktopIcons(Stage stage)
     {
@@ -50,18 +52,23 @@ internal static class IconsDrawing
         var drawn = Shape.Part(IconsKind.Kind);
         for (
             var i = 0;
-            i < OnDesktop.Length && work.Y + size * 0.5 + (i + 1) * step < work.Bottom;
+            i < PictureWords.OnDesktop.Length && work.Y + size * 0.5 + (i + 1) * step < work.Bottom;
             i++
         )
         {
             var y = work.Y + size * 0.5 + i * step;
-            drawn.Add(Icon(scene, OnDesktop[i], new Box(x, y, size, size)));
+            drawn.Add(Icon(scene, PictureWords.OnDesktop[i].Icon, new Box(x, y, size, size)));
             drawn.Add(
                 scene.Text(
                     x + size * 0.08,
                     y + size + scene.TypeHeight * 0.8,
                     size * 0.84,
-                    Role.PanelText
+                    Role.PanelText,
+                    new Run(PictureWords.OnDesktop[i].Name)
+                    {
+                        Align = Align.Centre,
+                        Room = size * 1.8,
+                    }
                 )
             );
         }

@@ -11,21 +11,14 @@ internal static class LauncherDrawing
         new(
             Depth.Launcher,
             [PictureScene.Menu],
-            [LauncherKind.Kind, PanelsKind.Kind, .. ControlsDrawing.Reads, .. IconsDrawing.Reads],
+            [
+                LauncherKind.Kind,
+                .. Stage.WorkReads,
+                .. ControlsDrawing.Reads,
+                .. IconsDrawing.Reads,
+            ],
             Draw
         );
-
-    private static readonly string[] Programs =
-    [
-        "utilities-terminal",
-        "folder",
-        "text-x-generic",
-        "image-x-generic",
-        "folder-documents",
-        "folder-pictures",
-        "user-home",
-        "user-trash",
-    ];
 
     private static XElement? Draw(Stage stage)
     {
@@ -66,7 +59,12 @@ internal static class LauncherDrawing
             LauncherKind.Kind,
             scene.Rect(box, Role.Title, radius),
             scene.Rect(box.Inset(1), Role.Window, radius),
-            ControlsDrawing.Field(scene, new Box(box.X + 10, box.Y + 10, box.Width - 20, line))
+            ControlsDrawing.Field(
+                scene,
+                new Box(box.X + 10, box.Y + 10, box.Width - 20, line),
+                PictureWords.Find
+            ),
+            scene.HasWords ? Which(scene, launcher, box) : null
         );
         var inside = new Box(box.X + 10, box.Y + line + 18, box.Width - 20, box.Height - line - 26);
         drawn.Add(
@@ -77,10 +75,20 @@ internal static class LauncherDrawing
         return drawn;
     }
 
+    /// <summary>What the launcher is, at its foot.</summary>
+    private static XElement Which(Scene scene, Component launcher, Box box) =>
+        scene.Text(
+            box.X + 10,
+            box.Bottom - scene.TypeHeight * 0.8,
+            box.Width - 20,
+            Role.DimText,
+            new Run(launcher.Get(LauncherKind.Which)) { Align = Align.End, Size = 0.8 }
+        );
+
     private static XElement List(Scene scene, Box box, double line)
     {
         var drawn = Shape.Group();
-        for (var i = 0; i < Programs.Length && (i + 1) * line <= box.Height; i++)
+        for (var i = 0; i < PictureWords.Programs.Length && (i + 1) * line <= box.Height; i++)
         {
             var row = new Box(box.X, box.Y + i * line, box.Width, line);
             if (i == 1)
@@ -88,7 +96,7 @@ internal static class LauncherDrawing
             drawn.Add(
                 IconsDrawing.Icon(
                     scene,
-                    Programs[i],
+                    PictureWords.Programs[i].Icon,
                     new Box(row.X + 4, row.Y + 3, line - 6, line - 6)
                 )
             );
@@ -97,9 +105,20 @@ internal static class LauncherDrawing
                     row.X + line + 6,
                     row.Y + line / 2,
                     scene.TypeHeight * (4 + i * 3 % 4),
-                    i == 1 ? Role.SelectionText : Role.Text
+                    i == 1 ? Role.SelectionText : Role.Text,
+                    new Run(PictureWords.Programs[i].Name) { Room = row.Width * 0.5 }
                 )
             );
+            if (scene.HasWords)
+                drawn.Add(
+                    scene.Text(
+                        row.X + row.Width * 0.6,
+                        row.Y + line / 2,
+                        row.Width * 0.38,
+                        i == 1 ? Role.SelectionText : Role.DimText,
+                        new Run(PictureWords.Programs[i].Keys) { Align = Align.End }
+                    )
+                );
         }
         return drawn;
     }
@@ -109,15 +128,21 @@ internal static class LauncherDrawing
         var icon = Math.Min(box.Height / 3.4, scene[IconsKind.Kind].Get(IconsKind.Size) * 1.3);
         var (stepX, stepY) = (box.Width / 4, icon + scene.TypeHeight * 2.2);
         return Shape.Group([
-            .. Programs.SelectMany(
+            .. PictureWords.Programs.SelectMany(
                 (program, i) =>
                 {
                     var x = box.X + i % 4 * stepX + (stepX - icon) / 2;
                     var y = box.Y + i / 4 * stepY;
                     return new[]
                     {
-                        IconsDrawing.Icon(scene, program, new Box(x, y, icon, icon)),
-                        scene.Text(x, y + icon + scene.TypeHeight * 0.8, icon, Role.Text),
+                        IconsDrawing.Icon(scene, program.Icon, new Box(x, y, icon, icon)),
+                        scene.Text(
+                            x,
+                            y + icon + scene.TypeHeight * 0.8,
+                            icon,
+                            Role.Text,
+                            new Run(program.Name) { Align = Align.Centre, Room = stepX * 0.94 }
+                        ),
                     };
                 }
             ),

@@ -35,14 +35,35 @@ internal static class LockDrawing
         var line = scene.TypeHeight;
         var middle = area.Part(0.5, 0.4, 0, 0);
         drawn.Add(
-            scene.Text(middle.X - line * 6, middle.Y - line * 2, line * 12, Role.PanelText, 7)
+            scene.Text(
+                middle.X - line * 6,
+                middle.Y - line * 2,
+                line * 12,
+                Role.PanelText,
+                new Run(PictureWords.Clock)
+                {
+                    Bar = 7,
+                    Size = 5,
+                    Align = Align.Centre,
+                    Room = line * 24,
+                }
+            )
         );
-        drawn.Add(scene.Text(middle.X - line * 4, middle.Y + line, line * 8, Role.PanelText));
+        drawn.Add(
+            scene.Text(
+                middle.X - line * 4,
+                middle.Y + line,
+                line * 8,
+                Role.PanelText,
+                new Run(PictureWords.Day) { Align = Align.Centre, Room = line * 16 }
+            )
+        );
         if (screen.Get(LockKind.Password))
             drawn.Add(
                 ControlsDrawing.Field(
                     scene,
-                    new Box(middle.X - line * 7, area.Height * 0.62, line * 14, line * 2.2)
+                    new Box(middle.X - line * 7, area.Height * 0.62, line * 14, line * 2.2),
+                    PictureWords.Password
                 )
             );
         return drawn;

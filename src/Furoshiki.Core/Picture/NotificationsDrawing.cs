@@ -11,7 +11,7 @@ internal static class NotificationsDrawing
         new(
             Depth.Notifications,
             [PictureScene.Desktop, PictureScene.Settings],
-            [NotificationsKind.Kind, PanelsKind.Kind, BordersKind.Kind, .. Scene.Type],
+            [NotificationsKind.Kind, .. Stage.WorkReads, BordersKind.Kind, .. Scene.Type],
             Draw
         );
 
@@ -27,7 +27,7 @@ internal static class NotificationsDrawing
         var style = notifications.Get(NotificationsKind.Style);
         var line = scene.TypeHeight;
         var (width, height) =
-            style == MessageStyle.Strip ? (line * 20, line * 2.4) : (line * 14, line * 4.2);
+            style == MessageStyle.Strip ? (line * 22, line * 2.4) : (line * 18, line * 4.6);
         const double Away = 10;
         var box = new Box(
             corner is Corner.TopLeft or Corner.BottomLeft
@@ -44,12 +44,39 @@ internal static class NotificationsDrawing
             NotificationsKind.Kind,
             scene.Rect(box, Role.Window, radius),
             scene.Rect(new Box(box.X, box.Y + radius, 3, box.Height - 2 * radius), Role.Urgent),
-            scene.Text(box.X + line, box.Y + line * 1.2, line * 5, Role.Text, 1.3)
+            scene.Text(
+                box.X + line,
+                box.Y + line * 1.2,
+                line * 5,
+                Role.Text,
+                new Run(PictureWords.NoticeTitle)
+                {
+                    Bar = 1.3,
+                    IsStrong = true,
+                    Room = width - line * 2,
+                }
+            )
         );
         if (style != MessageStyle.Strip)
         {
-            drawn.Add(scene.Text(box.X + line, box.Y + line * 2.3, line * 11, Role.DimText));
-            drawn.Add(scene.Text(box.X + line, box.Y + line * 3.2, line * 8, Role.DimText));
+            drawn.Add(
+                scene.Text(
+                    box.X + line,
+                    box.Y + line * 2.4,
+                    line * 11,
+                    Role.DimText,
+                    new Run(PictureWords.Notice) { Room = width - line * 1.5 }
+                )
+            );
+            drawn.Add(
+                scene.Text(
+                    box.X + line,
+                    box.Y + line * 3.6,
+                    line * 8,
+                    Role.DimText,
+                    new Run(PictureWords.NoticeMore) { Room = width - line * 1.5 }
+                )
+            );
         }
         return drawn;
     }

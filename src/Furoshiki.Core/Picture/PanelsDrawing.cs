@@ -21,6 +21,8 @@ internal static class PanelsDrawing
         On(stage)
             .Select(one => one.Panel)
             .Where(panel => !panel.Get(PanelsKind.Hides))
+            .Select(panel => (panel.Get(PanelsKind.Edge), panel.Get(PanelsKind.Thickness)))
+            .Append(DockDrawing.Keeps(stage))
             .Aggregate(stage.Area, Without);
 
     private static XElement Draw(Stage stage) =>
@@ -41,10 +43,10 @@ internal static class PanelsDrawing
             .Where(one => one.Panel.Get(PanelsKind.Screen) == stage.Name);
     }
 
-    private static Box Without(Box work, Component panel)
+    private static Box Without(Box work, (Edge Edge, double Thickness) kept)
     {
-        var thick = panel.Get(PanelsKind.Thickness);
-        return panel.Get(PanelsKind.Edge) switch
+        var thick = kept.Thickness;
+        return kept.Edge switch
         {
             Edge.Top => new Box(work.X, work.Y + thick, work.Width, work.Height - thick),
             Edge.Bottom => work with { Height = work.Height - thick },
@@ -159,21 +161,32 @@ internal static class PanelsDrawing
                     )
             ),
             "clock" => across
-                ? scene.Text(slot.X, middleY, slot.Width, Role.PanelText)
-                : Shape.Group(
-                    scene.Text(
-                        middleX - unit * 0.28,
-                        middleY - unit * 0.14,
-                        unit * 0.56,
-                        Role.PanelText
-                    ),
-                    scene.Text(
-                        middleX - unit * 0.28,
-                        middleY + unit * 0.14,
-                        unit * 0.56,
-                        Role.PanelText
-                    )
-                ),
+                ? scene.Text(
+                    slot.X,
+                    middleY,
+                    slot.Width,
+                    Role.PanelText,
+                    new Run(PictureWords.Clock) { Align = Align.Centre }
+                )
+                : Shape.Group([
+                    .. PictureWords
+                        .Clock.Split(':')
+                        .Select(
+                            (digits, i) =>
+                                scene.Text(
+                                    middleX - unit * 0.28,
+                                    middleY + unit * (i - 0.5) * (scene.HasWords ? 0.5 : 0.28),
+                                    unit * 0.56,
+                                    Role.PanelText,
+                                    new Run(digits)
+                                    {
+                                        Align = Align.Centre,
+                                        Size = Math.Min(1, unit / scene.TypeHeight / 2),
+                                        Room = unit,
+                                    }
+                                )
+                        ),
+                ]),
             "space" => Shape.Group(),
             _ => Dot(scene, slot, unit * 0.2, Role.PanelText, square: true),
         };
@@ -222,7 +235,8 @@ internal static class PanelsDrawing
             box.X,
             box.Y + box.Height / 2,
             box.Width * 0.8,
-            index == 0 ? Role.PanelText : Role.DimText
+            index == 0 ? Role.PanelText : Role.DimText,
+            new Run(PictureWords.Windows[index]) { Room = box.Width * 0.92 }
         );
     }
 

@@ -1,5 +1,7 @@
+using System.Collections.Immutable;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Picture;
 
@@ -13,10 +15,25 @@ public sealed record PictureContent(
     Func<Digest, string, string> Address
 )
 {
+    /// <summary>Gives a font file by its digest and name, ready to set text with; null where it is not at hand or no font.</summary>
+    public Func<Digest, string, FontFace?> Faces { get; init; } = (_, _) => null;
+
     /// <summary>Width and height of a picture in px; null where they are not known.</summary>
     internal (double Width, double Height)? SizeOf(Digest digest) =>
         Bytes(digest) is { } bytes ? PictureSize.Of(bytes) : null;
 }
+
+/// <summary>A look as it is drawn.</summary>
+/// <param name="Screens">Each screen, the main one first.</param>
+/// <param name="Faces">The font files that it needs.</param>
+/// <param name="Missing">The families of which no file is at hand, so that others stand in.</param>
+/// <param name="FromSettings">The kinds in it whose own code decides more than their settings say, and which are drawn from those alone.</param>
+public sealed record LookDrawing(
+    ImmutableArray<ScreenDrawing> Screens,
+    ImmutableArray<PictureFace> Faces,
+    ImmutableArray<string> Missing,
+    ImmutableArray<Kind> FromSettings
+);
 
 /// <summary>A drawing of one screen.</summary>
 /// <param name="Screen">The screen.</param>

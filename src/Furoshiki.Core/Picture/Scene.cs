@@ -89,19 +89,24 @@ internal sealed record Layer(
 /// <param name="Area">All of it, in units of the drawing.</param>
 /// <param name="Scale">Units of the drawing for a px of the screen.</param>
 /// <param name="IsMain">Whether it is the main screen.</param>
+/// <param name="All">All screens side by side, seen from the upper left corner of this one.</param>
 internal sealed record Stage(
     Scene Scene,
     PictureScene Shows,
     Screen Screen,
     Box Area,
     double Scale,
-    bool IsMain
+    bool IsMain,
+    Box All = default
 )
 {
     /// <summary>What the screen is called in looks.</summary>
     public string Name => IsMain ? SettingType.ScreenName.Main : Screen.Id;
 
-    /// <summary>What the panels leave to windows.</summary>
+    /// <summary>What <see cref="Work" /> is worked out from.</summary>
+    public static readonly ImmutableArray<Kind> WorkReads = [PanelsKind.Kind, DockKind.Kind];
+
+    /// <summary>What the panels and the dock leave to windows.</summary>
     public Box Work => PanelsDrawing.WorkArea(this);
 }
 
@@ -109,7 +114,13 @@ internal sealed record Stage(
 /// <param name="look">The look.</param>
 /// <param name="reads">The kinds that are asked for.</param>
 /// <param name="content">The assets to draw with.</param>
-internal sealed class Scene(Look look, ImmutableArray<Kind> reads, PictureContent content)
+/// <param name="typesetting">Sets words; null where bars stand for them.</param>
+internal sealed class Scene(
+    Look look,
+    ImmutableArray<Kind> reads,
+    PictureContent content,
+    Typesetting? typesetting = null
+)
 {
     private IconLookup? _icons;
     private IconLookup? _cursor;
@@ -151,6 +162,16 @@ internal sealed class Scene(Look look, ImmutableArray<Kind> reads, PictureConten
     public XElement Rect(Box box, Setting<Rgba> role, double radius = 0) =>
         Shape.Rect(box, Colours[role], radius).Role(role);
 
+    /// <summary>A line around a rectangle, in the colour of a role.</summary>
+    public XElement Outline(Box box, Setting<Rgba> role, double radius = 0)
+    {
+        var line = Rect(box.Inset(0.75), role, radius);
+        line.SetAttributeValue("stroke", line.Attribute("fill")!.Value);
+        line.SetAttributeValue("fill", "none");
+        line.Add(Shape.At("stroke-width", 1.5));
+        return line;
+    }
+
     /// <summary>A circle in the colour of a role.</summary>
     public XElement Circle(double x, double y, double radius, Setting<Rgba> role) =>
         Shape.Circle(x, y, radius, Colours[role]).Role(role);
@@ -159,18 +180,66 @@ internal sealed class Scene(Look look, ImmutableArray<Kind> reads, PictureConten
     public XElement Path(string data, Setting<Rgba> role) =>
         Shape.Path(data, Colours[role]).Role(role);
 
-    /// <summary>A run of text, as a bar of its colour.</summary>
-    public XElement Text(
-        double x,
-        double middle,
-        double width,
-        Setting<Rgba> role,
-        double weight = 1
-    )
+    /// <summary>Whether text is drawn as words.</summary>
+    public bool HasWords => typesetting is not null;
+
+    /// <summary>A run of text in the colour of a role: words, or a bar of a width.</summary>
+    public XElement Text(double x, double middle, double width, Setting<Rgba> role, Run run)
     {
-        var height = TextBar * weight * this[FontsKind.Kind].Get(FontsKind.Weight) / 400;
-        return Rect(new Box(x, middle - height / 2, width, height), role);
+        var fonts = this[FontsKind.Kind];
+        if (typesetting is null)
+        {
+            var height = TextBar * run.Bar * fonts.Get(FontsKind.Weight) / 400;
+            return Rect(new Box(x, middle - height / 2, width, height), role);
+        }
+        var room = run.Room ?? width;
+        var left = run.Align switch
+        {
+            Align.Centre => x + (width - room) / 2,
+            Align.End => x + width - room,
+            _ => x,
+        };
+        return Words(new Box(left, middle, room, 0), Colours[role], run).Role(role);
     }
+
+    /// <summary>Words in a colour, in the middle of a box's height.</summary>
+    public XElement Words(Box box, Rgba colour, Run run) =>
+        Typesetting.Set(this[FontsKind.Kind], Typeface(run), run.Words, box, run.Align, colour);
+
+    /// <summary>How wide some words of the interface are, in units of the drawing.</summary>
+    public double WidthOf(string words) => Typeface(words).WidthOf(words);
+
+    /// <summary>The font of a run.</summary>
+    private Typeface Typeface(Run run)
+    {
+        var fonts = this[FontsKind.Kind];
+        var weight = fonts.Get(FontsKind.Weight);
+        var (family, size) = run.Use switch
+        {
+            TextUse.Document => (fonts.Get(FontsKind.Document), FontsKind.DocumentSize),
+            TextUse.FixedWidth => (fonts.Get(FontsKind.FixedWidth), FontsKind.FixedSize),
+            TextUse.Title => (fonts.Get(FontsKind.Title), FontsKind.TitleSize),
+            _ => ("", FontsKind.Size),
+        };
+        if (run.Use == TextUse.Title)
+            weight = fonts.Get(FontsKind.TitleWeight);
+        return TypefaceOf(
+            fonts,
+            family.Length > 0 ? family : fonts.Get(FontsKind.Interface),
+            fonts.Get(size, fonts.Get(FontsKind.Size)) * run.Size,
+            run.IsStrong ? Math.Max(weight, 600) : weight,
+            run.Use == TextUse.FixedWidth
+        );
+    }
+
+    /// <summary>A font that a component names.</summary>
+    public Typeface TypefaceOf(
+        Component part,
+        string family,
+        double points,
+        double weight = 400,
+        bool isFixed = false
+    ) => (typesetting ?? new Typesetting(Content)).Find(part, family, points, weight, isFixed);
 
     /// <summary>A picture that a setting of a component names, over a whole box; null if it is not at hand.</summary>
     public XElement? Picture(Component component, Setting<string> setting, Box box) =>

@@ -15,6 +15,24 @@ internal readonly record struct Box(double X, double Y, double Width, double Hei
     public Box Inset(double by) =>
         new(X + by, Y + by, Math.Max(0, Width - 2 * by), Math.Max(0, Height - 2 * by));
 
+    /// <summary>The largest boxes in this one that leave another free; this one itself where they lie apart.</summary>
+    public IEnumerable<Box> Beside(Box other) =>
+        other.X >= Right || other.Right <= X || other.Y >= Bottom || other.Bottom <= Y
+            ? [this]
+            :
+            [
+                this with
+                {
+                    Width = Math.Max(0, other.X - X),
+                },
+                new Box(other.Right, Y, Math.Max(0, Right - other.Right), Height),
+                this with
+                {
+                    Height = Math.Max(0, other.Y - Y),
+                },
+                new Box(X, other.Bottom, Width, Math.Max(0, Bottom - other.Bottom)),
+            ];
+
     /// <summary>A part of this box, given in shares of its width and height.</summary>
     public Box Part(double x, double y, double width, double height) =>
         new(X + x * Width, Y + y * Height, width * Width, height * Height);
@@ -86,6 +104,30 @@ internal static class Shape
             content
         ).ToString(SaveOptions.DisableFormatting);
 
+    /// <summary>Something seen out of focus through a window in front of it.</summary>
+    /// <param name="behind">What is seen.</param>
+    /// <param name="window">Through what.</param>
+    public static XElement Blurred(XElement behind, Box window)
+    {
+        var id = $"{window.X:0}-{window.Y:0}-{window.Width:0}-{window.Height:0}";
+        return Group(
+            new XElement(
+                Svg + "clipPath",
+                new XAttribute("id", $"through-{id}"),
+                Rect(window, new Rgba(0, 0, 0))
+            ),
+            new XElement(
+                Svg + "filter",
+                new XAttribute("id", $"soft-{id}"),
+                new XElement(Svg + "feGaussianBlur", At("stdDeviation", 6))
+            ),
+            Group(
+                new XAttribute("clip-path", $"url(#through-{id})"),
+                Group(new XAttribute("filter", $"url(#soft-{id})"), behind)
+            )
+        );
+    }
+
     public static XElement Group(params object?[] content) => new(Svg + "g", content);
 
     /// <summary>A group that can be pointed at as a part.</summary>
@@ -149,7 +191,7 @@ internal static class Shape
     public static string Number(double value) =>
         value.ToString("0.##", CultureInfo.InvariantCulture);
 
-    private static object[] Fill(Rgba fill)
+    public static object[] Fill(Rgba fill)
     {
         var colour = new XAttribute("fill", (fill with { A = 255 }).ToString());
         return fill.A == 255 ? [colour] : [colour, At("fill-opacity", fill.A / 255.0)];

@@ -7,50 +7,66 @@ namespace Furoshiki.Core.Picture;
 /// <summary>Draws the terminal.</summary>
 internal static class TerminalDrawing
 {
-    /// <summary>What stands in the lines of the drawing: how long each run is, and its colour's place among the sixteen.</summary>
-    private static readonly (double Length, int Colour)[][] Lines =
-    [
-        [(0.16, 2), (0.08, 4), (0.3, -1)],
-        [(0.22, -1), (0.14, 3), (0.12, -1)],
-        [(0.22, -1), (0.18, 6), (0.2, 8)],
-        [(0.22, -1), (0.1, 1), (0.24, -1)],
-        [(0.16, 2), (0.08, 4), (0.18, -1)],
-        [(0.5, -1), (0.14, 5)],
-        [(0.4, 8)],
-        [(0.16, 2), (0.08, 4)],
-    ];
+    /// <summary>How wide a letter of a fixed width is, in its size, where its font is not at hand.</summary>
+    private const double Letter = 0.6;
+
+    /// <summary>Whether what lies behind the terminal shows through it.</summary>
+    internal static bool IsSeenThrough(Scene scene) =>
+        scene[TerminalKind.Kind].Get(TerminalKind.Opacity) < 100;
 
     /// <summary>What is in the terminal's window.</summary>
-    internal static XElement Draw(Scene scene, Box box)
+    internal static XElement Draw(Stage stage, Box box)
     {
-        var terminal = scene[TerminalKind.Kind];
+        var (scene, terminal) = (stage.Scene, stage.Scene[TerminalKind.Kind]);
         var ground = terminal.Get(TerminalKind.Ground, scene.Colours[Role.View]);
         var text = terminal.Get(TerminalKind.Text, scene.Colours[Role.Text]);
-        var line = terminal.Get(TerminalKind.Size) * 96 / 72;
+        var face = scene.TypefaceOf(
+            terminal,
+            terminal.Get(TerminalKind.Font),
+            terminal.Get(TerminalKind.Size),
+            isFixed: true
+        );
+        var (line, lines) = (face.Size, PictureWords.Terminal);
+        var letter = face.Face is null ? line * Letter : face.WidthOf("m");
         var drawn = Shape.Part(
             TerminalKind.Kind,
+            IsSeenThrough(scene) && terminal.Get(TerminalKind.Blur)
+                ? Shape.Blurred(WallpaperDrawing.Layer.Draw(stage)!, box)
+                : null,
             Shape
                 .Rect(box, ground)
                 .Opacity(Math.Max(0.15, terminal.Get(TerminalKind.Opacity) / 100))
         );
-        for (var i = 0; i < Lines.Length && (i + 1) * line * 1.6 < box.Height - line * 4; i++)
+        for (var i = 0; i < lines.Length && (i + 1) * line * 1.6 < box.Height - line * 4; i++)
         {
             var x = box.X + line;
-            foreach (var (length, colour) in Lines[i])
+            foreach (var (words, index) in lines[i])
             {
-                var bar = new Box(
-                    x,
-                    box.Y + (i + 0.7) * line * 1.6,
-                    box.Width * length,
-                    line * 0.36
-                );
-                drawn.Add(
-                    colour < 0
-                        ? Shape.Rect(bar, text)
-                        : Shape.Rect(bar, Of(scene, colour, text)).Role(Role.Terminal[colour])
-                );
-                x += bar.Width + line * 0.7;
+                var colour = index < 0 ? text : Of(scene, index, text);
+                var width = Math.Min(words.Length * letter, box.Right - line - x);
+                if (width <= 0)
+                    break;
+                var middle = box.Y + (i + 0.9) * line * 1.6;
+                var run = scene.HasWords
+                    ? Typesetting.Set(
+                        scene[FontsKind.Kind],
+                        face,
+                        words,
+                        new Box(x, middle, box.Right - x, 0),
+                        Align.Start,
+                        colour
+                    )
+                    : Shape.Rect(new Box(x, middle - line * 0.18, width, line * 0.36), colour);
+                drawn.Add(index < 0 ? run : run.Role(Role.Terminal[index]));
+                x += width + letter;
             }
+            if (i == lines.Length - 1)
+                drawn.Add(
+                    Shape.Rect(
+                        new Box(x, box.Y + (i + 0.42) * line * 1.6, letter, line * 1.5),
+                        text
+                    )
+                );
         }
         var step = (box.Width - 2 * line) / 16;
         for (var i = 0; i < 16; i++)

@@ -23,7 +23,14 @@ internal static class WallpaperDrawing
     private static XElement? Picture(Stage stage, Component wallpaper)
     {
         var own = wallpaper.ItemAlone(stage.Screen.Id);
-        var name = own.Get(WallpaperKind.Picture, wallpaper.Get(WallpaperKind.Picture));
+        // Of pictures in turn the first is shown, unless one stays.
+        var inTurn = wallpaper.Get(WallpaperKind.Frozen)
+            ? []
+            : wallpaper.Get(WallpaperKind.Pictures);
+        var name = own.Get(
+            WallpaperKind.Picture,
+            inTurn is [var first, ..] ? first : wallpaper.Get(WallpaperKind.Picture)
+        );
         if (wallpaper.AssetNamed(name) is not { Content: { } digest })
             return null;
         var address = stage.Scene.Content.Address(digest, name);
@@ -41,6 +48,7 @@ internal static class WallpaperDrawing
             Fit.Fit => Shape.Image(area, address),
             Fit.Centre => Shape.Image(natural, address),
             Fit.Tile => Tiled(area, natural, address),
+            Fit.Span => Shape.Cover(stage.All, size, address),
             _ => Shape.Cover(area, size, address),
         };
         return wallpaper.Get(WallpaperKind.Mirrored)

@@ -8,7 +8,7 @@ internal static class WidgetsDrawing
 {
     /// <summary>Where it lies, and how it is drawn.</summary>
     public static Layer Layer { get; } =
-        new(Depth.Widgets, Scenes.WithDesktop, [WidgetsKind.Kind, ColoursKind.Kind], Draw);
+        new(Depth.Widgets, Scenes.WithDesktop, [WidgetsKind.Kind, .. Scene.Type], Draw);
 
     /// <summary>The drawing that a widget's folder has of it.</summary>
     private const string Face = "face.svg";
@@ -17,24 +17,44 @@ internal static class WidgetsDrawing
     {
         var widgets = stage.Scene[WidgetsKind.Kind];
         return Shape.Group([
-            .. widgets
-                .Items.Select(item => (Item: item, Widget: widgets.ItemAlone(item)))
-                .Where(one => one.Widget.Get(WidgetsKind.Screen) == stage.Name)
-                .Select(one => Widget(stage, widgets, one.Item, one.Widget)),
+            .. On(stage).Select(one => Widget(stage, widgets, one.Item, one.Widget)),
         ]);
+    }
+
+    /// <summary>Where the widgets of a screen are.</summary>
+    internal static IEnumerable<Box> Places(Stage stage) =>
+        On(stage)
+            .Select(one => one.Widget.Get(WidgetsKind.Place))
+            .OfType<SettingValue.Geometry>()
+            .Select(place => BoxOf(stage, place));
+
+    private static IEnumerable<(string Item, Component Widget)> On(Stage stage)
+    {
+        var widgets = stage.Scene[WidgetsKind.Kind];
+        return widgets
+            .Items.Select(item => (item, Widget: widgets.ItemAlone(item)))
+            .Where(one => one.Widget.Get(WidgetsKind.Screen) == stage.Name);
+    }
+
+    /// <summary>Where a widget is drawn: on the lines of the grid, where there is one.</summary>
+    private static Box BoxOf(Stage stage, SettingValue.Geometry place)
+    {
+        var step = stage.Scene[WidgetsKind.Kind].Get(WidgetsKind.Grid) ? WidgetsKind.GridStep : 1;
+        return new Box(
+            OnGrid(place.X) * stage.Scale,
+            OnGrid(place.Y) * stage.Scale,
+            place.Width * stage.Scale,
+            place.Height * stage.Scale
+        );
+
+        double OnGrid(int at) => Math.Round((double)at / step) * step;
     }
 
     private static XElement? Widget(Stage stage, Component widgets, string item, Component widget)
     {
         if (widget.Get(WidgetsKind.Place) is not { } place)
             return null;
-        var (scene, scale) = (stage.Scene, stage.Scale);
-        var box = new Box(
-            place.X * scale,
-            place.Y * scale,
-            place.Width * scale,
-            place.Height * scale
-        );
+        var (scene, box) = (stage.Scene, BoxOf(stage, place));
         var folder = widgets.AssetNamed(widget.Get(WidgetsKind.Which))
             is { IsFolder: true, Content: { } digest }
             ? scene.Content.Trees(digest)
@@ -44,6 +64,17 @@ internal static class WidgetsDrawing
             : Shape.Part(
                 WidgetsKind.Kind,
                 Shape.Rect(box, scene.Colours[Role.DimText], 4).Opacity(0.3)
+            );
+        var options = widget.Get(WidgetsKind.Options);
+        if (scene.HasWords && options.Length > 0)
+            drawn.Add(
+                scene.Text(
+                    box.X,
+                    box.Bottom + scene.TypeHeight * 0.6,
+                    box.Width,
+                    Role.PanelText,
+                    new Run(string.Join(", ", options)) { Align = Align.Centre, Size = 0.7 }
+                )
             );
         return drawn.MovesTo(place, item);
     }

@@ -12,54 +12,78 @@ internal static class WindowScenes
     /// <summary>What windows and all that is in them are drawn from.</summary>
     public static readonly ImmutableArray<Kind> Reads =
     [
-        PanelsKind.Kind,
+        .. Stage.WorkReads,
+        WidgetsKind.Kind,
+        WallpaperKind.Kind,
         TerminalKind.Kind,
         .. ControlsDrawing.Reads,
         .. IconsDrawing.Reads,
-    ];
-
-    private static readonly string[] Files =
-    [
-        "folder",
-        "folder-documents",
-        "folder-pictures",
-        "text-x-generic",
-        "folder",
-        "image-x-generic",
-        "text-x-generic",
-        "utilities-terminal",
     ];
 
     private static readonly double[] Lines = [0.42, 0.74, 0.6, 0.3, 0.86, 0.68, 0.5];
 
     public static XElement? Draw(Stage stage)
     {
-        var (scene, work) = (stage.Scene, stage.Work);
-        var upright = work.Height > work.Width;
-        var front = upright ? work.Part(0.06, 0.2, 0.88, 0.4) : work.Part(0.2, 0.14, 0.58, 0.66);
+        var (scene, free) = (stage.Scene, Free(stage));
+        var upright = free.Height > free.Width;
+        var front = upright ? free.Part(0.04, 0.2, 0.92, 0.5) : free.Part(0.05, 0.05, 0.9, 0.9);
         return stage.Shows switch
         {
-            PictureScene.Files => Window(front, box => FileList(scene, box)),
-            PictureScene.Settings => Window(front, box => SettingsPage.Draw(scene, box)),
-            PictureScene.Terminal => Window(front, box => TerminalDrawing.Draw(scene, box)),
+            PictureScene.Files => Window(PictureWords.FilesTitle, box => FileList(scene, box)),
+            PictureScene.Settings => Window(
+                PictureWords.SettingsTitle,
+                box => SettingsPage.Draw(scene, box)
+            ),
+            PictureScene.Terminal => Window(
+                PictureWords.TerminalTitle,
+                box => TerminalDrawing.Draw(stage, box),
+                TerminalDrawing.IsSeenThrough(scene)
+            ),
             _ => Shape.Group(
                 BordersDrawing.Window(
                     scene,
-                    upright ? work.Part(0.07, 0.06, 0.86, 0.36) : work.Part(0.16, 0.1, 0.44, 0.52),
+                    upright ? free.Part(0.04, 0.04, 0.92, 0.4) : free.Part(0.02, 0.03, 0.7, 0.66),
+                    PictureWords.FilesTitle,
                     isActive: false,
                     inside => FileList(scene, inside)
                 ),
                 BordersDrawing.Window(
                     scene,
-                    upright ? work.Part(0.07, 0.5, 0.86, 0.36) : work.Part(0.44, 0.4, 0.4, 0.46),
+                    upright ? free.Part(0.04, 0.5, 0.92, 0.4) : free.Part(0.3, 0.36, 0.68, 0.6),
+                    PictureWords.PageTitle,
                     isActive: true,
                     inside => Page(scene, inside)
                 )
             ),
         };
 
-        XElement? Window(Box box, Func<Box, XElement> inside) =>
-            stage.IsMain ? BordersDrawing.Window(scene, box, isActive: true, inside) : null;
+        XElement? Window(string name, Func<Box, XElement> inside, bool isSeenThrough = false) =>
+            stage.IsMain
+                ? BordersDrawing.Window(scene, front, name, isActive: true, inside, isSeenThrough)
+                : null;
+    }
+
+    /// <summary>How much of what panels leave to windows they always get, so that many widgets do not squeeze them away.</summary>
+    private const double LeastShare = 0.4;
+
+    /// <summary>Where windows leave widgets and the icons on the desktop in sight.</summary>
+    private static Box Free(Stage stage)
+    {
+        var work = stage.Work;
+        return WidgetsDrawing
+            .Places(stage)
+            .Concat(IconsDrawing.Column(stage))
+            .OrderByDescending(box => box.Width * box.Height)
+            .Aggregate(
+                work,
+                (free, box) =>
+                    free.Beside(box).MaxBy(Area) is var rest
+                    && Area(rest) >= LeastShare * Area(work)
+                        ? rest
+                        : free
+            );
+
+        static double Area(Box box) => box.Width * box.Height;
     }
 
     private static XElement FileList(Scene scene, Box box)
@@ -83,7 +107,8 @@ internal static class WindowScenes
                     side.X + side.Width * 0.16,
                     middle,
                     side.Width * (i % 2 == 0 ? 0.5 : 0.66),
-                    chosen ? Role.SelectionText : Role.DimText
+                    chosen ? Role.SelectionText : Role.DimText,
+                    new Run(PictureWords.Places[i]) { Room = side.Width * 0.8 }
                 )
             );
         }
@@ -93,7 +118,7 @@ internal static class WindowScenes
         var columns = Math.Max(2, Math.Min(4, (int)(view.Width / (icon * 1.6))));
         var stepX = view.Width / columns;
         var stepY = icon + scene.TypeHeight * 2.4;
-        for (var i = 0; i < Files.Length; i++)
+        for (var i = 0; i < PictureWords.Files.Length; i++)
         {
             var cell = new Box(
                 view.X + i % columns * stepX,
@@ -106,16 +131,34 @@ internal static class WindowScenes
             drawn.Add(
                 IconsDrawing.Icon(
                     scene,
-                    Files[i],
+                    PictureWords.Files[i].Icon,
                     new Box(cell.X + (stepX - icon) / 2, cell.Y, icon, icon)
                 )
             );
+            var foot = cell.Y + icon + scene.TypeHeight * 0.8;
+            if (i == 1)
+                drawn.Add(
+                    ControlsDrawing.Ring(
+                        scene,
+                        new Box(
+                            cell.X + stepX * 0.06,
+                            cell.Y - 4,
+                            stepX * 0.88,
+                            foot + scene.TypeHeight * 0.7 - cell.Y + 4
+                        )
+                    )
+                );
             drawn.Add(
                 scene.Text(
                     cell.X + (stepX - icon) / 2,
-                    cell.Y + icon + scene.TypeHeight * 0.7,
+                    foot,
                     icon,
-                    Role.Text
+                    Role.Text,
+                    new Run(PictureWords.Files[i].Name)
+                    {
+                        Align = Align.Centre,
+                        Room = stepX * 0.94,
+                    }
                 )
             );
         }
@@ -138,7 +181,20 @@ internal static class WindowScenes
                 5 => Role.DimText,
                 _ => Role.Text,
             };
-            drawn.Add(scene.Text(box.X + margin, box.Y + (i + 0.9) * line, width * Lines[i], role));
+            drawn.Add(
+                scene.Text(
+                    box.X + margin,
+                    box.Y + (i + 0.9) * line,
+                    width * Lines[i],
+                    role,
+                    new Run(PictureWords.Page[i])
+                    {
+                        Use = i == 2 ? TextUse.FixedWidth : TextUse.Document,
+                        Room = width,
+                        IsStrong = i == 0,
+                    }
+                )
+            );
         }
         drawn.Add(
             ControlsDrawing.Button(
@@ -149,6 +205,7 @@ internal static class WindowScenes
                     scene.TypeHeight * 6.4,
                     scene.TypeHeight * 1.75
                 ),
+                PictureWords.Begin,
                 isMain: true
             )
         );

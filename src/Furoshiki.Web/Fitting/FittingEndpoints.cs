@@ -158,7 +158,8 @@ internal static class FittingEndpoints
                     painter.Draw(
                         desk.Try(id, form).Look,
                         register.Get(fittings.Get(id).Row.DesktopId),
-                        scene
+                        scene,
+                        PictureDetail.Words
                     )
             )
             .WithName("tryStep")

@@ -28,8 +28,9 @@ internal static class PictureEndpoints
         string digest,
         long desktop,
         Painter painter,
-        PictureScene scene = PictureScene.Desktop
-    ) => painter.Draw(digest, desktop, scene);
+        PictureScene scene = PictureScene.Desktop,
+        PictureDetail detail = PictureDetail.Lines
+    ) => painter.Draw(digest, desktop, scene, detail);
 
     private static Results<FileContentHttpResult, NotFound> Load(
         string digest,

@@ -21,7 +21,13 @@ internal static class TooltipsDrawing
         return Shape.Part(
             TooltipsKind.Kind,
             scene.Rect(box, Role.Panel).Opacity(tooltips.Get(TooltipsKind.Opacity) / 100),
-            scene.Text(box.X + 6, box.Y + box.Height / 2, box.Width * 0.7, Role.PanelText)
+            scene.Text(
+                box.X + 6,
+                box.Y + box.Height / 2,
+                box.Width * 0.7,
+                Role.PanelText,
+                "Plates of tonight"
+            )
         );
     }
 }

@@ -421,10 +421,11 @@ export const usePicture = (
   look: Ref<string>,
   desktop: Ref<number>,
   scene: Ref<Schemas['PictureScene'] | undefined>,
+  detail: Ref<Schemas['PictureDetail']>,
   isShown: Ref<boolean> = ref(true),
 ) =>
   useQuery({
-    queryKey: keyOf('picture', look, desktop, scene),
+    queryKey: keyOf('picture', look, desktop, scene, detail),
     enabled: isShown,
     ...STAYS,
     gcTime: HALF_A_MINUTE,
@@ -434,7 +435,7 @@ export const usePicture = (
         api.GET('/api/looks/{digest}/picture', {
           params: {
             path: { digest: look.value },
-            query: { desktop: desktop.value, scene: scene.value },
+            query: { desktop: desktop.value, scene: scene.value, detail: detail.value },
           },
         }),
       ),

@@ -2206,11 +2206,21 @@ export interface components {
             result: null | components["schemas"]["RunResult"];
         };
         /** @enum {unknown} */
+        PictureDetail: "Lines" | "Words";
+        PictureFace: {
+            family: string;
+            name: string;
+            address: string;
+        };
+        /** @enum {unknown} */
         PictureScene: "Desktop" | "Menu" | "Files" | "Terminal" | "Settings" | "SignIn" | "StartUp" | "Lock";
         PictureView: {
             screens: components["schemas"]["ScreenPicture"][];
             cloth: string;
             accent: null | string;
+            faces: components["schemas"]["PictureFace"][];
+            missing: string[];
+            fromSettings: string[];
             isOverNow: boolean;
         };
         PieceView: {
@@ -2544,6 +2554,7 @@ export interface components {
             least: null | number;
             /** Format: double */
             most: null | number;
+            unseen: null | string;
         };
         ShelfFilter: {
             name: string;
@@ -4070,6 +4081,7 @@ export interface operations {
             query: {
                 desktop: number;
                 scene?: components["schemas"]["PictureScene"];
+                detail?: components["schemas"]["PictureDetail"];
             };
             header?: never;
             path: {

@@ -11,6 +11,8 @@ export interface Picture {
   corner?: boolean
   pointable?: boolean
   scene?: Schemas['PictureScene']
+  /** Whether it is shown so large that its words can be read. */
+  large?: boolean
   /** Whether panels, widgets and the dock can be moved on it. */
   movable?: boolean
   /** The role of which all is shown that it paints, and the rest dimmed. */
@@ -23,6 +25,7 @@ export interface Picture {
 <script setup lang="ts">
 import { computed, ref, toRef, watch } from 'vue'
 import { usePicture } from '@/api/queries'
+import { loadFaces } from '@/composables/faces'
 import { useMoving, type Handle, type Move } from '@/composables/useMoving'
 import ScreenPicture from './ScreenPicture.vue'
 
@@ -37,9 +40,11 @@ const { data: own, error } = usePicture(
   toRef(props, 'look'),
   toRef(props, 'desktop'),
   toRef(props, 'scene'),
+  computed(() => (props.large ? 'Words' : 'Lines')),
   computed(() => !props.drawn),
 )
 const data = computed(() => props.drawn ?? own.value)
+watch(data, (drawn) => drawn && loadFaces(drawn.faces), { immediate: true })
 const screens = computed(() => (props.mainOnly ? data.value?.screens.slice(0, 1) : data.value?.screens) ?? [])
 
 interface Mark {
@@ -181,6 +186,14 @@ function open(event: Event) {
     </template>
     <span v-if="corner && data?.accent" class="corner" :style="{ backgroundColor: data.accent }" />
     <div v-if="cloth" class="cloth" v-html="data?.cloth" />
+    <template v-if="large && data">
+      <p v-if="data.missing.length > 0" class="second note">
+        Not at hand, so another font stands in: {{ data.missing.join(', ') }}
+      </p>
+      <p v-if="data.fromSettings.length > 0" class="third note">
+        Drawn from settings alone: {{ data.fromSettings.join(', ') }}
+      </p>
+    </template>
   </div>
 </template>
 
@@ -191,6 +204,7 @@ function open(event: Event) {
 
 .screens {
   position: relative;
+  user-select: none;
   display: flex;
   gap: 4px;
 }
@@ -244,6 +258,11 @@ function open(event: Event) {
   display: block;
   width: 100%;
   height: 100%;
+}
+
+.note {
+  margin: 4px 0 0;
+  font-size: 12px;
 }
 
 .mark {

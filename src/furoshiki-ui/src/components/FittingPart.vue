@@ -20,6 +20,11 @@ const typeOf = (setting: Schemas['FittedSetting']) =>
 const of = (item: string | null) => props.part.settings.filter((one) => one.item === item)
 /** The settings of the whole; of a part that the look has not, all that can begin it. */
 const whole = computed(() => of(null))
+/** Why no picture shows anything of it. */
+const unseen = computed(() => {
+  const [first, ...others] = props.kind.settings.map((one) => one.unseen)
+  return others.every((one) => one === first) ? first : undefined
+})
 const edit = (more: Partial<Edit>): Edit => ({ kind: props.part.kind, drop: false, ...more })
 const setting = (key: string, { get, ...value }: Value): Edit => edit({ set: [{ key, ...value }], get })
 
@@ -45,6 +50,7 @@ function add() {
 <template>
   <div class="part">
     <p v-if="part.held" class="second">◐ {{ part.held }}</p>
+    <p v-if="unseen" class="third">{{ unseen }}</p>
     <SettingRow
       v-for="one in whole"
       :key="one.key"
@@ -53,6 +59,7 @@ function add() {
       :screens="screens"
       :fitting="fitting"
       :kind="part.kind"
+      :says-unseen="!unseen"
       :problem="problem?.field === one.key ? problem : undefined"
       @try="emit('try', [setting(one.key, $event)])"
       @set="(value: Value, continues: boolean) => emit('step', [setting(one.key, value)], continues)"
@@ -75,6 +82,7 @@ function add() {
         :screens="screens"
         :fitting="fitting"
         :kind="part.kind"
+        :says-unseen="!unseen"
         :problem="problem?.field === one.key ? problem : undefined"
         @try="emit('try', [setting(one.key, $event)])"
         @set="(value: Value, continues: boolean) => emit('step', [setting(one.key, value)], continues)"

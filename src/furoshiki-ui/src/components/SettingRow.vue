@@ -22,6 +22,8 @@ const props = defineProps<{
   fitting: number
   kind: string
   problem?: Problem
+  /** Whether it says why no picture shows it. */
+  saysUnseen?: boolean
 }>()
 const emit = defineEmits<{ try: [value: Value]; set: [value: Value, continues: boolean] }>()
 
@@ -88,6 +90,7 @@ const control = computed((): { is: Component; with?: object } => {
     <span v-else class="third unset" title="Not set: the desktop’s own default holds">unset</span>
     <p v-if="problem" class="wrong" role="alert">{{ problem.detail }}</p>
     <p v-else-if="setting.held" class="held">◐ {{ setting.held }}</p>
+    <p v-else-if="saysUnseen && type.unseen" class="held third">{{ type.unseen }}</p>
   </div>
 </template>
 
@@ -121,6 +124,10 @@ const control = computed((): { is: Component; with?: object } => {
   grid-column: 2 / -1;
   font-size: 12px;
   color: var(--waiting);
+}
+
+.held.third {
+  color: var(--third);
 }
 
 .wrong {

@@ -22,6 +22,7 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
     computed(() => view.value?.look ?? ''),
     computed(() => view.value?.desktop ?? 0),
     scene,
+    ref('Words' as const),
     computed(() => !!view.value),
   )
   const picture = computed(() => (tried.value?.scene === scene.value ? tried.value?.picture : kept.value))

@@ -90,6 +90,7 @@ const choose = (look: string[]) => router.replace({ query: { ...route.query, loo
             main-only
             cloth
             pointable
+            large
             @open="opened = $event"
           />
           <div class="row title">

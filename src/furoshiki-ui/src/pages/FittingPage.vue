@@ -128,6 +128,7 @@ useKeys({
         cloth
         corner
         pointable
+        large
         :movable="!showsNow"
         @open="open"
         @move="fitting.tryStep([placed($event)])"

@@ -142,6 +142,7 @@ useKeys({
         cloth
         corner
         pointable
+        large
         @open="opened = $event"
       />
       <div class="row scenes" role="group" aria-label="Scene">
