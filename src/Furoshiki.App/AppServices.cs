@@ -74,6 +74,8 @@ public static class AppServices
             .AddSingleton<DesktopWatch>()
             .AddSingleton<LookLibrary>()
             .AddSingleton<FontFaces>()
+            .AddSingleton<Rasters>()
+            .AddSingleton<FittingPalettes>()
             .AddSingleton<Painter>()
             .AddSingleton<Sessions>()
             .AddSingleton<SimulatedDesktops>()

@@ -212,6 +212,25 @@ public sealed partial class FittingTests : IAsyncLifetime
     }
 
     [Fact]
+    public void All_colours_are_built_from_one_of_the_wallpaper_and_the_words_of_the_picture_follow()
+    {
+        _person.GoTo("/fittings/1?part=colours");
+        var before = _person.See(".look svg text[data-role='text']").GetAttribute("fill");
+        _person.See("button[aria-label*='of First-Light']").Click();
+        _person.Press("Light", within: ".sources");
+        SeeStep("Colours built from #");
+        _person.Wait(
+            () =>
+                _person.See(".look svg text[data-role='text']").GetAttribute("fill") != before
+                    ? "dark"
+                    : null,
+            "the words have the new colour"
+        );
+        _person.Press("Undo");
+        _person.Gone("[aria-label^='Leave out: Colours built']");
+    }
+
+    [Fact]
     public void The_same_is_moved_by_the_arrow_keys_and_beyond_an_edge_to_the_next_screen()
     {
         _person.GoTo("/fittings/1");
@@ -229,7 +248,8 @@ public sealed partial class FittingTests : IAsyncLifetime
             () =>
                 PlaceOf(widget) is var (x, y)
                 && (x % 16, y % 16) == (0, 0)
-                && (x, y) == (from.X - from.X % 16, from.Y + 36)
+                && from.X - x is > 0 and <= 24
+                && y - from.Y is >= 24 and <= 40
                     ? "there"
                     : null,
             "the widget stands on the grid, to the left and lower"

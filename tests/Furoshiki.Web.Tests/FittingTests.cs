@@ -217,6 +217,66 @@ public sealed class FittingTests() : OwnAppTests(isKilled: true)
     }
 
     [Fact]
+    public async Task Colours_are_taken_from_the_pictures_of_a_look_and_all_roles_built_from_one_in_a_step()
+    {
+        var fitting = await Begin("Open Night");
+        var palettes = (await Server.Get($"/api/fittings/{fitting["id"]}/palettes")).AsArray();
+        var sky = palettes.First(one => one!["kind"]!.GetValue<string>() == "wallpaper")!;
+        sky["colours"]!.AsArray().Sum(one => one!["share"]!.GetValue<double>()).ShouldBe(100, 1);
+        palettes.Select(one => one!["kind"]!.GetValue<string>()).ShouldContain("icons");
+
+        var after = await Step(fitting, Built(sky["accent"]!.GetValue<string>()));
+        Words(after, "colours").ShouldBe("light");
+        after["steps"]![0]!["changes"]!.AsArray().Count.ShouldBeGreaterThan(20);
+        (await Server.Get($"/api/fittings/{fitting["id"]}/advice"))
+            .AsArray()
+            .ShouldNotContain(one =>
+                one!["key"]!.GetValue<string>().StartsWith("readable/colours")
+            );
+
+        var (status, problem) = await Try(after, Built("mauve-ish"));
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        problem["detail"]!.GetValue<string>().ShouldContain("'mauve-ish' is no colour");
+    }
+
+    private static JsonObject Built(string accent) =>
+        new()
+        {
+            ["kind"] = "colours",
+            ["build"] = new JsonObject
+            {
+                ["accent"] = accent,
+                ["ground"] = "#161643",
+                ["tone"] = "Light",
+            },
+        };
+
+    [Theory]
+    [InlineData("<svg xmlns='http://www.w3.org/2000/svg' width='8' height='8'><rect")]
+    [InlineData("no picture at all")]
+    [InlineData(
+        "<svg xmlns='http://www.w3.org/2000/svg' width='8' height='8'><image width='8' height='8' href='file:///etc/hostname'/></svg>"
+    )]
+    [InlineData(
+        "<svg xmlns='http://www.w3.org/2000/svg' width='900000' height='9' viewBox='0 0 9 900000'/>"
+    )]
+    public async Task A_picture_that_is_none_gives_no_colours_and_everything_else_goes_on(
+        string bytes
+    )
+    {
+        await File.WriteAllTextAsync(
+            App.At("home/.local/share/wallpapers/Odd-One.svg"),
+            bytes,
+            TestContext.Current.CancellationToken
+        );
+        var fitting = await Begin("now");
+        await Step(fitting, Set("wallpaper", "picture", "Odd-One.svg"));
+        var palettes = (await Server.Get($"/api/fittings/{fitting["id"]}/palettes")).AsArray();
+        palettes.ShouldNotContain(one => one!["title"]!.GetValue<string>() == "Odd-One.svg");
+        palettes.Select(one => one!["kind"]!.GetValue<string>()).ShouldContain("icons");
+    }
+
+    [Fact]
     public async Task Now_that_moves_on_is_told_and_taken_in_under_the_steps()
     {
         var fitting = await Begin("now");

@@ -1,4 +1,5 @@
 using Furoshiki.Core.Fitting;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.App.Fitting;
 
@@ -17,6 +18,12 @@ public sealed record ValueForm(
     IReadOnlyList<string>? Items = null
 );
 
+/// <summary>What all colours of a look are built from.</summary>
+/// <param name="Accent">The colour that calls the eye, in CSS.</param>
+/// <param name="Ground">The colour whose hue the grounds take, in CSS; null for that of the accent.</param>
+/// <param name="Tone">Whether text is dark on light, or light on dark.</param>
+public sealed record BuildForm(string Accent, string? Ground, Tone Tone);
+
 /// <summary>What is done to one part.</summary>
 /// <param name="Kind">The part's kind.</param>
 /// <param name="Set">The values that are set; null for none.</param>
@@ -25,6 +32,7 @@ public sealed record ValueForm(
 /// <param name="From">The look from which the part, or some of its settings, are borrowed; null for none.</param>
 /// <param name="Keys">The settings that are borrowed, an item as "main/"; null for the whole part.</param>
 /// <param name="Get">The package URLs of supplies whose assets are set and are not here yet; null for none.</param>
+/// <param name="Build">What all colours are built from; null where they are not.</param>
 /// <param name="Place">Where the dock, a panel or a widget goes; null where none does.</param>
 /// <param name="Drop">Whether the part goes, so that the look leaves that kind alone.</param>
 public sealed record EditForm(
@@ -36,6 +44,7 @@ public sealed record EditForm(
     IReadOnlyList<string>? Keys = null,
     IReadOnlyList<string>? Get = null,
     PlaceWanted? Place = null,
+    BuildForm? Build = null,
     bool Drop = false
 );
 

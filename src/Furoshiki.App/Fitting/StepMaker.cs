@@ -55,8 +55,23 @@ public sealed class StepMaker(LookFinder finder, LookSupplies supplies, Observer
         if (form.Place is { } place)
             return Placing.Of(kind, before[kind], place, desktop.Screens, out var whyNot)
                 ?? throw ProblemException.Field("place", whyNot);
+        if (form.Build is { } build)
+            return kind == ColoursKind.Kind
+                ? ColourBuild.EditOf(
+                    Colour(build.Accent, "accent"),
+                    Colour(build.Ground ?? build.Accent, "ground"),
+                    build.Tone
+                )
+                : throw ProblemException.Field("build", "Only colours are built from a colour.");
         return Set(desktop, kind, form);
     }
+
+    private static Rgba Colour(string text, string field) =>
+        CssColour.Read(text)?.Colour
+        ?? throw ProblemException.Field(
+            field,
+            $"'{PathText.Printable(text)}' is no colour in CSS, such as \"#f2a93b\"."
+        );
 
     /// <summary>A part, or some of its settings, as another look has them.</summary>
     private static FittingEdit Borrowed(

@@ -116,7 +116,9 @@ public static class DesktopPicture
             typesetting?.Missing ?? [],
             [
                 .. WithCode.Where(kind =>
-                    look[kind] is not null && layers.Any(one => one.layer.Reads.Contains(kind))
+                    drawn.Any(one =>
+                        one.Svg.Contains($"data-kind=\"{kind.Name}\"", StringComparison.Ordinal)
+                    )
                 ),
             ]
         );

@@ -11,7 +11,7 @@ internal static class WidgetsDrawing
         new(Depth.Widgets, Scenes.WithDesktop, [WidgetsKind.Kind, .. Scene.Type], Draw);
 
     /// <summary>The drawing that a widget's folder has of it.</summary>
-    private const string Face = "face.svg";
+    internal const string Face = "face.svg";
 
     private static XElement Draw(Stage stage)
     {

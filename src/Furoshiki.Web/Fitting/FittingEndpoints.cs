@@ -86,6 +86,9 @@ internal static class FittingEndpoints
             )
             .WithName("listChoices")
             .WithSummary("List what a setting that names an asset could name");
+        one.MapGet("/palettes", (long id, FittingPalettes palettes) => palettes.Of(id))
+            .WithName("listPalettes")
+            .WithSummary("Tell the colours of a fitting's own pictures");
         one.MapGet("/advice", (long id, FittingAdvice advice) => advice.For(id))
             .WithName("listAdvice")
             .WithSummary("Tell what the checks find in a fitting");

@@ -27,6 +27,7 @@ const ASKED = {
   safeStates: 'changed',
   supplies: 'changed',
   likeSupplies: 'changed',
+  palettes: 'never',
   supplyAccents: 'changed',
   carried: 'changed',
   versionNews: 'changed',

@@ -194,6 +194,15 @@ export const useBorrowable = (fitting: Ref<number>, kind: Ref<string>) =>
       ),
   })
 
+/** The colours of the pictures of a look that is being fitted. */
+export const usePalettes = (fitting: Ref<number>, look: Ref<string>) =>
+  useQuery({
+    queryKey: keyOf('palettes', fitting, look),
+    ...STAYS,
+    placeholderData: keepPreviousData,
+    queryFn: () => take(api.GET('/api/fittings/{id}/palettes', { params: { path: { id: fitting.value } } })),
+  })
+
 /** What a setting of a fitting that names an asset could name. */
 export const useChoicesOf = (fitting: Ref<number>, kind: Ref<string>, setting: Ref<string>) =>
   useQuery({

@@ -1174,6 +1174,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{id}/palettes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tell the colours of a fitting's own pictures */
+        get: operations["listPalettes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{id}/advice": {
         parameters: {
             query?: never;
@@ -1589,6 +1606,11 @@ export interface components {
             words: string;
             canTake: boolean;
         };
+        BuildForm: {
+            accent: string;
+            ground: null | string;
+            tone: components["schemas"]["Tone"];
+        };
         CarriedForm: {
             kind: string;
             content: string;
@@ -1769,6 +1791,7 @@ export interface components {
             keys?: null | string[];
             get?: null | string[];
             place?: null | components["schemas"]["PlaceWanted"];
+            build?: null | components["schemas"]["BuildForm"];
             /** @default false */
             drop: boolean;
         };
@@ -2161,6 +2184,18 @@ export interface components {
             came: string;
             kinds: string[];
             instead: string[];
+        };
+        PaletteColour: {
+            colour: string;
+            /** Format: double */
+            share: number;
+        };
+        PaletteView: {
+            kind: string;
+            title: string;
+            colours: components["schemas"]["PaletteColour"][];
+            accent: string;
+            ground: string;
         };
         /** @enum {unknown} */
         PartGroup: "Surface" | "Windows" | "Symbols" | "Furniture" | "Session";
@@ -6963,6 +6998,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FittingChoice"][];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listPalettes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaletteView"][];
                 };
             };
             /** @description What was sent is not what this address takes. */

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
 import type { Edit } from '@/composables/useFitting'
+import ColourSources from './ColourSources.vue'
 import SettingRow from './SettingRow.vue'
 import type { Value } from './controls/values'
 
@@ -11,15 +12,21 @@ const props = defineProps<{
   kind: Schemas['KindView']
   screens: string[]
   fitting: number
+  look: string
   problem?: Problem
 }>()
-const emit = defineEmits<{ try: [edits: Edit[]]; step: [edits: Edit[], continues: boolean]; borrow: [] }>()
+const emit = defineEmits<{
+  try: [edits: Edit[]]
+  step: [edits: Edit[], continues: boolean, title?: string]
+  borrow: []
+}>()
 
 const typeOf = (setting: Schemas['FittedSetting']) =>
   props.kind.settings.find((one) => one.name === setting.name) as Schemas['SettingView']
 const of = (item: string | null) => props.part.settings.filter((one) => one.item === item)
 /** The settings of the whole; of a part that the look has not, all that can begin it. */
 const whole = computed(() => of(null))
+const roles = computed(() => props.kind.settings.filter((one) => one.form === 'Colour'))
 /** Why no picture shows anything of it. */
 const unseen = computed(() => {
   const [first, ...others] = props.kind.settings.map((one) => one.unseen)
@@ -51,6 +58,13 @@ function add() {
   <div class="part">
     <p v-if="part.held" class="second">◐ {{ part.held }}</p>
     <p v-if="unseen" class="third">{{ unseen }}</p>
+    <ColourSources
+      v-if="part.kind === 'colours'"
+      :fitting="fitting"
+      :look="look"
+      :roles="roles"
+      @step="(edits: Edit[], title?: string) => emit('step', edits, false, title)"
+    />
     <SettingRow
       v-for="one in whole"
       :key="one.key"

@@ -11,11 +11,12 @@ const props = defineProps<{
   kinds: Schemas['KindView'][]
   screens: string[]
   fitting: number
+  look: string
   problem?: Problem
 }>()
 defineEmits<{
   try: [edits: Edit[]]
-  step: [edits: Edit[], continues: boolean]
+  step: [edits: Edit[], continues: boolean, title?: string]
   borrow: [kind: string]
   paint: [role: string]
 }>()
@@ -66,9 +67,10 @@ watch(
           :kind="kindOf(part)!"
           :screens="screens"
           :fitting="fitting"
+          :look="look"
           :problem="problem"
           @try="$emit('try', $event)"
-          @step="(edits: Edit[], continues: boolean) => $emit('step', edits, continues)"
+          @step="(...step: [Edit[], boolean, string?]) => $emit('step', ...step)"
           @borrow="$emit('borrow', part.kind)"
           @focusin="$emit('paint', part.kind === 'colours' ? settingOf($event) : '')"
           @focusout="$emit('paint', '')"

@@ -81,7 +81,7 @@ const isFieldOfPart = computed(
     problem.value?.field === 'add' ||
     parts.value.some((part) => part.settings.some((one) => one.key === problem.value?.field)),
 )
-const step = (edits: Edit[], continues: boolean) => fitting.step(edits, { continues })
+const step = (edits: Edit[], continues: boolean, title?: string) => fitting.step(edits, { continues, title })
 async function borrow(edits: Edit[], title: string) {
   if (await fitting.step(edits, { title })) borrows.value = ''
 }
@@ -171,6 +171,7 @@ useKeys({
         :kinds="kinds"
         :screens="screens"
         :fitting="id"
+        :look="view.look"
         :problem="problem"
         @try="fitting.tryStep"
         @step="step"

@@ -1,0 +1,62 @@
+using Furoshiki.App.Looks;
+using Furoshiki.App.Supplies;
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Fitting;
+using Furoshiki.Core.Picture;
+
+namespace Furoshiki.App.Fitting;
+
+/// <summary>A colour of some pictures.</summary>
+/// <param name="Colour">The colour, as in "#f2a93b".</param>
+/// <param name="Share">How much of them it stands for, in %.</param>
+public sealed record PaletteColour(string Colour, double Share);
+
+/// <summary>The colours of some pictures of a look.</summary>
+/// <param name="Kind">The part that they belong to.</param>
+/// <param name="Title">What they are called.</param>
+/// <param name="Colours">Their colours, the largest share first.</param>
+/// <param name="Accent">The one that calls the eye.</param>
+/// <param name="Ground">The one that most of it is.</param>
+public sealed record PaletteView(
+    string Kind,
+    string Title,
+    IReadOnlyList<PaletteColour> Colours,
+    string Accent,
+    string Ground
+);
+
+/// <summary>Takes the colours of the pictures that a fitting has.</summary>
+public sealed class FittingPalettes(FittedLooks fittings, SampleFiles files, Rasters rasters)
+{
+    /// <summary>The colours of each wallpaper, of the icons, the cursor and the widgets, where they can be read.</summary>
+    /// <param name="id">The number of the fitting.</param>
+    /// <exception cref="ProblemException">There is no such fitting.</exception>
+    public IReadOnlyList<PaletteView> Of(long id) =>
+        [
+            .. PictureSource
+                .Of(fittings.Get(id).State.Look.Look, files.ForPictures())
+                .Select(View)
+                .OfType<PaletteView>(),
+        ];
+
+    private PaletteView? View(PictureSource source)
+    {
+        var colours = PictureColours.Of([
+            .. source.Files.Select(file => rasters.Find(file.Content, file.Name)).OfType<Raster>(),
+        ]);
+        return ColourBuild.AccentOf(colours) is { } accent
+            ? new PaletteView(
+                source.Kind.Name,
+                source.Title,
+                [
+                    .. colours.Select(one => new PaletteColour(
+                        one.Colour.ToString(),
+                        Math.Round(one.Share * 100, 1)
+                    )),
+                ],
+                accent.ToString(),
+                colours[0].Colour.ToString()
+            )
+            : null;
+    }
+}

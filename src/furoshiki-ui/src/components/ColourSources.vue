@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import { computed, ref, toRef } from 'vue'
+import type { Schemas } from '@/api/client'
+import { usePalettes } from '@/api/queries'
+import type { Edit } from '@/composables/useFitting'
+
+/** The colours of a look's own pictures: one can be given to a role, or all roles be built from it. */
+const props = defineProps<{ fitting: number; look: string; roles: Schemas['SettingView'][] }>()
+const emit = defineEmits<{ step: [edits: Edit[], title?: string] }>()
+
+const { data: palettes } = usePalettes(toRef(props, 'fitting'), toRef(props, 'look'))
+interface Chosen {
+  colour: string
+  palette: Schemas['PaletteView']
+}
+const picked = ref<Chosen>()
+/** What is chosen: at first what calls the eye in the first picture. */
+const chosen = computed(() => {
+  const [first] = palettes.value ?? []
+  return picked.value ?? (first && { colour: first.accent, palette: first })
+})
+const role = ref('accent')
+const isChosen = (colour: string, palette: Schemas['PaletteView']) =>
+  chosen.value?.colour === colour && chosen.value.palette.title === palette.title
+
+const TONES = ['Dark', 'Light'] as const
+function give() {
+  if (!chosen.value) return
+  const set = [{ key: role.value, value: chosen.value.colour }]
+  emit('step', [{ kind: 'colours', drop: false, set }])
+}
+function build(tone: (typeof TONES)[number]) {
+  if (!chosen.value) return
+  const { colour: accent, palette } = chosen.value
+  emit(
+    'step',
+    [{ kind: 'colours', drop: false, build: { accent, ground: palette.ground, tone } }],
+    `Colours built from ${accent} and ${palette.title}, ${tone.toLowerCase()}`,
+  )
+}
+</script>
+
+<template>
+  <section
+    v-if="palettes && palettes.length > 0 && chosen"
+    class="sources"
+    aria-label="Colours of its pictures"
+  >
+    <h3>Colours of its pictures</h3>
+    <div v-for="palette in palettes" :key="palette.title" class="palette">
+      <span class="second name">{{ palette.title }}</span>
+      <span class="swatches">
+        <button
+          v-for="one in palette.colours"
+          :key="one.colour"
+          type="button"
+          class="swatch"
+          :style="{ backgroundColor: one.colour, flexGrow: Math.sqrt(one.share) }"
+          :aria-pressed="isChosen(one.colour, palette)"
+          :aria-label="`${one.colour}, ${one.share} % of ${palette.title}`"
+          :title="`${one.colour}, ${one.share} %`"
+          @click="picked = { colour: one.colour, palette }"
+        />
+      </span>
+    </div>
+    <form class="row use" @submit.prevent="give">
+      <span class="chosen" :style="{ backgroundColor: chosen.colour }" />
+      <code>{{ chosen.colour }}</code>
+      <select v-model="role" class="field" aria-label="Role that gets the colour">
+        <option v-for="one in roles" :key="one.name" :value="one.name">{{ one.title }}</option>
+      </select>
+      <VBtn type="submit">Set</VBtn>
+    </form>
+    <div class="row use">
+      <span class="second">Build all colours from it</span>
+      <VBtn v-for="tone in TONES" :key="tone" @click="build(tone)">{{ tone }}</VBtn>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.sources {
+  display: grid;
+  gap: 6px;
+  margin: 2px 0 10px;
+  padding-bottom: 10px;
+  border-bottom: 1px solid var(--line);
+}
+
+.palette {
+  display: grid;
+  grid-template-columns: 92px minmax(0, 1fr);
+  gap: 8px;
+  align-items: center;
+}
+
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+
+.swatches {
+  display: flex;
+  min-width: 0;
+}
+
+.swatch {
+  min-width: 24px;
+  height: 24px;
+}
+
+.swatch[aria-pressed='true'] {
+  outline: 2px solid var(--text);
+  outline-offset: 1px;
+  z-index: 1;
+}
+
+.use {
+  align-items: center;
+}
+
+.use .field {
+  flex: 1;
+}
+
+.chosen {
+  width: 24px;
+  height: 24px;
+  border: 1px solid var(--line);
+}
+</style>
