@@ -6,6 +6,7 @@ using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Picture;
 
 namespace Furoshiki.Core.Tests;
 
@@ -18,7 +19,19 @@ public sealed class AdviceTests
         new("upright", 1080, 1920),
     ];
 
-    private static AdviceGround Ground(Look look) => new(look, Screens);
+    /// <summary>The wallpaper of any look is light at the left and dark at the right.</summary>
+    private static readonly Raster Wall = new(
+        2,
+        1,
+        new byte[] { 0xF0, 0xF0, 0xE8, 0xFF, 0x10, 0x10, 0x18, 0xFF }
+    );
+
+    private static AdviceGround Ground(Look look) =>
+        new(
+            look,
+            Screens,
+            new PictureContent(_ => null, _ => null, (_, _) => "") { Rasters = (_, _) => Wall }
+        );
 
     private static readonly Gen<Rgba> AnyColour = Gen.Select(
         Gen.Byte,
@@ -31,6 +44,7 @@ public sealed class AdviceTests
     private static readonly Gen<Look> AnyLook =
         from colours in AnyColour.Array[Role.All.Length]
         from dark in Gen.Bool.Array[3]
+        from opacity in Gen.Int[0, 100].Array[2]
         from edges in Gen.OneOf("top", "bottom", "left", "right").Array[3]
         from theme in Gen.OneOf("Lantern", "Ember", "")
         from ground in AnyColour
@@ -64,7 +78,11 @@ public sealed class AdviceTests
             .With(
                 Component.Of(
                     PanelsKind.Kind,
-                    [Set("edge", edges[0], "main"), Set("edge", edges[1], "other")]
+                    [
+                        Set("edge", edges[0], "main"),
+                        PanelsKind.Opacity.Is(opacity[0], "main"),
+                        Set("edge", edges[1], "other"),
+                    ]
                 )
             )
             .With(
@@ -82,6 +100,7 @@ public sealed class AdviceTests
                             new SettingKey("ground"),
                             (SettingValue)new SettingValue.Colour(ground)
                         ),
+                        TerminalKind.Opacity.Is(opacity[1]),
                     ]
                 )
             );
@@ -98,6 +117,40 @@ public sealed class AdviceTests
 
     private static Look After(Look look, AdviceRemedy remedy) =>
         StepTaker.Take(new FittedLook(look, PartMaps.Of(default)), remedy.Step, default).After.Look;
+
+    [Fact]
+    public void Text_on_a_panel_is_judged_by_the_wallpaper_that_really_lies_behind_it()
+    {
+        var look = Now.With(
+                Component.Of(
+                    ColoursKind.Kind,
+                    [Role.Panel.Is(new Rgba(0, 0, 0)), Role.PanelText.Is(new Rgba(255, 255, 255))]
+                )
+            )
+            .With(
+                Component.Of(
+                    PanelsKind.Kind,
+                    [PanelsKind.Edge.Is(Edge.Top, "main"), PanelsKind.Opacity.Is(40, "main")]
+                )
+            );
+        var piece = AdviceCheck.For(Ground(look)).Single(one => one.Key == "through/panels/main");
+        // White on four tenths of black over #f0f0e8, and that is half of the panel.
+        piece.Found.ShouldBe(
+            "3.2 to 1 at the worst place; 50 % of the panel main falls below 4.5."
+        );
+        piece.Remedies.Select(remedy => remedy.Title).ShouldContain("Opacity 51 %");
+
+        var narrow = look.With(
+            look[PanelsKind.Kind]! with
+            {
+                Settings = look[PanelsKind.Kind]!.Settings.SetItems([
+                    PanelsKind.Length.Is(new EdgeLength(40, IsPixels: false), "main"),
+                    PanelsKind.Align.Is(Align.End, "main"),
+                ]),
+            }
+        );
+        AdviceCheck.For(Ground(narrow)).ShouldNotContain(one => one.Key == "through/panels/main");
+    }
 
     [Fact]
     public void Every_remedy_that_is_taken_makes_its_own_advice_go_away() =>

@@ -1,5 +1,6 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
+using Furoshiki.App.Supplies;
 using Furoshiki.Core.Advice;
 using Furoshiki.Core.Fitting;
 
@@ -33,7 +34,13 @@ public sealed record AdviceView(
 public sealed record RemedyForm(string Key, string Remedy);
 
 /// <summary>Gives advice for looks that are being fitted, and takes its remedies.</summary>
-public sealed class FittingAdvice(FittedLooks fittings, DesktopRegister register, FittingDesk desk)
+public sealed class FittingAdvice(
+    FittedLooks fittings,
+    DesktopRegister register,
+    FittingDesk desk,
+    SampleFiles files,
+    Rasters rasters
+)
 {
     /// <summary>All advice for a fitting as it is, the gravest first.</summary>
     /// <exception cref="ProblemException">There is no such fitting.</exception>
@@ -74,6 +81,13 @@ public sealed class FittingAdvice(FittedLooks fittings, DesktopRegister register
 
     private IReadOnlyList<PieceOfAdvice> Pieces(OpenFitting fitting) =>
         AdviceCheck.For(
-            new AdviceGround(fitting.State.Look.Look, register.Get(fitting.Row.DesktopId).Screens)
+            new AdviceGround(
+                fitting.State.Look.Look,
+                register.Get(fitting.Row.DesktopId).Screens,
+                files.ForPictures() with
+                {
+                    Rasters = rasters.Find,
+                }
+            )
         );
 }

@@ -3,6 +3,7 @@ using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Picture;
 
 namespace Furoshiki.Core.Advice;
 
@@ -57,7 +58,8 @@ public sealed record PieceOfAdvice(
 /// <summary>What checks look at.</summary>
 /// <param name="Look">The look.</param>
 /// <param name="Screens">The screens that it is for, the main one first.</param>
-public sealed record AdviceGround(Look Look, IReadOnlyList<Screen> Screens);
+/// <param name="Content">The assets that it is drawn with.</param>
+public sealed record AdviceGround(Look Look, IReadOnlyList<Screen> Screens, PictureContent Content);
 
 /// <summary>A check. It is one file, and one line in <see cref="All"/>.</summary>
 /// <param name="Name">Its name, with which the keys of its advice begin.</param>
@@ -66,7 +68,14 @@ public sealed record AdviceCheck(string Name, Func<AdviceGround, IEnumerable<Pie
 {
     /// <summary>All checks.</summary>
     public static ImmutableArray<AdviceCheck> All { get; } =
-    [ReadableText.Check, SeenFocus.Check, OneTone.Check, EveryToolkit.Check, OneEdge.Check];
+    [
+        ReadableText.Check,
+        ReadThrough.Check,
+        SeenFocus.Check,
+        OneTone.Check,
+        EveryToolkit.Check,
+        OneEdge.Check,
+    ];
 
     /// <summary>All advice for a look, the gravest first. A remedy that would not settle its own advice is not offered.</summary>
     public static ImmutableArray<PieceOfAdvice> For(AdviceGround ground) =>

@@ -80,12 +80,7 @@ public static class DesktopPicture
                         Math.Round(screen.Width * scale),
                         Math.Round(screen.Height * scale)
                     );
-                    var all = new Box(
-                        -scale * screens.Take(index).Sum(before => before.Width),
-                        0,
-                        scale * screens.Sum(one => one.Width),
-                        scale * screens.Max(one => one.Height)
-                    );
+                    var all = Stage.AllOf(screens, index, scale);
                     return new ScreenDrawing(
                         screen,
                         Drawing(

@@ -55,7 +55,11 @@ internal static class PanelsDrawing
         };
     }
 
-    private static XElement Panel(Scene scene, Component panel, Box area, double scale)
+    /// <summary>Where a panel lies.</summary>
+    /// <param name="panel">The panel.</param>
+    /// <param name="area">All of its screen.</param>
+    /// <param name="scale">Units of that for a px along the screen.</param>
+    internal static Box BoxOf(Component panel, Box area, double scale)
     {
         var edge = panel.Get(PanelsKind.Edge);
         var thick = panel.Get(PanelsKind.Thickness);
@@ -74,15 +78,21 @@ internal static class PanelsDrawing
                 _ => 0,
             };
         var shown = panel.Get(PanelsKind.Hides) ? 3 : thick;
-        var box = edge switch
+        return edge switch
         {
             Edge.Top => new Box(start, 0, length, shown),
             Edge.Bottom => new Box(start, area.Height - shown, length, shown),
             Edge.Left => new Box(0, start, shown, length),
             _ => new Box(area.Width - shown, start, shown, length),
         };
+    }
+
+    private static XElement Panel(Scene scene, Component panel, Box area, double scale)
+    {
+        var across = panel.Get(PanelsKind.Edge) is Edge.Top or Edge.Bottom;
+        var box = BoxOf(panel, area, scale);
         var ground = scene.Rect(box, Role.Panel).Opacity(panel.Get(PanelsKind.Opacity) / 100);
-        var content = shown < thick ? null : Entries(scene, panel, box, across);
+        var content = panel.Get(PanelsKind.Hides) ? null : Entries(scene, panel, box, across);
         return Shape.Part(PanelsKind.Kind, ground, content);
     }
 

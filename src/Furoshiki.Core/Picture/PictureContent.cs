@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Furoshiki.Core.Colour;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
@@ -15,6 +16,9 @@ public sealed record PictureContent(
     Func<Digest, string, string> Address
 )
 {
+    /// <summary>Gives a picture as pixels by its digest and name; null where it is not at hand or no picture.</summary>
+    public Func<Digest, string, Raster?> Rasters { get; init; } = (_, _) => null;
+
     /// <summary>Gives a font file by its digest and name, ready to set text with; null where it is not at hand or no font.</summary>
     public Func<Digest, string, FontFace?> Faces { get; init; } = (_, _) => null;
 

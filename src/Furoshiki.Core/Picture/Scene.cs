@@ -100,6 +100,15 @@ internal sealed record Stage(
     Box All = default
 )
 {
+    /// <summary>All screens side by side, seen from the upper left corner of one of them.</summary>
+    public static Box AllOf(IReadOnlyList<Screen> screens, int index, double scale) =>
+        new(
+            -scale * screens.Take(index).Sum(before => before.Width),
+            0,
+            scale * screens.Sum(one => one.Width),
+            scale * screens.Max(one => one.Height)
+        );
+
     /// <summary>What the screen is called in looks.</summary>
     public string Name => IsMain ? SettingType.ScreenName.Main : Screen.Id;
 

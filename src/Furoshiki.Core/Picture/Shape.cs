@@ -12,6 +12,10 @@ internal readonly record struct Box(double X, double Y, double Width, double Hei
 
     public double Bottom => Y + Height;
 
+    /// <summary>A box of a size in the middle of this one.</summary>
+    public Box Around(double width, double height) =>
+        new(X + (Width - width) / 2, Y + (Height - height) / 2, width, height);
+
     public Box Inset(double by) =>
         new(X + by, Y + by, Math.Max(0, Width - 2 * by), Math.Max(0, Height - 2 * by));
 

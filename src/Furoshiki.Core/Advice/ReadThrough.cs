@@ -1,0 +1,188 @@
+using System.Globalization;
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
+using Furoshiki.Core.Picture;
+
+namespace Furoshiki.Core.Advice;
+
+/// <summary>Whether text can be read on what the wallpaper shines through, at the worst place too.</summary>
+internal static class ReadThrough
+{
+    public static AdviceCheck Check { get; } = new("through", Find);
+
+    /// <summary>How many places are looked at, along and across.</summary>
+    private const int Along = 120;
+    private const int Across = 6;
+
+    private static IEnumerable<PieceOfAdvice> Find(AdviceGround ground)
+    {
+        if (ground.Look[WallpaperKind.Kind] is not { } wallpaper)
+            yield break;
+        var colours = ground.Look[ColoursKind.Kind];
+        for (var i = 0; i < ground.Screens.Count; i++)
+        {
+            var (screen, name) = (
+                ground.Screens[i],
+                i == 0 ? SettingType.ScreenName.Main : ground.Screens[i].Id
+            );
+            var backdrop = new Backdrop(wallpaper, ground.Screens, i, ground.Content);
+            if (!backdrop.IsKnown)
+                continue;
+            if (
+                ground.Look[PanelsKind.Kind] is { } panels
+                && colours is not null
+                && colours.Has(Role.Panel)
+                && colours.Has(Role.PanelText)
+            )
+                foreach (var item in panels.Items)
+                {
+                    var panel = panels.ItemAlone(item);
+                    if (
+                        panel.Get(PanelsKind.Screen) == name
+                        && new Seen(
+                            $"through/panels/{item}",
+                            PanelsKind.Kind,
+                            PanelsKind.Opacity,
+                            item,
+                            $"the panel {item}",
+                            panel.Get(PanelsKind.Opacity),
+                            colours.Get(Role.Panel),
+                            ColoursKind.Kind,
+                            Role.PanelText,
+                            colours.Get(Role.PanelText)
+                        ).Judge(Places(backdrop, PanelsDrawing.BoxOf(panel, Of(screen), 1)))
+                            is { } piece
+                    )
+                        yield return piece;
+                }
+            if (
+                i == 0
+                && ground.Look[TerminalKind.Kind] is { } terminal
+                && terminal.Has(TerminalKind.Text)
+                && terminal.Has(TerminalKind.Ground)
+                && new Seen(
+                    "through/terminal",
+                    TerminalKind.Kind,
+                    TerminalKind.Opacity,
+                    null,
+                    "the terminal",
+                    terminal.Get(TerminalKind.Opacity),
+                    terminal.Get(TerminalKind.Ground),
+                    TerminalKind.Kind,
+                    TerminalKind.Text,
+                    terminal.Get(TerminalKind.Text)
+                ).Judge(Places(backdrop, Of(screen)))
+                    is { } inTerminal
+            )
+                yield return inTerminal;
+        }
+    }
+
+    private static Box Of(Screen screen) => new(0, 0, screen.Width, screen.Height);
+
+    /// <summary>The colours behind a box, evenly over its area.</summary>
+    private static List<Rgba> Places(Backdrop backdrop, Box box)
+    {
+        var (columns, rows) = box.Width >= box.Height ? (Along, Across) : (Across, Along);
+        return
+        [
+            .. Enumerable
+                .Range(0, columns * rows)
+                .Select(i =>
+                    backdrop.At(
+                        box.X + (i % columns + 0.5) / columns * box.Width,
+                        box.Y + (i / columns + 0.5) / rows * box.Height
+                    )
+                ),
+        ];
+    }
+
+    /// <summary>Something with text that lets the wallpaper through.</summary>
+    private sealed record Seen(
+        string Key,
+        Kind Kind,
+        Setting<double> Opacity,
+        string? Item,
+        string What,
+        double Percent,
+        Rgba Ground,
+        Kind TextKind,
+        Setting<Rgba> TextRole,
+        Rgba Text
+    )
+    {
+        public PieceOfAdvice? Judge(List<Rgba> behind)
+        {
+            // Where nothing shines through, or its own colour is to blame, other advice says so.
+            if (Percent >= 100 || Contrast.Between(Text, Ground) < Contrast.OfText)
+                return null;
+            var places = behind.Distinct().ToList();
+            var worst = places.Min(place => Ratio(Text, Percent, place));
+            if (worst >= Contrast.OfText)
+                return null;
+            var share =
+                100.0
+                * behind.Count(place => Ratio(Text, Percent, place) < Contrast.OfText)
+                / behind.Count;
+            return new PieceOfAdvice(
+                Key,
+                Kind,
+                new SettingKey(Opacity.Name, Item),
+                AdviceWeight.Grave,
+                "Text is hard to read over the wallpaper",
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{Math.Floor(worst * 10) / 10:0.0} to 1 at the worst place; {Math.Max(1, Math.Round(share)):0} % of {What} falls below 4.5."
+                ),
+                "4.5 to 1 is wanted for text (WCAG 2.2, 1.4.3), on what is really behind it.",
+                "A wallpaper is light in one place and dark in another, and text runs over both.",
+                Remedies(places)
+            );
+        }
+
+        private double Ratio(Rgba text, double percent, Rgba behind) =>
+            Contrast.Between(
+                text,
+                Contrast.Over(
+                    Ground with
+                    {
+                        A = (byte)Math.Round(byte.MaxValue * percent / 100),
+                    },
+                    behind
+                )
+            );
+
+        private IEnumerable<AdviceRemedy> Remedies(List<Rgba> places)
+        {
+            for (var percent = (int)Math.Floor(Percent) + 1; percent <= 100; percent++)
+                if (places.All(place => Ratio(Text, percent, place) >= Contrast.OfText))
+                {
+                    yield return AdviceRemedy.Set(
+                        string.Create(CultureInfo.InvariantCulture, $"Opacity {percent} %"),
+                        Kind,
+                        Opacity.Is(percent, Item)
+                    );
+                    break;
+                }
+            var blended = places
+                .Select(place =>
+                    Contrast.Over(
+                        Ground with
+                        {
+                            A = (byte)Math.Round(byte.MaxValue * Percent / 100),
+                        },
+                        place
+                    )
+                )
+                .OrderBy(Contrast.Luminance)
+                .ToList();
+            if (Contrast.Nearest(Text, Contrast.OfText, blended[0], blended[^1]) is { } other)
+                yield return AdviceRemedy.Set(
+                    $"{TextRole.Title} {other}",
+                    TextKind,
+                    TextRole.Is(other)
+                );
+        }
+    }
+}
