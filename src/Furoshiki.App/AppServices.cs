@@ -76,6 +76,7 @@ public static class AppServices
             .AddSingleton<FontFaces>()
             .AddSingleton<Rasters>()
             .AddSingleton<FittingPalettes>()
+            .AddSingleton<LookAdvice>()
             .AddSingleton<Painter>()
             .AddSingleton<Sessions>()
             .AddSingleton<SimulatedDesktops>()

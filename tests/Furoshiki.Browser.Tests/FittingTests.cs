@@ -231,6 +231,21 @@ public sealed partial class FittingTests : IAsyncLifetime
     }
 
     [Fact]
+    public void Advice_is_met_on_the_shelf_on_the_profile_in_the_plan_and_settled_in_a_fitting()
+    {
+        _person.GoTo("/");
+        _person.See("[data-profile='Meteor Watch'] [data-test='advice']", "advice: 2");
+        _person.GoTo("/profiles/5");
+        _person.See("[data-advice^='readable/']", "to 1 on the selection");
+        _person.GoTo("/switch?saving=9");
+        _person.See("[data-advice^='readable/']", "A fitting offers: Selected text #");
+        _person.GoTo("/profiles/5");
+        _person.Press("Try in a fitting");
+        _person.See("[data-advice^='readable/'] .remedy").Click();
+        _person.Gone("[data-advice^='readable/']");
+    }
+
+    [Fact]
     public void The_same_is_moved_by_the_arrow_keys_and_beyond_an_edge_to_the_next_screen()
     {
         _person.GoTo("/fittings/1");

@@ -45,6 +45,7 @@ public sealed class AdviceTests
         from colours in AnyColour.Array[Role.All.Length]
         from dark in Gen.Bool.Array[3]
         from opacity in Gen.Int[0, 100].Array[2]
+        from at in Gen.Select(Gen.Int[0, 2300], Gen.Int[0, 1200]).Array[3]
         from edges in Gen.OneOf("top", "bottom", "left", "right").Array[3]
         from theme in Gen.OneOf("Lantern", "Ember", "")
         from ground in AnyColour
@@ -82,6 +83,20 @@ public sealed class AdviceTests
                         Set("edge", edges[0], "main"),
                         PanelsKind.Opacity.Is(opacity[0], "main"),
                         Set("edge", edges[1], "other"),
+                    ]
+                )
+            )
+            .With(
+                Component.Of(
+                    WidgetsKind.Kind,
+                    [
+                        .. at.Select(
+                            (place, i) =>
+                                WidgetsKind.Place.Is(
+                                    new SettingValue.Geometry(place.Item1, place.Item2, 240, 200),
+                                    $"widget {i}"
+                                )
+                        ),
                     ]
                 )
             )
@@ -150,6 +165,30 @@ public sealed class AdviceTests
             }
         );
         AdviceCheck.For(Ground(narrow)).ShouldNotContain(one => one.Key == "through/panels/main");
+    }
+
+    [Fact]
+    public void Widgets_that_lie_over_each_other_or_a_panel_are_told_and_moved_to_the_nearest_free_place()
+    {
+        var look = Look.Of([
+            Component.Of(
+                PanelsKind.Kind,
+                [PanelsKind.Edge.Is(Edge.Top, "main"), PanelsKind.Thickness.Is(32, "main")]
+            ),
+            Component.Of(
+                WidgetsKind.Kind,
+                [
+                    WidgetsKind.Place.Is(new SettingValue.Geometry(0, 16, 160, 160), "moon"),
+                    WidgetsKind.Place.Is(new SettingValue.Geometry(1600, 480, 160, 160), "tide"),
+                ]
+            ),
+        ]);
+        var piece = AdviceCheck.For(Ground(look)).Single();
+        piece.Found.ShouldBe("10 % of the widget moon and the panel main are at one place.");
+        After(look, piece.Remedies.Single())[WidgetsKind.Kind]!
+            .ItemAlone("moon")
+            .Get(WidgetsKind.Place)
+            .ShouldBe(new SettingValue.Geometry(0, 32, 160, 160));
     }
 
     [Fact]

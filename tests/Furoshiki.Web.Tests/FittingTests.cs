@@ -228,7 +228,7 @@ public sealed class FittingTests() : OwnAppTests(isKilled: true)
         var after = await Step(fitting, Built(sky["accent"]!.GetValue<string>()));
         Words(after, "colours").ShouldBe("light");
         after["steps"]![0]!["changes"]!.AsArray().Count.ShouldBeGreaterThan(20);
-        (await Server.Get($"/api/fittings/{fitting["id"]}/advice"))
+        (await Server.Get($"/api/looks/{after["look"]}/advice?desktop=1"))
             .AsArray()
             .ShouldNotContain(one =>
                 one!["key"]!.GetValue<string>().StartsWith("readable/colours")

@@ -75,6 +75,7 @@ public sealed record AdviceCheck(string Name, Func<AdviceGround, IEnumerable<Pie
         OneTone.Check,
         EveryToolkit.Check,
         OneEdge.Check,
+        KeptApart.Check,
     ];
 
     /// <summary>All advice for a look, the gravest first. A remedy that would not settle its own advice is not offered.</summary>

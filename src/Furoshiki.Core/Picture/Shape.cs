@@ -37,6 +37,14 @@ internal readonly record struct Box(double X, double Y, double Width, double Hei
                 new Box(X, other.Bottom, Width, Math.Max(0, Bottom - other.Bottom)),
             ];
 
+    /// <summary>How much of this box lies under another, 0 to 1.</summary>
+    public double ShareUnder(Box other)
+    {
+        var width = Math.Min(Right, other.Right) - Math.Max(X, other.X);
+        var height = Math.Min(Bottom, other.Bottom) - Math.Max(Y, other.Y);
+        return width > 0 && height > 0 ? width * height / (Width * Height) : 0;
+    }
+
     /// <summary>A part of this box, given in shares of its width and height.</summary>
     public Box Part(double x, double y, double width, double height) =>
         new(X + x * Width, Y + y * Height, width * Width, height * Height);

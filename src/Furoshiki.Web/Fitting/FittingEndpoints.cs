@@ -89,9 +89,6 @@ internal static class FittingEndpoints
         one.MapGet("/palettes", (long id, FittingPalettes palettes) => palettes.Of(id))
             .WithName("listPalettes")
             .WithSummary("Tell the colours of a fitting's own pictures");
-        one.MapGet("/advice", (long id, FittingAdvice advice) => advice.For(id))
-            .WithName("listAdvice")
-            .WithSummary("Tell what the checks find in a fitting");
         one.MapPost(
                 "/remedies",
                 (long id, RemedyForm form, FittingAdvice advice, FittingTeller teller) =>

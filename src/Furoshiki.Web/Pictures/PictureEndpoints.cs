@@ -1,3 +1,4 @@
+using Furoshiki.App.Fitting;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Pictures;
 using Furoshiki.Core.Picture;
@@ -17,6 +18,13 @@ internal static class PictureEndpoints
             .WithTags("Pictures")
             .WithName("drawLook")
             .WithSummary("Draw a look");
+        api.MapGet(
+                "/looks/{digest}/advice",
+                (string digest, long desktop, LookAdvice advice) => advice.For(digest, desktop)
+            )
+            .WithTags("Pictures")
+            .WithName("listAdvice")
+            .WithSummary("Tell what the checks find in a look as it would be on a desktop");
         api.MapGet("/content/{digest}/{name}", Load)
             .WithTags("Pictures")
             .WithName("loadContent")

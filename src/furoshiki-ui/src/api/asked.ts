@@ -28,6 +28,7 @@ const ASKED = {
   supplies: 'changed',
   likeSupplies: 'changed',
   palettes: 'never',
+  advice: 'changed',
   supplyAccents: 'changed',
   carried: 'changed',
   versionNews: 'changed',

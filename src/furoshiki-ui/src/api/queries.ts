@@ -215,13 +215,18 @@ export const useChoicesOf = (fitting: Ref<number>, kind: Ref<string>, setting: R
       ),
   })
 
-/** What the checks find in a look that is being fitted. */
-export const useAdvice = (fitting: Ref<number>, look: Ref<string>) =>
+/** What the checks find in a look as it would be on a desktop. */
+export const useAdvice = (look: Ref<string>, desktop: Ref<number>) =>
   useQuery({
-    queryKey: keyOf('fitting', fitting, 'advice', look),
+    queryKey: keyOf('advice', look, desktop),
     enabled: computed(() => look.value !== ''),
     placeholderData: keepPreviousData,
-    queryFn: () => take(api.GET('/api/fittings/{id}/advice', { params: { path: { id: fitting.value } } })),
+    queryFn: () =>
+      take(
+        api.GET('/api/looks/{digest}/advice', {
+          params: { path: { digest: look.value }, query: { desktop: desktop.value } },
+        }),
+      ),
   })
 
 /** A colour in sRGB and OKLCH. */

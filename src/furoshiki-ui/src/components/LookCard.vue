@@ -6,6 +6,7 @@ import { useBeginFitting } from '@/composables/useBeginFitting'
 import { useLineUp } from '@/composables/useLineUp'
 import { count, isOnNow, toneWord } from '@/composables/words'
 import { useChoices } from '@/stores/choices'
+import AdviceCount from './AdviceCount.vue'
 import DesktopPicture from './DesktopPicture.vue'
 import ReadinessWord from './ReadinessWord.vue'
 
@@ -72,7 +73,10 @@ function press(event: KeyboardEvent) {
       <h2 :title="card.profile.name">
         <RouterLink class="name" tabindex="-1" :to="page">{{ card.profile.name }}</RouterLink>
       </h2>
-      <span class="mono third">{{ card.ordinal }}</span>
+      <span class="third"
+        ><AdviceCount :look="card.look" :desktop="desktop" />
+        <span class="mono">{{ card.ordinal }}</span></span
+      >
       <span class="said second" :title="said">{{ said }}</span>
       <ReadinessWord :readiness="card.readiness" />
     </div>

@@ -3,9 +3,9 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ProblemError, type Schemas } from '@/api/client'
 import { useKinds } from '@/api/queries'
+import AdviceList from '@/components/AdviceList.vue'
 import BorrowList from '@/components/BorrowList.vue'
 import DrawnPicture from '@/components/DrawnPicture.vue'
-import FittingAdvice from '@/components/FittingAdvice.vue'
 import FittingParts from '@/components/FittingParts.vue'
 import FittingSteps from '@/components/FittingSteps.vue'
 import NameForm from '@/components/NameForm.vue'
@@ -149,7 +149,14 @@ useKeys({
           showsNow ? 'Now is shown' : 'Now, in turn'
         }}</VBtn>
       </div>
-      <FittingAdvice :fitting="id" :look="view.look" @settle="fitting.settle" @open="openAt" />
+      <AdviceList
+        :look="view.look"
+        :desktop="view.desktop"
+        settles
+        opens
+        @settle="fitting.settle"
+        @open="openAt"
+      />
       <FittingSteps :fitting="view" @leave="fitting.leave" />
     </div>
 

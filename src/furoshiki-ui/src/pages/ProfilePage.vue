@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { useChanged } from '@/api/asked'
 import { api, problemOf, take, type Schemas } from '@/api/client'
 import { useProfile, useProfileKept } from '@/api/queries'
+import AdviceList from '@/components/AdviceList.vue'
 import DamagedList from '@/components/DamagedList.vue'
 import DesktopPicture from '@/components/DesktopPicture.vue'
 import PartList from '@/components/PartList.vue'
@@ -162,6 +163,8 @@ useKeys({
           >{{ one.title }}</VBtn
         >
       </div>
+
+      <AdviceList :look="card.look" :desktop="desktop" opens @open="opened = $event" />
 
       <h2>Savings</h2>
       <ProblemNote v-if="remove.error.value" :error="remove.error.value" />

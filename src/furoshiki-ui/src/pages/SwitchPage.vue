@@ -5,6 +5,7 @@ import { useRoute } from 'vue-router'
 import { useChanged } from '@/api/asked'
 import { api, problemOf, take, type Schemas } from '@/api/client'
 import { usePlan } from '@/api/queries'
+import AdviceList from '@/components/AdviceList.vue'
 import DesktopPicture from '@/components/DesktopPicture.vue'
 import PlanDecisions from '@/components/PlanDecisions.vue'
 import PlanGroupings from '@/components/PlanGroupings.vue'
@@ -190,6 +191,7 @@ function planAgain() {
           </figcaption>
         </figure>
       </div>
+      <AdviceList v-if="plan.nextLook" class="advice" :look="plan.nextLook" :desktop="id" />
       <PlanGroupings
         v-if="canLeaveOut && plan.groupings.length > 1"
         :plan="plan"
@@ -314,6 +316,10 @@ function planAgain() {
 </template>
 
 <style scoped>
+.advice {
+  margin: 12px 0;
+}
+
 .plan {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 300px;

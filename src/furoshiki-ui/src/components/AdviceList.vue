@@ -4,10 +4,10 @@ import { useAdvice } from '@/api/queries'
 import ProblemNote from './ProblemNote.vue'
 import SignalWord from './SignalWord.vue'
 
-/** What the checks find, each with its figure and with what would settle it. */
-const props = defineProps<{ fitting: number; look: string }>()
+/** What the checks find in a look, each with its figure and, where it is fitted, with what would settle it. */
+const props = defineProps<{ look: string; desktop: number; settles?: boolean; opens?: boolean }>()
 defineEmits<{ settle: [key: string, remedy: string]; open: [kind: string, setting: string] }>()
-const { data, error } = useAdvice(toRef(props, 'fitting'), toRef(props, 'look'))
+const { data, error } = useAdvice(toRef(props, 'look'), toRef(props, 'desktop'))
 </script>
 
 <template>
@@ -16,13 +16,17 @@ const { data, error } = useAdvice(toRef(props, 'fitting'), toRef(props, 'look'))
     <SignalWord v-else-if="data && data.length === 0" signal="ready" word="The checks find nothing to say." />
     <ul v-else>
       <li v-for="piece in data" :key="piece.key" class="paper" :data-advice="piece.key">
-        <button class="title" @click="$emit('open', piece.kind, piece.setting ?? '')">
+        <component
+          :is="opens ? 'button' : 'p'"
+          class="title"
+          @click="opens && $emit('open', piece.kind, piece.setting ?? '')"
+        >
           <SignalWord :signal="piece.weight === 'Grave' ? 'cannot' : 'waiting'" :word="piece.title" />
-        </button>
+        </component>
         <p :title="piece.why">
           {{ piece.found }} <span class="second">{{ piece.wanted }}</span>
         </p>
-        <p v-if="piece.remedies.length > 0" class="row remedies">
+        <p v-if="settles && piece.remedies.length > 0" class="row remedies">
           <button
             v-for="remedy in piece.remedies"
             :key="remedy"
@@ -32,7 +36,8 @@ const { data, error } = useAdvice(toRef(props, 'fitting'), toRef(props, 'look'))
             {{ remedy }}
           </button>
         </p>
-        <p v-else class="third">Nothing by itself settles it.</p>
+        <p v-else-if="piece.remedies.length === 0" class="third">Nothing by itself settles it.</p>
+        <p v-else class="third">A fitting offers: {{ piece.remedies.join(', ') }}</p>
       </li>
     </ul>
   </section>
@@ -49,7 +54,7 @@ const { data, error } = useAdvice(toRef(props, 'fitting'), toRef(props, 'look'))
   padding: 8px 12px;
 }
 
-.title:hover {
+button.title:hover {
   text-decoration: underline;
 }
 

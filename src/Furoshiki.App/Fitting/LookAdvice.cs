@@ -1,0 +1,66 @@
+using Furoshiki.App.Desktops;
+using Furoshiki.App.Looks;
+using Furoshiki.App.Supplies;
+using Furoshiki.Core.Advice;
+using Furoshiki.Core.Looks;
+
+namespace Furoshiki.App.Fitting;
+
+/// <summary>A piece of advice.</summary>
+/// <param name="Key">What it is about: the same after another step, as long as that is so.</param>
+/// <param name="Kind">The part that it is about first.</param>
+/// <param name="Setting">The setting of that part; null for the whole of it.</param>
+/// <param name="Weight">How much it weighs.</param>
+/// <param name="Title">What is the matter, in a few words.</param>
+/// <param name="Found">What was found, with its figure.</param>
+/// <param name="Wanted">What is wanted, and by which source.</param>
+/// <param name="Why">Why it matters.</param>
+/// <param name="Remedies">What would settle it, each by its title.</param>
+public sealed record AdviceView(
+    string Key,
+    string Kind,
+    string? Setting,
+    AdviceWeight Weight,
+    string Title,
+    string Found,
+    string Wanted,
+    string Why,
+    IReadOnlyList<string> Remedies
+);
+
+/// <summary>Gives advice for looks as they would be on a desktop.</summary>
+public sealed class LookAdvice(
+    LookLibrary library,
+    DesktopRegister register,
+    SampleFiles files,
+    Rasters rasters
+)
+{
+    /// <summary>All advice for a look, the gravest first.</summary>
+    /// <param name="digest">The look's digest.</param>
+    /// <param name="desktop">The desktop's number.</param>
+    /// <exception cref="ProblemException">There is no such look or desktop.</exception>
+    public IReadOnlyList<AdviceView> For(string digest, long desktop) =>
+        [
+            .. Pieces(library.Get(LookLibrary.Asked(digest)), register.Get(desktop))
+                .Select(piece => new AdviceView(
+                    piece.Key,
+                    piece.Kind.Name,
+                    piece.Setting?.ToString(),
+                    piece.Weight,
+                    piece.Title,
+                    piece.Found,
+                    piece.Wanted,
+                    piece.Why,
+                    [.. piece.Remedies.Select(remedy => remedy.Title)]
+                )),
+        ];
+
+    internal IReadOnlyList<PieceOfAdvice> Pieces(Look look, LiveDesktop on)
+    {
+        library.Locate(look, register.All());
+        return AdviceCheck.For(
+            new AdviceGround(look, on.Screens, files.ForPictures() with { Rasters = rasters.Find })
+        );
+    }
+}
