@@ -15,3 +15,9 @@ const { data } = useAdvice(
 <template>
   <span ref="place" data-test="advice">{{ data && data.length > 0 ? `advice: ${data.length}` : '' }}</span>
 </template>
+
+<style scoped>
+span {
+  margin-right: 10px;
+}
+</style>
