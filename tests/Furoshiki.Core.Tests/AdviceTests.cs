@@ -4,7 +4,6 @@ using Furoshiki.Core.Advice;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Looks;
-using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
 
@@ -13,11 +12,6 @@ namespace Furoshiki.Core.Tests;
 public sealed class AdviceTests
 {
     private static readonly Look Now = new TestDesktop().Read().Look;
-    private static readonly Screen[] Screens =
-    [
-        new("main", 2560, 1440),
-        new("upright", 1080, 1920),
-    ];
 
     /// <summary>The wallpaper of any look is light at the left and dark at the right.</summary>
     private static readonly Raster Wall = new(
@@ -29,7 +23,7 @@ public sealed class AdviceTests
     private static AdviceGround Ground(Look look) =>
         new(
             look,
-            Screens,
+            TestDesktop.Screens,
             new PictureContent(_ => null, _ => null, (_, _) => "") { Rasters = (_, _) => Wall }
         );
 

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
-using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
 
@@ -11,12 +10,6 @@ namespace Furoshiki.Core.Tests;
 /// <summary>Whoever changes a setting sees what it does, in one scene or another, or is told why it cannot be seen.</summary>
 public sealed class EverySettingTests
 {
-    private static readonly Screen[] Screens =
-    [
-        new("main", 2560, 1440),
-        new("upright", 1080, 1920),
-    ];
-
     private static readonly TestDesktop Desktop = new();
     private static readonly Look Look = Desktop.Read().Look;
 
@@ -162,7 +155,13 @@ public sealed class EverySettingTests
         [
             .. NamedScene.All.SelectMany(scene =>
                 DesktopPicture
-                    .Draw(Look.With(part), Screens, Content, scene.Scene, PictureDetail.Words)
+                    .Draw(
+                        Look.With(part),
+                        TestDesktop.Screens,
+                        Content,
+                        scene.Scene,
+                        PictureDetail.Words
+                    )
                     .Screens.Select(screen => screen.Svg)
             ),
         ];

@@ -1,6 +1,5 @@
 using System.Xml.Linq;
 using Furoshiki.Core.Looks;
-using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
 
@@ -8,12 +7,6 @@ namespace Furoshiki.Core.Tests;
 
 public sealed class PictureTests
 {
-    private static readonly Screen[] Screens =
-    [
-        new("main", 2560, 1440),
-        new("upright", 1080, 1920),
-    ];
-
     private static XElement Draw(TestDesktop desktop, PictureScene scene = PictureScene.Desktop)
     {
         var look = desktop.Read().Look;
@@ -31,7 +24,9 @@ public sealed class PictureTests
                 desktop.Files.Values.FirstOrDefault(bytes => Content.Digest.Of(bytes) == digest),
             (digest, name) => $"/{name}"
         );
-        return XElement.Parse(DesktopPicture.Draw(look, Screens, content, scene).Screens[0].Svg);
+        return XElement.Parse(
+            DesktopPicture.Draw(look, TestDesktop.Screens, content, scene).Screens[0].Svg
+        );
     }
 
     private static IEnumerable<XElement> Of(XElement picture, string attribute, string value) =>
@@ -149,7 +144,7 @@ public sealed class PictureTests
     {
         var look = new TestDesktop().Read().Look.Only(["fonts"]);
         DesktopPicture
-            .Draw(look, Screens, new PictureContent(_ => null, _ => null, (_, _) => ""))
+            .Draw(look, TestDesktop.Screens, new PictureContent(_ => null, _ => null, (_, _) => ""))
             .Screens.Length.ShouldBe(2);
         Cloth.Draw(look).ShouldContain("<svg");
     }
@@ -165,7 +160,7 @@ public sealed class PictureTests
     {
         var drawings = DesktopPicture.Draw(
             new TestDesktop().Read().Look,
-            Screens,
+            TestDesktop.Screens,
             new PictureContent(_ => null, _ => null, (_, _) => "")
         );
         foreach (var (screen, svg) in drawings.Screens)
@@ -321,7 +316,7 @@ public sealed class PictureTests
                 : "/other"
         );
         var windowIcon = XElement
-            .Parse(DesktopPicture.Draw(look, Screens, content).Screens[0].Svg)
+            .Parse(DesktopPicture.Draw(look, TestDesktop.Screens, content).Screens[0].Svg)
             .Descendants()
             .First(element => element.Attribute("width")?.Value == $"{size}");
         windowIcon.Attribute("href")!.Value.ShouldBe(expected);

@@ -1,19 +1,12 @@
 using CsCheck;
 using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Looks;
-using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Tests;
 
 public sealed class PlacingTests
 {
-    private static readonly Screen[] Screens =
-    [
-        new("main", 2560, 1440),
-        new("upright", 1080, 1920),
-    ];
-
     private static Component Widgets(bool hasGrid, SettingValue.Geometry place) =>
         Component.Of(
             WidgetsKind.Kind,
@@ -40,7 +33,7 @@ public sealed class PlacingTests
     {
         var part = Widgets(hasGrid: false, new SettingValue.Geometry(40, 60, 100, 50));
         var by = new PlaceWanted("dial", 0, X: -16, Y: 1, IsBy: true);
-        var edit = Placing.Of(WidgetsKind.Kind, part, by, Screens, out _);
+        var edit = Placing.Of(WidgetsKind.Kind, part, by, TestDesktop.Screens, out _);
         After(part, edit!)
             .ItemAlone("dial")
             .Get(WidgetsKind.Place)
@@ -65,15 +58,15 @@ public sealed class PlacingTests
                         WidgetsKind.Kind,
                         part,
                         new PlaceWanted("dial", screen, null, x, y),
-                        Screens,
+                        TestDesktop.Screens,
                         out var whyNot
                     );
                     whyNot.ShouldBeEmpty();
                     var dial = After(part, edit!).ItemAlone("dial");
                     var place = dial.Get(WidgetsKind.Place)!;
                     (place.Width, place.Height).ShouldBe((width, height));
-                    place.X.ShouldBeInRange(0, Screens[screen].Width - width);
-                    place.Y.ShouldBeInRange(0, Screens[screen].Height - height);
+                    place.X.ShouldBeInRange(0, TestDesktop.Screens[screen].Width - width);
+                    place.Y.ShouldBeInRange(0, TestDesktop.Screens[screen].Height - height);
                     if (hasGrid)
                         (place.X % WidgetsKind.GridStep, place.Y % WidgetsKind.GridStep).ShouldBe(
                             (0, 0)
@@ -96,7 +89,7 @@ public sealed class PlacingTests
                         panels.Kind,
                         panels,
                         new PlaceWanted("main", screen, edge),
-                        Screens,
+                        TestDesktop.Screens,
                         out _
                     )!
                 )
@@ -107,7 +100,7 @@ public sealed class PlacingTests
                 DockKind.Kind,
                 now[DockKind.Kind],
                 new PlaceWanted(null, screen, edge),
-                Screens,
+                TestDesktop.Screens,
                 out var whyNot
             );
             if (screen == 0)
@@ -123,7 +116,7 @@ public sealed class PlacingTests
         var panels = new TestDesktop().Read().Look[PanelsKind.Kind]!;
         string Why(Kind kind, Component? part, PlaceWanted place)
         {
-            Placing.Of(kind, part, place, Screens, out var whyNot).ShouldBeNull();
+            Placing.Of(kind, part, place, TestDesktop.Screens, out var whyNot).ShouldBeNull();
             return whyNot;
         }
         Why(PanelsKind.Kind, panels, new PlaceWanted("attic", 0, Edge.Top))

@@ -2,7 +2,6 @@ using System.Globalization;
 using System.Xml.Linq;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
-using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
 
@@ -11,12 +10,6 @@ namespace Furoshiki.Core.Tests;
 /// <summary>How each kind is drawn, from components that are put together here.</summary>
 public sealed class ScenePictureTests
 {
-    private static readonly Screen[] Screens =
-    [
-        new("main", 2560, 1440),
-        new("upright", 1080, 1920),
-    ];
-
     private static readonly byte[] Drawing =
         "<svg xmlns='http://www.w3.org/2000/svg' width='40' height='20'/>"u8.ToArray();
 
@@ -59,7 +52,7 @@ public sealed class ScenePictureTests
         return
         [
             .. DesktopPicture
-                .Draw(Look.Of(parts), Screens, content, scene, detail)
+                .Draw(Look.Of(parts), TestDesktop.Screens, content, scene, detail)
                 .Screens.Select(one => XElement.Parse(one.Svg)),
         ];
     }

@@ -15,9 +15,11 @@ internal sealed class TestDesktop : IDesktopView, ISavedContent
 
     private static readonly string Demo = Path.Combine(AppContext.BaseDirectory, "scenario");
 
+    /// <summary>The screens of the Dome console.</summary>
+    public static Screen[] Screens { get; } = [new("main", 2560, 1440), new("upright", 1080, 1920)];
+
     /// <summary>The map of the Dome console.</summary>
-    public static DesktopMap Map { get; } =
-        MapNamed("engawa", new Screen("main", 2560, 1440), new Screen("upright", 1080, 1920));
+    public static DesktopMap Map { get; } = MapNamed("engawa", Screens);
 
     public static DesktopMap Laptop { get; } = MapNamed("engawa-3.8", new Screen("lid", 1366, 768));
 

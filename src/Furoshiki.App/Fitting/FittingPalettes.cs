@@ -1,3 +1,5 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Supplies;
 using Furoshiki.Core.Colour;
@@ -39,11 +41,31 @@ public sealed class FittingPalettes(FittedLooks fittings, SampleFiles files, Ras
                 .OfType<PaletteView>(),
         ];
 
+    /// <summary>The colours of the pictures that were asked for last, by these pictures: a step seldom changes them.</summary>
+    private readonly ConcurrentDictionary<string, ImmutableArray<PictureColour>> _known = new();
+    private const int MostKept = 256;
+
+    private ImmutableArray<PictureColour> ColoursOf(PictureSource source)
+    {
+        var key = string.Join(' ', source.Files.Select(file => file.Content.Hex));
+        if (_known.TryGetValue(key, out var known))
+            return known;
+        Raster[] read =
+        [
+            .. source.Files.Select(file => rasters.Find(file.Content, file.Name)).OfType<Raster>(),
+        ];
+        var colours = PictureColours.Of(read);
+        // What could not be read now may be at hand later.
+        if (read.Length < source.Files.Length)
+            return colours;
+        if (_known.Count >= MostKept)
+            _known.Clear();
+        return _known[key] = colours;
+    }
+
     private PaletteView? View(PictureSource source)
     {
-        var colours = PictureColours.Of([
-            .. source.Files.Select(file => rasters.Find(file.Content, file.Name)).OfType<Raster>(),
-        ]);
+        var colours = ColoursOf(source);
         return ColourBuild.AccentOf(colours) is { } accent
             ? new PaletteView(
                 source.Kind.Name,

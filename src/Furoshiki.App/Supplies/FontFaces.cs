@@ -42,7 +42,13 @@ public sealed class FontFaces
         return new FontFace(
             typeface.FontWeight,
             typeface.IsItalic,
-            words => widths.GetOrAdd(words, text => font.MeasureText(text) / Large)
+            words => widths.GetOrAdd(words, Measure)
         );
+
+        double Measure(string words)
+        {
+            lock (font)
+                return font.MeasureText(words) / Large;
+        }
     }
 }

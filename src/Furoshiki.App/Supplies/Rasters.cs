@@ -35,6 +35,9 @@ public sealed class Rasters(SampleFiles files)
 
     private readonly ConcurrentDictionary<Digest, Raster?> _known = new();
 
+    /// <summary>A picture takes four bytes a pixel while it is read, so one is read at a time.</summary>
+    private readonly Lock _reading = new();
+
     static Rasters()
     {
         var configuration = ConfigurationFiles.Default;
@@ -55,13 +58,18 @@ public sealed class Rasters(SampleFiles files)
     {
         if (_known.TryGetValue(content, out var known))
             return known;
-        if (files.Find(content, CancellationToken.None).GetAwaiter().GetResult() is not { } bytes)
+        if (files.FindNow(content) is not { } bytes)
             return null;
-        if (_known.Count >= MostKept)
-            _known.Clear();
-        return _known[content] = Path.GetExtension(name).ToLowerInvariant() is ".svg"
-            ? Drawn(bytes)
-            : Decoded(bytes);
+        lock (_reading)
+        {
+            if (_known.TryGetValue(content, out known))
+                return known;
+            if (_known.Count >= MostKept)
+                _known.Clear();
+            return _known[content] = Path.GetExtension(name).ToLowerInvariant() is ".svg"
+                ? Drawn(bytes)
+                : Decoded(bytes);
+        }
     }
 
     private static Raster? Drawn(byte[] bytes)

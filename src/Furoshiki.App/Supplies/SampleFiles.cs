@@ -41,7 +41,8 @@ public sealed class SampleFiles(
         SupplySamples.FormOf(name) != SampleForm.Type
         && (sources.Known().Offering(asset) is null || library.IsAtHand(asset));
 
-    private byte[]? FindNow(Digest digest) =>
+    /// <summary>The same as <see cref="Find" />, waited for.</summary>
+    internal byte[]? FindNow(Digest digest) =>
         Find(digest, CancellationToken.None).GetAwaiter().GetResult();
 
     /// <summary>The bytes of a file that some supply has; null if none that is offered has it, or it cannot be loaded now.</summary>

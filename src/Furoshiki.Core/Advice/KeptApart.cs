@@ -16,22 +16,14 @@ internal static class KeptApart
     {
         if (ground.Look[WidgetsKind.Kind] is not { } widgets)
             yield break;
-        for (var i = 0; i < ground.Screens.Count; i++)
+        foreach (var (screen, name) in ground.NamedScreens)
         {
-            var (screen, name) = (
-                ground.Screens[i],
-                i == 0 ? SettingType.ScreenName.Main : ground.Screens[i].Id
-            );
-            var standing = Panels(ground, screen, name).ToList();
-            foreach (var item in widgets.Items)
+            var standing = Panels(ground.Look[PanelsKind.Kind], screen, name).ToList();
+            foreach (var (item, widget) in widgets.ItemsOn(WidgetsKind.Screen, name))
             {
-                var widget = widgets.ItemAlone(item);
-                if (
-                    widget.Get(WidgetsKind.Screen) != name
-                    || widget.Get(WidgetsKind.Place) is not { } place
-                )
+                if (widget.Get(WidgetsKind.Place) is not { } place)
                     continue;
-                var box = new Box(place.X, place.Y, place.Width, place.Height);
+                var box = Box.Of(place);
                 var worst = standing
                     .Select(one => (one.What, Share: box.ShareUnder(one.Box)))
                     .OrderByDescending(one => one.Share)
@@ -44,22 +36,13 @@ internal static class KeptApart
         }
     }
 
-    private static IEnumerable<Thing> Panels(AdviceGround ground, Screen screen, string name) =>
-        ground.Look[PanelsKind.Kind] is not { } panels
-            ? []
-            : panels
-                .Items.Select(item => (item, Panel: panels.ItemAlone(item)))
-                .Where(one =>
-                    one.Panel.Get(PanelsKind.Screen) == name && !one.Panel.Get(PanelsKind.Hides)
-                )
-                .Select(one => new Thing(
-                    $"the panel {one.item}",
-                    PanelsDrawing.BoxOf(
-                        one.Panel,
-                        new Box(0, 0, screen.Width, screen.Height),
-                        scale: 1
-                    )
-                ));
+    private static IEnumerable<Thing> Panels(Component? panels, Screen screen, string name) =>
+        (panels?.ItemsOn(PanelsKind.Screen, name) ?? [])
+            .Where(one => !one.Alone.Get(PanelsKind.Hides))
+            .Select(one => new Thing(
+                $"the panel {one.Item}",
+                PanelsDrawing.BoxOf(one.Alone, Box.Of(screen), scale: 1)
+            ));
 
     private static PieceOfAdvice Piece(
         string item,
@@ -101,7 +84,7 @@ internal static class KeptApart
                 X = column * Step,
                 Y = row * Step,
             }
-            let box = new Box(there.X, there.Y, there.Width, there.Height)
+            let box = Box.Of(there)
             where standing.All(one => box.ShareUnder(one.Box) == 0)
             orderby Math.Pow(there.X - place.X, 2) + Math.Pow(there.Y - place.Y, 2)
             select there;

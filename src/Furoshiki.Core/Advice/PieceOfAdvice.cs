@@ -59,7 +59,16 @@ public sealed record PieceOfAdvice(
 /// <param name="Look">The look.</param>
 /// <param name="Screens">The screens that it is for, the main one first.</param>
 /// <param name="Content">The assets that it is drawn with.</param>
-public sealed record AdviceGround(Look Look, IReadOnlyList<Screen> Screens, PictureContent Content);
+public sealed record AdviceGround(Look Look, IReadOnlyList<Screen> Screens, PictureContent Content)
+{
+    /// <summary>Each screen with what it is called in looks.</summary>
+    internal ImmutableArray<(Screen Screen, string Name)> NamedScreens { get; } =
+    [
+        .. Screens.Select(
+            (screen, i) => (screen, SettingType.ScreenName.Of(screen.Id, isMain: i == 0))
+        ),
+    ];
+}
 
 /// <summary>A check. It is one file, and one line in <see cref="All"/>.</summary>
 /// <param name="Name">Its name, with which the keys of its advice begin.</param>

@@ -1,5 +1,6 @@
 using System.Globalization;
 using Furoshiki.Core.Colour;
+using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
@@ -19,67 +20,59 @@ internal static class ReadThrough
     {
         if (ground.Look[WallpaperKind.Kind] is not { } wallpaper)
             yield break;
-        var colours = ground.Look[ColoursKind.Kind];
         for (var i = 0; i < ground.Screens.Count; i++)
         {
-            var (screen, name) = (
-                ground.Screens[i],
-                i == 0 ? SettingType.ScreenName.Main : ground.Screens[i].Id
-            );
+            var (screen, name) = ground.NamedScreens[i];
             var backdrop = new Backdrop(wallpaper, ground.Screens, i, ground.Content);
             if (!backdrop.IsKnown)
                 continue;
-            if (
-                ground.Look[PanelsKind.Kind] is { } panels
-                && colours is not null
-                && colours.Has(Role.Panel)
-                && colours.Has(Role.PanelText)
-            )
-                foreach (var item in panels.Items)
-                {
-                    var panel = panels.ItemAlone(item);
-                    if (
-                        panel.Get(PanelsKind.Screen) == name
-                        && new Seen(
-                            $"through/panels/{item}",
-                            PanelsKind.Kind,
-                            PanelsKind.Opacity,
-                            item,
-                            $"the panel {item}",
-                            panel.Get(PanelsKind.Opacity),
-                            colours.Get(Role.Panel),
-                            ColoursKind.Kind,
-                            Role.PanelText,
-                            colours.Get(Role.PanelText)
-                        ).Judge(Places(backdrop, PanelsDrawing.BoxOf(panel, Of(screen), 1)))
-                            is { } piece
-                    )
-                        yield return piece;
-                }
-            if (
-                i == 0
-                && ground.Look[TerminalKind.Kind] is { } terminal
-                && terminal.Has(TerminalKind.Text)
-                && terminal.Has(TerminalKind.Ground)
-                && new Seen(
-                    "through/terminal",
-                    TerminalKind.Kind,
-                    TerminalKind.Opacity,
-                    null,
-                    "the terminal",
-                    terminal.Get(TerminalKind.Opacity),
-                    terminal.Get(TerminalKind.Ground),
-                    TerminalKind.Kind,
-                    TerminalKind.Text,
-                    terminal.Get(TerminalKind.Text)
-                ).Judge(Places(backdrop, Of(screen)))
-                    is { } inTerminal
-            )
-                yield return inTerminal;
+            var seen = OnPanels(ground.Look, screen, name);
+            if (i == 0 && InTerminal(ground.Look[TerminalKind.Kind], screen) is { } inTerminal)
+                seen = seen.Append(inTerminal);
+            foreach (var one in seen)
+                if (one.Judge(Places(backdrop, one.Box)) is { } piece)
+                    yield return piece;
         }
     }
 
-    private static Box Of(Screen screen) => new(0, 0, screen.Width, screen.Height);
+    private static IEnumerable<Seen> OnPanels(Look look, Screen screen, string name) =>
+        look[PanelsKind.Kind] is { } panels
+        && look[ColoursKind.Kind] is { } colours
+        && colours.Has(Role.Panel)
+        && colours.Has(Role.PanelText)
+            ? panels
+                .ItemsOn(PanelsKind.Screen, name)
+                .Select(one => new Seen(
+                    $"through/panels/{one.Item}",
+                    PanelsKind.Kind,
+                    PanelsKind.Opacity,
+                    one.Item,
+                    $"the panel {one.Item}",
+                    PanelsDrawing.BoxOf(one.Alone, Box.Of(screen), scale: 1),
+                    one.Alone.Get(PanelsKind.Opacity),
+                    colours.Get(Role.Panel),
+                    ColoursKind.Kind,
+                    Role.PanelText,
+                    colours.Get(Role.PanelText)
+                ))
+            : [];
+
+    private static Seen? InTerminal(Component? terminal, Screen screen) =>
+        terminal is not null && terminal.Has(TerminalKind.Text) && terminal.Has(TerminalKind.Ground)
+            ? new Seen(
+                "through/terminal",
+                TerminalKind.Kind,
+                TerminalKind.Opacity,
+                null,
+                "the terminal",
+                Box.Of(screen),
+                terminal.Get(TerminalKind.Opacity),
+                terminal.Get(TerminalKind.Ground),
+                TerminalKind.Kind,
+                TerminalKind.Text,
+                terminal.Get(TerminalKind.Text)
+            )
+            : null;
 
     /// <summary>The colours behind a box, evenly over its area.</summary>
     private static List<Rgba> Places(Backdrop backdrop, Box box)
@@ -105,6 +98,7 @@ internal static class ReadThrough
         Setting<double> Opacity,
         string? Item,
         string What,
+        Box Box,
         double Percent,
         Rgba Ground,
         Kind TextKind,
@@ -118,12 +112,12 @@ internal static class ReadThrough
             if (Percent >= 100 || Contrast.Between(Text, Ground) < Contrast.OfText)
                 return null;
             var places = behind.Distinct().ToList();
-            var worst = places.Min(place => Ratio(Text, Percent, place));
+            var worst = places.Min(place => Ratio(Percent, place));
             if (worst >= Contrast.OfText)
                 return null;
             var share =
                 100.0
-                * behind.Count(place => Ratio(Text, Percent, place) < Contrast.OfText)
+                * behind.Count(place => Ratio(Percent, place) < Contrast.OfText)
                 / behind.Count;
             return new PieceOfAdvice(
                 Key,
@@ -141,22 +135,23 @@ internal static class ReadThrough
             );
         }
 
-        private double Ratio(Rgba text, double percent, Rgba behind) =>
-            Contrast.Between(
-                text,
-                Contrast.Over(
-                    Ground with
-                    {
-                        A = (byte)Math.Round(byte.MaxValue * percent / 100),
-                    },
-                    behind
-                )
+        /// <summary>What the text lies on at a place.</summary>
+        private Rgba Blended(double percent, Rgba behind) =>
+            Contrast.Over(
+                Ground with
+                {
+                    A = (byte)Math.Round(byte.MaxValue * percent / 100),
+                },
+                behind
             );
+
+        private double Ratio(double percent, Rgba behind) =>
+            Contrast.Between(Text, Blended(percent, behind));
 
         private IEnumerable<AdviceRemedy> Remedies(List<Rgba> places)
         {
             for (var percent = (int)Math.Floor(Percent) + 1; percent <= 100; percent++)
-                if (places.All(place => Ratio(Text, percent, place) >= Contrast.OfText))
+                if (places.All(place => Ratio(percent, place) >= Contrast.OfText))
                 {
                     yield return AdviceRemedy.Set(
                         string.Create(CultureInfo.InvariantCulture, $"Opacity {percent} %"),
@@ -166,15 +161,7 @@ internal static class ReadThrough
                     break;
                 }
             var blended = places
-                .Select(place =>
-                    Contrast.Over(
-                        Ground with
-                        {
-                            A = (byte)Math.Round(byte.MaxValue * Percent / 100),
-                        },
-                        place
-                    )
-                )
+                .Select(place => Blended(Percent, place))
                 .OrderBy(Contrast.Luminance)
                 .ToList();
             if (Contrast.Nearest(Text, Contrast.OfText, blended[0], blended[^1]) is { } other)

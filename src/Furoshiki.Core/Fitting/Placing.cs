@@ -46,7 +46,7 @@ public static class Placing
         if (whyNot.Length > 0)
             return null;
         var screen = screens[place.Screen];
-        var name = place.Screen == 0 ? SettingType.ScreenName.Main : screen.Id;
+        var name = SettingType.ScreenName.Of(screen.Id, place.Screen == 0);
         if (kind == DockKind.Kind && place is { Item: null, Edge: { } side })
             return FittingEdit.Piece.Of(kind, DockKind.Edge.Is(side));
         if (kind == PanelsKind.Kind && place is { Item: { } panel, Edge: { } edge })

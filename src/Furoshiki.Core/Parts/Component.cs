@@ -159,6 +159,17 @@ public sealed record Component(
     /// <summary>The asset of a name; null if there is none.</summary>
     public Asset? AssetNamed(string name) => Assets.FirstOrDefault(asset => asset.Name == name);
 
+    /// <summary>The items on a screen, in their order, each as a component of its own.</summary>
+    /// <param name="setting">The setting of an item that names its screen.</param>
+    /// <param name="screen">What the screen is called in looks.</param>
+    internal IEnumerable<(string Item, Component Alone)> ItemsOn(
+        Setting<string> setting,
+        string screen
+    ) =>
+        Items
+            .Select(item => (item, Alone: ItemAlone(item)))
+            .Where(one => one.Alone.Get(setting) == screen);
+
     /// <summary>One item as a component of its own.</summary>
     public Component ItemAlone(string item) =>
         Of(

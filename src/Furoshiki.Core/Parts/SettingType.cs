@@ -239,6 +239,11 @@ public abstract partial record SettingType
     {
         /// <summary>What the main screen is called in looks.</summary>
         public const string Main = "main";
+
+        /// <summary>What a screen is called in looks.</summary>
+        /// <param name="id">Its identity on its desktop.</param>
+        /// <param name="isMain">Whether it is the main one.</param>
+        public static string Of(string id, bool isMain) => isMain ? Main : id;
     }
 
     /// <summary>A path to a file; in words only its last name.</summary>

@@ -30,7 +30,7 @@ internal sealed class Backdrop
         _place = WallpaperPlace.Of(
             wallpaper,
             screen,
-            new Box(0, 0, screen.Width, screen.Height),
+            Box.Of(screen),
             Stage.AllOf(screens, index, scale: 1),
             scale: 1,
             content

@@ -106,17 +106,6 @@ internal static class ControlsDrawing
                 : scene.Rect(box.Inset(1), Role.View, Radius(scene))
         );
 
-    /// <summary>How far something has come.</summary>
-    /// <param name="scene">The look.</param>
-    /// <param name="box">Where it lies.</param>
-    /// <param name="share">How far it is, 0 to 1.</param>
-    internal static XElement Progress(Scene scene, Box box, double share) =>
-        Shape.Part(
-            ControlsKind.Kind,
-            scene.Rect(box, Role.DimText, Radius(scene)).Opacity(0.5),
-            scene.Rect(box with { Width = box.Width * share }, Role.Accent, Radius(scene))
-        );
-
     /// <summary>A switch that is on or off.</summary>
     internal static XElement Toggle(Scene scene, Box box, bool isOn)
     {

@@ -64,6 +64,8 @@ public static class DesktopPicture
         var faintness = new Faintness(faint.Select(part => part.Kind));
         look = Look.Of(look.Components.Concat(faint));
         var typesetting = detail == PictureDetail.Words ? new Typesetting(content) : null;
+        var hasHardEdges =
+            typesetting is not null && look[FontsKind.Kind]?.Get(FontsKind.Antialiasing) == false;
         var scale = LongestSide / screens.Max(screen => Math.Max(screen.Width, screen.Height));
         var layers = Layers
             .Where(layer => layer.In.Contains(shows))
@@ -85,6 +87,7 @@ public static class DesktopPicture
                         screen,
                         Drawing(
                             area,
+                            hasHardEdges ? Typesetting.Filter() : null,
                             layers.Select(one =>
                                 faintness.In(
                                     one.layer.Draw(
@@ -132,18 +135,12 @@ public static class DesktopPicture
         ];
     }
 
-    private static string Drawing(Box area, IEnumerable<XElement?> layers)
-    {
-        var drawn = layers.ToList();
-        var usesFilter = drawn.Any(layer =>
-            layer?.DescendantsAndSelf().Attributes("filter").Any() == true
-        );
-        return Shape.Document(
+    private static string Drawing(Box area, XElement? filter, IEnumerable<XElement?> layers) =>
+        Shape.Document(
             area.Width,
             area.Height,
             new XAttribute("aria-hidden", "true"),
-            usesFilter ? Typesetting.Filter : null,
-            drawn
+            filter,
+            layers
         );
-    }
 }

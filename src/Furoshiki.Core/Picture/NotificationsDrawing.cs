@@ -59,25 +59,17 @@ internal static class NotificationsDrawing
         );
         if (style != MessageStyle.Strip)
         {
-            drawn.Add(
-                scene.Text(
-                    box.X + line,
-                    box.Y + line * 2.4,
-                    line * 11,
-                    Role.DimText,
-                    new Run(PictureWords.Notice) { Room = width - line * 1.5 }
-                )
-            );
-            drawn.Add(
-                scene.Text(
-                    box.X + line,
-                    box.Y + line * 3.6,
-                    line * 8,
-                    Role.DimText,
-                    new Run(PictureWords.NoticeMore) { Room = width - line * 1.5 }
-                )
-            );
+            drawn.Add(Line(2.4, 11, PictureWords.Notice), Line(3.6, 8, PictureWords.NoticeMore));
         }
         return drawn;
+
+        XElement Line(double down, double width, string words) =>
+            scene.Text(
+                box.X + line,
+                box.Y + line * down,
+                line * width,
+                Role.DimText,
+                new Run(words) { Room = box.Width - line * 1.5 }
+            );
     }
 }

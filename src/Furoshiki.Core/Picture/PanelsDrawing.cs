@@ -35,13 +35,8 @@ internal static class PanelsDrawing
         ]);
 
     /// <summary>The panels of a screen, those that lie lowest first.</summary>
-    private static IEnumerable<(string Item, Component Panel)> On(Stage stage)
-    {
-        var panels = stage.Scene[PanelsKind.Kind];
-        return panels
-            .Items.Select(item => (item, Panel: panels.ItemAlone(item)))
-            .Where(one => one.Panel.Get(PanelsKind.Screen) == stage.Name);
-    }
+    private static IEnumerable<(string Item, Component Panel)> On(Stage stage) =>
+        stage.Scene[PanelsKind.Kind].ItemsOn(PanelsKind.Screen, stage.Name);
 
     private static Box Without(Box work, (Edge Edge, double Thickness) kept)
     {

@@ -8,7 +8,6 @@ internal static class PictureWords
     public const string Clock = "21:40";
     public const string Day = "Sat 28 Nov";
     public const string Person = "Ines";
-    public const string Pinned = "Pinned";
 
     /// <summary>The windows that the panel lists, the one in front first.</summary>
     public static readonly ImmutableArray<string> Windows = ["Tonight", "Plates", "Dome"];
@@ -82,9 +81,6 @@ internal static class PictureWords
         ("user-trash", "Bin", ""),
     ];
 
-    /// <summary>The groups of a launcher in columns.</summary>
-    public static readonly ImmutableArray<string> Groups = ["All", "Sky", "Writing", "Dome"];
-
     /// <summary>The pages of some settings, and what stands on the one that is open.</summary>
     public static readonly ImmutableArray<string> Pages =
     [
@@ -106,7 +102,6 @@ internal static class PictureWords
     ];
 
     public const string Target = "Cygnus, field 4";
-    public const string Progress = "Plate 3 of 5";
     public const string NoticeTitle = "Moon is up";
     public const string Notice = "The next plates will be brighter.";
     public const string NoticeMore = "Next dark hour at 01:12";

@@ -110,7 +110,7 @@ internal sealed record Stage(
         );
 
     /// <summary>What the screen is called in looks.</summary>
-    public string Name => IsMain ? SettingType.ScreenName.Main : Screen.Id;
+    public string Name => SettingType.ScreenName.Of(Screen.Id, IsMain);
 
     /// <summary>What <see cref="Work" /> is worked out from.</summary>
     public static readonly ImmutableArray<Kind> WorkReads = [PanelsKind.Kind, DockKind.Kind];
@@ -213,13 +213,13 @@ internal sealed class Scene(
 
     /// <summary>Words in a colour, in the middle of a box's height.</summary>
     public XElement Words(Box box, Rgba colour, Run run) =>
-        Typesetting.Set(this[FontsKind.Kind], Typeface(run), run.Words, box, run.Align, colour);
+        Typesetting.Set(this[FontsKind.Kind], FontOf(run), run.Words, box, run.Align, colour);
 
     /// <summary>How wide some words of the interface are, in units of the drawing.</summary>
-    public double WidthOf(string words) => Typeface(words).WidthOf(words);
+    public double WidthOf(string words) => FontOf(words).WidthOf(words);
 
     /// <summary>The font of a run.</summary>
-    private Typeface Typeface(Run run)
+    private Typeface FontOf(Run run)
     {
         var fonts = this[FontsKind.Kind];
         var weight = fonts.Get(FontsKind.Weight);
@@ -248,7 +248,9 @@ internal sealed class Scene(
         double points,
         double weight = 400,
         bool isFixed = false
-    ) => (typesetting ?? new Typesetting(Content)).Find(part, family, points, weight, isFixed);
+    ) =>
+        typesetting?.Find(part, family, points, weight, isFixed)
+        ?? Typeface.StandIn(points, weight, isFixed);
 
     /// <summary>A picture that a setting of a component names, over a whole box; null if it is not at hand.</summary>
     public XElement? Picture(Component component, Setting<string> setting, Box box) =>

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Xml.Linq;
 using Furoshiki.Core.Colour;
+using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Picture;
@@ -8,6 +9,13 @@ namespace Furoshiki.Core.Picture;
 /// <summary>A rectangle in the units of a drawing.</summary>
 internal readonly record struct Box(double X, double Y, double Width, double Height)
 {
+    /// <summary>All of a screen, in its px.</summary>
+    public static Box Of(Screen screen) => new(0, 0, screen.Width, screen.Height);
+
+    /// <summary>A place on a screen, in its px.</summary>
+    public static Box Of(SettingValue.Geometry place) =>
+        new(place.X, place.Y, place.Width, place.Height);
+
     public double Right => X + Width;
 
     public double Bottom => Y + Height;

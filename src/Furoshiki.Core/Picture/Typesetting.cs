@@ -71,6 +71,17 @@ internal sealed record Typeface(string Family, double Size, double Weight, FontF
     /// <summary>How wide letters are where the font is not known, in its size.</summary>
     private const double Usual = 0.54;
 
+    /// <summary>What stands in for a font that is not at hand.</summary>
+    public static Typeface StandIn(double points, double weight, bool isFixed) =>
+        new(
+            isFixed
+                ? "'Sometype Mono Variable', monospace"
+                : "'Hanken Grotesk Variable', sans-serif",
+            points * 96 / 72,
+            weight,
+            null
+        );
+
     public double WidthOf(string words) => Size * (Face?.WidthOf(words) ?? words.Length * Usual);
 
     /// <summary>As much of some words as there is room for.</summary>
@@ -100,20 +111,17 @@ internal sealed class Typesetting(PictureContent content)
     /// <summary>A font of a component's.</summary>
     public Typeface Find(Component part, string family, double points, double weight, bool isFixed)
     {
-        var size = points * 96 / 72;
-        var standIn = isFixed
-            ? "'Sometype Mono Variable', monospace"
-            : "'Hanken Grotesk Variable', sans-serif";
+        var standIn = Typeface.StandIn(points, weight, isFixed);
         if (family.Length == 0)
-            return new Typeface(standIn, size, weight, null);
+            return standIn;
         if (Nearest(part, family, weight) is not var (file, digest, face))
         {
             _missing.Add(family);
-            return new Typeface(standIn, size, weight, null);
+            return standIn;
         }
         var name = $"face-{digest.Hex[..16]}";
         _faces.TryAdd(name, new PictureFace(name, family, content.Address(digest, file)));
-        return new Typeface($"'{name}', {standIn}", size, weight, face);
+        return standIn with { Family = $"'{name}', {standIn.Family}", Face = face };
     }
 
     /// <summary>The upright file of a family whose weight is nearest.</summary>
@@ -206,7 +214,7 @@ internal sealed class Typesetting(PictureContent content)
     private const string HardEdges = "hard-edges";
 
     /// <summary>What draws type with no steps between its colour and what lies behind: each pixel is all or nothing.</summary>
-    public static XElement Filter { get; } =
+    public static XElement Filter() =>
         new(
             Shape.Svg + "filter",
             new XAttribute("id", HardEdges),

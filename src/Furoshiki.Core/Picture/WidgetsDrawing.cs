@@ -28,13 +28,8 @@ internal static class WidgetsDrawing
             .OfType<SettingValue.Geometry>()
             .Select(place => BoxOf(stage, place));
 
-    private static IEnumerable<(string Item, Component Widget)> On(Stage stage)
-    {
-        var widgets = stage.Scene[WidgetsKind.Kind];
-        return widgets
-            .Items.Select(item => (item, Widget: widgets.ItemAlone(item)))
-            .Where(one => one.Widget.Get(WidgetsKind.Screen) == stage.Name);
-    }
+    private static IEnumerable<(string Item, Component Widget)> On(Stage stage) =>
+        stage.Scene[WidgetsKind.Kind].ItemsOn(WidgetsKind.Screen, stage.Name);
 
     /// <summary>Where a widget is drawn: on the lines of the grid, where there is one.</summary>
     private static Box BoxOf(Stage stage, SettingValue.Geometry place)

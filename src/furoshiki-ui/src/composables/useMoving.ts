@@ -4,11 +4,8 @@ import type { Schemas } from '@/api/client'
 type Edge = NonNullable<Schemas['Edge']>
 type Screen = Schemas['ScreenPicture']
 
-/** Where something on the picture is moved to. */
-export interface Move {
-  kind: string
-  place: Schemas['PlaceWanted']
-}
+/** The edit that moves something on the picture. */
+export type Move = Schemas['EditForm']
 
 /** Something on the picture that can be moved. */
 export interface Handle {
@@ -165,6 +162,7 @@ const isSame = (one: Handle, other: Handle) => one.kind === other.kind && one.it
 
 const placed = ({ kind, item }: Handle, to: Partial<Schemas['PlaceWanted']> & { screen: number }): Move => ({
   kind,
+  drop: false,
   place: { edge: null, x: 0, y: 0, isBy: false, ...to, item },
 })
 

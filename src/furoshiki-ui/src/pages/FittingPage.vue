@@ -15,7 +15,6 @@ import { useAddress } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
 import { useFitting, type Edit } from '@/composables/useFitting'
 import { useKeys } from '@/composables/useKeys'
-import type { Move } from '@/composables/useMoving'
 import { useLineUp } from '@/composables/useLineUp'
 import { count } from '@/composables/words'
 import { useTitle } from '@/composables/useTitle'
@@ -74,8 +73,6 @@ function openAt(kind: string, setting: string) {
   at.value = setting
 }
 
-const placed = ({ kind, place }: Move): Edit => ({ kind, place, drop: false })
-
 const isFieldOfPart = computed(
   () =>
     problem.value?.field === 'add' ||
@@ -131,8 +128,8 @@ useKeys({
         large
         :movable="!showsNow"
         @open="open"
-        @move="fitting.tryStep([placed($event)])"
-        @drop="(move, isByKey) => fitting.step([placed(move)], { continues: isByKey })"
+        @move="fitting.tryStep([$event])"
+        @drop="(move, isByKey) => fitting.step([move], { continues: isByKey })"
       />
       <div class="row scenes">
         <span class="row" role="group" aria-label="Scene">
