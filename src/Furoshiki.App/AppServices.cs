@@ -93,6 +93,8 @@ public static class AppServices
             .AddSingleton<FittingTeller>()
             .AddSingleton<BorrowShelf>()
             .AddSingleton<ChoiceShelf>()
+            .AddSingleton<ContactSheets>()
+            .AddSingleton<OwnPictures>()
             .AddSingleton<FittingAdvice>()
             .AddSingleton<NowReader>()
             .AddSingleton<Saver>()
@@ -136,6 +138,7 @@ public static class AppServices
             .AddSingleton<LookNeeds>()
             .AddSingleton<ProgramCalls>()
             .AddSingleton<LookJudgements>()
+            .AddSingleton<PictureSizes>()
             .AddSingleton<SampleFiles>()
             .AddSingleton<DemoScenario>();
     }

@@ -193,6 +193,63 @@ public sealed partial class FittingTests : IAsyncLifetime
     }
 
     [Fact]
+    public void A_contact_sheet_is_gone_through_by_one_key_with_the_large_picture_following_and_one_is_kept()
+    {
+        string Wallpaper() =>
+            _person.See(".look .screens [data-kind='wallpaper'] image").GetAttribute("href")!;
+        _person.GoTo("/fittings/1");
+        var before = Wallpaper();
+        _person.Type("t");
+        // On two screens two pictures are on, so that none of them is wholly.
+        _person.See("[aria-label='Under every wallpaper'] .trial", "Cloud Cover");
+        _person.Type(".");
+        _person.See("[aria-label='Under every wallpaper'] .tried", "Cloud Cover");
+        _person.Wait(
+            () => Wallpaper() != before ? "another" : null,
+            "the large picture with the wallpaper that is tried"
+        );
+        _person.Violations().ShouldBeEmpty();
+        _person.Type(".");
+        _person.See(".tried", "Dust Lane");
+        _person.Type(",");
+        _person.See(".tried", "Cloud Cover");
+        _person.Type(Keys.Enter);
+        SeeStep("Milky Arch → Cloud Cover");
+        _person.See(".trial.on", "Cloud Cover");
+        _person.Type(Keys.Escape);
+        _person.Gone(".sheet");
+
+        // By mouse: what goes through the whole look, and what has no partner in it.
+        _person.Press("Whole moves");
+        _person.PointAt("[aria-label='Whole moves'] .trial[aria-label^='All of Slate Log']");
+        _person.See("[aria-label='Whole moves'] [role='status']", "All of Slate Log");
+        _person.See(".trial .without", "has no light partner");
+        _person.See(".trial[aria-label^='Its light companion']").Click();
+        SeeStep("Its light companion");
+        _person.See("#fit-colours", "Lantern Dawn, light");
+        _person.Press("Undo");
+        _person.See("#fit-colours", "Lantern, dark");
+    }
+
+    [Fact]
+    public void A_picture_of_ones_own_is_chosen_and_one_that_is_none_is_refused()
+    {
+        _person.GoTo("/fittings/1");
+        _person.See(".v-btn", "Your own picture…");
+        var chooser = _person.Driver.FindElement(By.CssSelector("input[type='file']"));
+        var none = Path.Combine(_person.App.Home, "letter.png");
+        File.WriteAllText(none, "no picture");
+        chooser.SendKeys(none);
+        _person.See("[role='alert']", "letter.png is no picture that can be read.");
+        var own = Path.Combine(_person.App.Home, "Roof hatch.svg");
+        File.Copy(_person.App.At("home/.local/share/wallpapers/Dust-Lane.svg"), own);
+        File.AppendAllText(own, "<!-- mine -->");
+        chooser.SendKeys(own);
+        SeeStep("Wallpaper: Roof hatch, a picture of your own");
+        _person.See("#fit-wallpaper", "Roof hatch");
+    }
+
+    [Fact]
     public void Panels_widgets_and_the_dock_are_moved_on_the_picture_itself()
     {
         _person.GoTo("/fittings/1");

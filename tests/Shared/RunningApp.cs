@@ -251,10 +251,23 @@ public sealed class RunningApp : IAsyncLifetime
                     path =>
                         new FileInfo(path).LinkTarget is { } target ? $"-> {target}"
                         : Directory.Exists(path) ? "folder"
-                        : Convert.ToHexString(File.ReadAllBytes(path))
+                        : HexOf(path)
                 ),
             StringComparer.Ordinal
         );
+
+    /// <summary>The bytes of a file; one that the product has just taken away is told as gone.</summary>
+    private static string HexOf(string path)
+    {
+        try
+        {
+            return Convert.ToHexString(File.ReadAllBytes(path));
+        }
+        catch (FileNotFoundException)
+        {
+            return "gone";
+        }
+    }
 
     /// <summary>Edits a file as another program would.</summary>
     public void Edit(string path, string from, string to)

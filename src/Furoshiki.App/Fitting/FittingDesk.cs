@@ -102,11 +102,12 @@ public sealed class FittingDesk(
 
     /// <summary>What a fitting would come to with one step more, with nothing kept.</summary>
     /// <exception cref="ProblemException">There is no such fitting, part, setting, value or look.</exception>
-    public FittedLook Try(long id, StepForm form)
+    public FittedLook Try(long id, StepForm form) => Try(fittings.Get(id), form).After;
+
+    internal StepStand Try(OpenFitting before, StepForm form)
     {
-        var before = fittings.Get(id);
         var step = steps.Make(register.Get(before.Row.DesktopId), before.State.Look.Look, form);
-        return StepTaker.Take(before.State.Look, step, before.State.Map).After;
+        return before.State.With(before.Done, step).Steps[before.Done];
     }
 
     /// <summary>Leaves a step out, or takes it in again.</summary>

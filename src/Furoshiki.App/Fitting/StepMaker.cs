@@ -16,7 +16,12 @@ using Furoshiki.Core.Words;
 namespace Furoshiki.App.Fitting;
 
 /// <summary>Makes steps of what a person asks for: values are read and checked, and what they name is found.</summary>
-public sealed class StepMaker(LookFinder finder, LookSupplies supplies, Observer observer)
+public sealed class StepMaker(
+    LookFinder finder,
+    LookSupplies supplies,
+    Observer observer,
+    SampleFiles files
+)
 {
     private const int LongestTitle = 120;
     private const int LongestItem = 60;
@@ -148,14 +153,8 @@ public sealed class StepMaker(LookFinder finder, LookSupplies supplies, Observer
         foreach (var item in add.Where(item => settings.Keys.All(key => key.Item != item)))
             throw ProblemException.Field("add", $"Of {item} nothing is set.");
         var part = Component.Of(kind, settings);
-        return new FittingEdit.Piece(
-            part with
-            {
-                Assets = [.. Named(desktop, part, form.Get ?? [])],
-            },
-            [.. add],
-            [.. gone]
-        );
+        part = part with { Assets = [.. Named(desktop, part, form.Get ?? [])] };
+        return new FittingEdit.Piece(ColourSet.Unfold(part, files.FindNow), [.. add], [.. gone]);
     }
 
     /// <summary>The assets that a part's settings name, as they stand on the desktop or will once some supplies are got.</summary>

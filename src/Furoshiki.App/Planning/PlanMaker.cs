@@ -12,7 +12,6 @@ using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
-using Furoshiki.Core.Picture;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
 using Furoshiki.Core.Words;
@@ -36,7 +35,8 @@ public sealed class PlanMaker(
     Recoverer recoverer,
     Groupings groupings,
     SupplyPlans supplies,
-    LookSupplies lookSupplies
+    LookSupplies lookSupplies,
+    SampleFiles files
 )
 {
     /// <summary>Makes a plan; what a crash broke off is ended first.</summary>
@@ -382,11 +382,7 @@ public sealed class PlanMaker(
             replacing,
             got.Count == 0 ? null : new SupplyPlan(got, lookSupplies.Views(seen, got)),
             Choices(),
-            new ScreenFit(
-                desktop.Screens,
-                screens,
-                picture => library.FindBytes(picture) is { } bytes ? PictureSize.Of(bytes) : null
-            ).In(plan, look)
+            new ScreenFit(desktop.Screens, screens, files.SizeOf).In(plan, look)
         );
 
         // Of a grouping that leaves nothing of this look out, or nothing of it on, nobody has to know.

@@ -72,6 +72,9 @@ public sealed class Rasters(SampleFiles files)
         }
     }
 
+    /// <summary>Whether a drawing can be read at all.</summary>
+    internal static bool CanDraw(byte[] bytes) => Drawn(bytes) is not null;
+
     private static Raster? Drawn(byte[] bytes)
     {
         try
@@ -121,6 +124,9 @@ public sealed class Rasters(SampleFiles files)
             whole.Info.WithSize(width, height),
             new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear)
         );
-        return small is null ? null : new Raster(width, height, small.GetPixelSpan().ToArray());
+        if (small is null)
+            return null;
+        using var upright = Upright.Of(small, codec.EncodedOrigin);
+        return new Raster(upright.Width, upright.Height, upright.GetPixelSpan().ToArray());
     }
 }

@@ -12,6 +12,7 @@ public sealed class SampleFiles(
     LookLibrary library,
     CatalogueClient client,
     FontFaces faces,
+    PictureSizes sizes,
     TimeProvider clock
 )
 {
@@ -35,7 +36,12 @@ public sealed class SampleFiles(
         )
         {
             Faces = (digest, name) => faces.Find(digest, name, FindNow),
+            Sizes = SizeOf,
         };
+
+    /// <summary>Width and height of a picture in px; null for what is no picture, or not at hand.</summary>
+    /// <param name="content">Its digest.</param>
+    public (double Width, double Height)? SizeOf(Digest content) => sizes.Of(content, FindNow);
 
     private bool IsHere(Digest asset, string name) =>
         SupplySamples.FormOf(name) != SampleForm.Type

@@ -7,9 +7,6 @@ namespace Furoshiki.Core.Advice;
 /// <summary>Whether light and dark parts are mixed.</summary>
 internal static class OneTone
 {
-    /// <summary>The lightness in Oklab from which a ground is light.</summary>
-    private const double Middle = 0.6;
-
     public static AdviceCheck Check { get; } = new("tone", Find);
 
     private static IEnumerable<PieceOfAdvice> Find(AdviceGround ground)
@@ -21,8 +18,7 @@ internal static class OneTone
             yield break;
         if (colours.Has(Role.Window, out var window))
         {
-            var lightness = Oklab.From(window).L;
-            var looks = lightness >= Middle ? Tone.Light : Tone.Dark;
+            var looks = ColoursKind.ToneOf(window);
             if (looks != tone)
                 yield return Piece(
                     "tone/colours",
@@ -31,7 +27,7 @@ internal static class OneTone
                     "The colours are not what they say",
                     string.Create(
                         CultureInfo.InvariantCulture,
-                        $"They are set to {Word(tone)}, and the windows are {Word(looks)}: {lightness * 100:0} % lightness."
+                        $"They are set to {Word(tone)}, and the windows are {Word(looks)}: {Oklab.From(window).L * 100:0} % lightness."
                     ),
                     "Programs that ask for the tone choose pictures and controls by it.",
                     AdviceRemedy.Set(

@@ -1,3 +1,5 @@
+using Furoshiki.Core.Colour;
+
 namespace Furoshiki.Core.Parts;
 
 /// <summary>Whether a look is for the day or the night.</summary>
@@ -20,6 +22,13 @@ public static class ColoursKind
 
     internal static Setting<Tone> Tone { get; } =
         Its.Add("tone", "Tone", new SettingType.Choice<Tone>(), Parts.Tone.Light);
+
+    /// <summary>The lightness in Oklab from which a ground is light.</summary>
+    private const double Middle = 0.6;
+
+    /// <summary>For which tone a colour is a ground.</summary>
+    internal static Tone ToneOf(Rgba ground) =>
+        Oklab.From(ground).L >= Middle ? Parts.Tone.Light : Parts.Tone.Dark;
 
     /// <summary>The kind.</summary>
     public static Kind Kind { get; } =

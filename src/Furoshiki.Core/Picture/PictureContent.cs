@@ -22,9 +22,9 @@ public sealed record PictureContent(
     /// <summary>Gives a font file by its digest and name, ready to set text with; null where it is not at hand or no font.</summary>
     public Func<Digest, string, FontFace?> Faces { get; init; } = (_, _) => null;
 
-    /// <summary>Width and height of a picture in px; null where they are not known.</summary>
-    internal (double Width, double Height)? SizeOf(Digest digest) =>
-        Bytes(digest) is { } bytes ? PictureSize.Of(bytes) : null;
+    /// <summary>Gives width and height of a picture in px by its digest; null where they are not known.</summary>
+    public Func<Digest, (double Width, double Height)?> Sizes { get; init; } =
+        digest => Bytes(digest) is { } bytes ? PictureSize.Of(bytes) : null;
 }
 
 /// <summary>A look as it is drawn.</summary>

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Xml.Linq;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Formats;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Picture;
 
@@ -46,29 +47,26 @@ public static class SampleDrawing
     /// <summary>A small window with a title, lines of text, what is selected, a link, and a button in the accent.</summary>
     private static XElement Colours(ReadOnlyMemory<byte> bytes)
     {
-        var document = KeyFileDocument.Format.Open(bytes);
-        Rgba Role(string role, Rgba otherwise) =>
-            document.Get(new Address($"Roles/{role}")) is { } value
-            && Rgba.TryParse(value.Content, out var colour)
-                ? colour
-                : otherwise;
-        var (window, view) = (Role("window", Paper), Role("view", Paper));
-        var (text, accent) = (Role("text", Ink), Role("accent", Accent));
+        var set = ColourSet.Parse(bytes);
+        Rgba Of(Setting<Rgba> role, Rgba otherwise) =>
+            set.Has(role, out var colour) ? colour : otherwise;
+        var (window, view) = (Of(Role.Window, Paper), Of(Role.View, Paper));
+        var (text, accent) = (Of(Role.Text, Ink), Of(Role.Accent, Accent));
         return Shape.Group(
             Shape.Rect(new Box(0, 0, Width, Height), window),
-            Shape.Rect(new Box(0, 0, Width, 12), Role("title", window)),
-            Shape.Rect(new Box(8, 5, 46, 3), Role("title-text", text)),
+            Shape.Rect(new Box(0, 0, Width, 12), Of(Role.Title, window)),
+            Shape.Rect(new Box(8, 5, 46, 3), Of(Role.TitleText, text)),
             Shape.Rect(new Box(8, 17, 128, 34), view),
             Shape.Rect(new Box(14, 22, 74, 3), text),
-            Shape.Rect(new Box(14, 28, 52, 3), Role("dim-text", text)),
-            Shape.Rect(new Box(10, 34, 124, 8), Role("selection", accent)),
-            Shape.Rect(new Box(14, 37, 62, 3), Role("selection-text", view)),
-            Shape.Rect(new Box(14, 45, 34, 3), Role("link", accent)),
-            Shape.Rect(new Box(54, 45, 20, 3), Role("urgent", accent)),
+            Shape.Rect(new Box(14, 28, 52, 3), Of(Role.DimText, text)),
+            Shape.Rect(new Box(10, 34, 124, 8), Of(Role.Selection, accent)),
+            Shape.Rect(new Box(14, 37, 62, 3), Of(Role.SelectionText, view)),
+            Shape.Rect(new Box(14, 45, 34, 3), Of(Role.Link, accent)),
+            Shape.Rect(new Box(54, 45, 20, 3), Of(Role.Urgent, accent)),
             Shape.Rect(new Box(146, 18, 54, 13), accent),
-            Shape.Rect(new Box(158, 23, 30, 3), Role("selection-text", view)),
-            Shape.Rect(new Box(146, 36, 54, 14), Role("panel", window)),
-            Shape.Rect(new Box(152, 42, 26, 3), Role("panel-text", text))
+            Shape.Rect(new Box(158, 23, 30, 3), Of(Role.SelectionText, view)),
+            Shape.Rect(new Box(146, 36, 54, 14), Of(Role.Panel, window)),
+            Shape.Rect(new Box(152, 42, 26, 3), Of(Role.PanelText, text))
         );
     }
 

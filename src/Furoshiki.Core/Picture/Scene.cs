@@ -256,6 +256,6 @@ internal sealed class Scene(
     public XElement? Picture(Component component, Setting<string> setting, Box box) =>
         component.Get(setting) is { Length: > 0 } name
         && component.AssetNamed(name) is { IsFolder: false, Content: { } digest }
-            ? Shape.Cover(box, Content.SizeOf(digest), Content.Address(digest, name))
+            ? Shape.Cover(box, Content.Sizes(digest), Content.Address(digest, name))
             : null;
 }

@@ -99,7 +99,7 @@ internal sealed record WallpaperPlace(
         );
         if (wallpaper.AssetNamed(name) is not { Content: { } digest })
             return null;
-        var size = content.SizeOf(digest);
+        var size = content.Sizes(digest);
         var (width, height) = size ?? (screen.Width, screen.Height);
         var natural = new Box(area.X, area.Y, width * scale, height * scale);
         var fit = own.Get(WallpaperKind.Fit, wallpaper.Get(WallpaperKind.Fit));

@@ -4,6 +4,7 @@ using Furoshiki.App.Keeping;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Pictures;
 using Furoshiki.Core.Picture;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Furoshiki.Web.Fitting;
 
@@ -64,6 +65,29 @@ internal static class FittingEndpoints
         MapOne(api.MapGroup("/fittings/{id:long}").WithTags("Fitting"));
     }
 
+    /// <summary>A picture that was dropped or chosen.</summary>
+    private static FittingView Picture(
+        long id,
+        IFormFile file,
+        [FromForm] PictureScene scene,
+        [FromForm] string? screen,
+        OwnPictures pictures,
+        FittingTeller teller
+    )
+    {
+        using var bytes = new MemoryStream();
+        file.CopyTo(bytes);
+        return teller.Tell(
+            pictures.Take(
+                id,
+                file.FileName,
+                bytes.ToArray(),
+                scene,
+                string.IsNullOrEmpty(screen) ? null : screen
+            )
+        );
+    }
+
     private static void MapOne(RouteGroupBuilder one)
     {
         one.MapGet(
@@ -86,6 +110,38 @@ internal static class FittingEndpoints
             )
             .WithName("listChoices")
             .WithSummary("List what a setting that names an asset could name");
+        one.MapGet(
+                "/parts/{kind}/trials",
+                (
+                    long id,
+                    string kind,
+                    string setting,
+                    ContactSheets sheets,
+                    PictureScene scene = PictureScene.Desktop,
+                    int skip = 0
+                ) => sheets.OfSetting(id, kind, setting, scene, skip)
+            )
+            .WithName("tryChoices")
+            .WithSummary("Draw a fitting with each thing that a setting could name, 24 at a time");
+        one.MapGet(
+                "/trials",
+                (
+                    long id,
+                    string[] look,
+                    ContactSheets sheets,
+                    LookShare share = LookShare.Everything,
+                    PictureScene scene = PictureScene.Desktop
+                ) => sheets.OfLooks(id, look, share, scene)
+            )
+            .WithName("tryLooks")
+            .WithSummary("Draw a fitting with the parts of each of some looks");
+        one.MapGet(
+                "/moves",
+                (long id, ContactSheets sheets, PictureScene scene = PictureScene.Desktop) =>
+                    sheets.OfMoves(id, scene)
+            )
+            .WithName("tryMoves")
+            .WithSummary("Draw a fitting after each move that goes through the whole of it");
         one.MapGet("/palettes", (long id, FittingPalettes palettes) => palettes.Of(id))
             .WithName("listPalettes")
             .WithSummary("Tell the colours of a fitting's own pictures");
@@ -144,6 +200,12 @@ internal static class FittingEndpoints
             )
             .WithName("redoStep")
             .WithSummary("Do again what was undone last");
+        one.MapPost("/pictures", Picture)
+            .DisableAntiforgery()
+            .WithMetadata(new RequestSizeLimitAttribute(OwnPictures.MostBytes))
+            .WithName("takePicture")
+            .WithSummary("Take a picture of one's own as a wallpaper, or onto the locked screen")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         one.MapPost(
                 "/trial",
                 (

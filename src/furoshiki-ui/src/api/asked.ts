@@ -28,6 +28,7 @@ const ASKED = {
   supplies: 'changed',
   likeSupplies: 'changed',
   palettes: 'never',
+  trials: 'changed',
   advice: 'changed',
   supplyAccents: 'changed',
   carried: 'changed',

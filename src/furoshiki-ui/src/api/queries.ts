@@ -203,6 +203,47 @@ export const usePalettes = (fitting: Ref<number>, look: Ref<string>) =>
     queryFn: () => take(api.GET('/api/fittings/{id}/palettes', { params: { path: { id: fitting.value } } })),
   })
 
+/** How many things are tried on one page of a contact sheet. */
+const TRIALS = 24
+
+/**
+ * A look that is being fitted with each thing that a setting ("icons/set") could name, with each of some looks ("looks"), or after each
+ * move that goes through the whole of it ("moves").
+ */
+export const useTrials = (
+  fitting: Ref<number>,
+  of: Ref<string>,
+  looks: Ref<string[]>,
+  share: Ref<Schemas['LookShare']>,
+  look: Ref<string>,
+  scene: Ref<Schemas['PictureScene']>,
+) =>
+  useInfiniteQuery({
+    queryKey: keyOf('trials', fitting, of, looks, share, look, scene),
+    placeholderData: keepPreviousData,
+    initialPageParam: 0,
+    queryFn: ({ pageParam }) => {
+      const id = fitting.value
+      const shows = { scene: scene.value }
+      if (of.value === 'moves')
+        return take(api.GET('/api/fittings/{id}/moves', { params: { path: { id }, query: shows } }))
+      if (of.value === 'looks')
+        return take(
+          api.GET('/api/fittings/{id}/trials', {
+            params: { path: { id }, query: { ...shows, look: looks.value, share: share.value } },
+          }),
+        )
+      const [kind = '', ...key] = of.value.split('/')
+      return take(
+        api.GET('/api/fittings/{id}/parts/{kind}/trials', {
+          params: { path: { id, kind }, query: { ...shows, setting: key.join('/'), skip: pageParam } },
+        }),
+      )
+    },
+    getNextPageParam: (last, pages) =>
+      last.length < TRIALS ? undefined : pages.reduce((sum, page) => sum + page.length, 0),
+  })
+
 /** What a setting of a fitting that names an asset could name. */
 export const useChoicesOf = (fitting: Ref<number>, kind: Ref<string>, setting: Ref<string>) =>
   useQuery({

@@ -33,7 +33,7 @@ const props = defineProps<Picture>()
 const emit = defineEmits<{
   open: [kind: string, role: string]
   move: [move: Move]
-  drop: [move: Move, isByKey: boolean]
+  moved: [move: Move, isByKey: boolean]
 }>()
 
 const { data: own, error } = usePicture(
@@ -81,7 +81,7 @@ watch(() => props.painted, markPainted, { flush: 'post' })
 
 const { handles, find, begin, go, end, press, guide, isMoving, moving } = useMoving(screens, stage, {
   move: (move) => emit('move', move),
-  drop: (move, isByKey) => emit('drop', move, isByKey),
+  drop: (move, isByKey) => emit('moved', move, isByKey),
 })
 /** The thing that has the focus, to be moved by keys. */
 const focused = ref<Handle>()
@@ -160,6 +160,7 @@ function open(event: Event) {
         v-for="screen in screens"
         :key="screen.id"
         class="screen"
+        :data-screen="screen.id"
         :screen="screen"
         @drawn="onDrawn"
       />

@@ -17,6 +17,8 @@ const KEYS = [
   ['x', 'Compare the line-up'],
   ['p', 'Plan a switch to the look that has the focus, or is open'],
   ['[ and ]', 'In a fitting: undo, and do again'],
+  ['t', 'In a fitting: the look with all that the open part could be, or under every wallpaper'],
+  [', and .', 'On such a sheet: the one before, and the next'],
   ['n', 'In a fitting: now and fitted in turn'],
   ['k', 'Keep what would go back by itself'],
   ['b', 'Go back from it now'],

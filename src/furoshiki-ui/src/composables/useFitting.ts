@@ -29,9 +29,12 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
 
   let wanted: Schemas['StepForm'] | undefined
   let isDrawing = false
+  /** Whether what is tried is still of interest when it is drawn. */
+  let isTrying = false
   /** Draws a step, with nothing kept. While one is drawn, only the last that is asked for comes after it. */
   async function tryStep(edits: Edit[]) {
     wanted = { edits, continues: false }
+    isTrying = true
     if (isDrawing) return
     isDrawing = true
     while (wanted) {
@@ -45,12 +48,19 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
             body,
           }),
         )
-        tried.value = { picture: drawn, scene: shown }
+        if (isTrying) tried.value = { picture: drawn, scene: shown }
       } catch (thrown) {
         problem.value = problemOf(thrown)
       }
     }
     isDrawing = false
+  }
+
+  /** Nothing is tried any more: what is kept is shown. */
+  function release() {
+    wanted = undefined
+    isTrying = false
+    tried.value = undefined
   }
 
   let last: Promise<unknown> = Promise.resolve()
@@ -89,6 +99,7 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
     { title, continues = false }: { title?: string; continues?: boolean } = {},
   ) => {
     wanted = undefined
+    isTrying = false
     return act(() =>
       take(
         api.POST('/api/fittings/{id}/steps', {
@@ -116,6 +127,21 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
     )
   const rebase = (look: string) =>
     act(() => take(api.PUT('/api/fittings/{id}/base', { params: { path: path.value }, body: { look } })))
+  /** Takes a picture of the person's own: for one screen, or for all. */
+  const takePicture = (file: File, screen: string) =>
+    act(() => {
+      const body = new FormData()
+      body.append('file', file)
+      body.append('scene', scene.value ?? 'Desktop')
+      body.append('screen', screen)
+      return take(
+        api.POST('/api/fittings/{id}/pictures', {
+          params: { path: path.value },
+          body: body as never,
+          bodySerializer: (given) => given as unknown as FormData,
+        }),
+      )
+    })
   const rename = async (name: string) => {
     const after = await take(
       api.PUT('/api/fittings/{id}/name', { params: { path: path.value }, body: { name } }),
@@ -123,5 +149,20 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
     client.setQueryData(keyOf('fitting', id), after)
   }
 
-  return { view, error, problem, picture, tryStep, step, undo, redo, leave, settle, rebase, rename }
+  return {
+    view,
+    error,
+    problem,
+    picture,
+    tryStep,
+    release,
+    step,
+    undo,
+    redo,
+    leave,
+    settle,
+    rebase,
+    takePicture,
+    rename,
+  }
 }

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ProblemError, type Schemas } from '@/api/client'
 import { useKinds } from '@/api/queries'
 import AdviceList from '@/components/AdviceList.vue'
 import BorrowList from '@/components/BorrowList.vue'
+import ContactSheet from '@/components/ContactSheet.vue'
 import DrawnPicture from '@/components/DrawnPicture.vue'
 import FittingParts from '@/components/FittingParts.vue'
 import FittingSteps from '@/components/FittingSteps.vue'
@@ -35,6 +36,9 @@ const opened = useAddress('part')
 const at = useAddress('at')
 const borrows = useAddress('borrow')
 const lineUp = useLineUp()
+/** What the contact sheet shows: a part and a setting of it, as "icons/set", or "looks", or "moves". */
+const sheet = useAddress('sheet')
+const EVERY_WALLPAPER = 'wallpaper/picture'
 const reference = computed(() => `fitting-${id.value}`)
 
 /** The desktop in sight is the one that the fitting is for. */
@@ -82,11 +86,47 @@ const step = (edits: Edit[], continues: boolean, title?: string) => fitting.step
 async function borrow(edits: Edit[], title: string) {
   if (await fitting.step(edits, { title })) borrows.value = ''
 }
+const sheetTitle = computed(() => {
+  if (sheet.value === 'looks') return 'The line-up in turn'
+  if (sheet.value === 'moves') return 'Whole moves'
+  if (sheet.value === EVERY_WALLPAPER) return 'Under every wallpaper'
+  const [name, ...key] = sheet.value.split('/')
+  const kind = kinds.value?.find((one) => one.name === name)
+  const setting = kind?.settings.find((one) => one.name === key.at(-1))
+  return [kind?.title, key.length > 1 ? key[0] : '', setting?.title.toLowerCase()].filter(Boolean).join(', ')
+})
+/** Shows all that the open part could be, or puts the sheet away. */
+function turnSheet() {
+  const part = parts.value.find((one) => one.kind === opened.value)
+  const setting = part?.settings.find((one) => one.hasChoices && one.items.length === 0)
+  sheet.value = sheet.value ? '' : setting ? `${part?.kind}/${setting.key}` : EVERY_WALLPAPER
+}
+function leaveSheet() {
+  sheet.value = ''
+  fitting.release()
+}
+const toggleSheet = (of: string) => (sheet.value === of ? leaveSheet() : (sheet.value = of))
+/** A picture of the person's own: it goes onto the screen on which it is let go, or, if it is chosen, onto all. */
+const chooser = useTemplateRef<HTMLInputElement>('chooser')
+const isOver = ref(false)
+function takeChosen() {
+  const file = chooser.value?.files?.[0]
+  if (file) void fitting.takePicture(file, '')
+  if (chooser.value) chooser.value.value = ''
+}
+function takeDropped(event: DragEvent) {
+  isOver.value = false
+  const file = event.dataTransfer?.files[0]
+  const on = (event.target as Element).closest<HTMLElement>('[data-screen]')?.dataset.screen
+  const at = now.value?.desktop.screens.findIndex((screen) => screen.id === on) ?? -1
+  if (file) void fitting.takePicture(file, screens.value.length > 1 ? (screens.value[at] ?? '') : '')
+}
 const planOf = computed(() => ({ name: 'switch', query: { fitting: id.value } }))
 
 useKeys({
   '[': () => view.value?.undo && void fitting.undo(),
   ']': () => view.value?.redo && void fitting.redo(),
+  t: turnSheet,
   n: () => (showsNow.value = !showsNow.value),
   l: () => lineUp.toggle(reference.value),
   p: () => void router.push(planOf.value),
@@ -116,6 +156,7 @@ useKeys({
         <VBtn @click="fitting.rebase('now')">Take it in</VBtn>
       </div>
       <DrawnPicture
+        :class="{ over: isOver }"
         :look="showsNow ? (now?.look ?? '') : view.look"
         :desktop="view.desktop"
         :name="showsNow ? `${now?.desktop.name} now` : `${view.name} as it is fitted`"
@@ -129,7 +170,10 @@ useKeys({
         :movable="!showsNow"
         @open="open"
         @move="fitting.tryStep([$event])"
-        @drop="(move, isByKey) => fitting.step([move], { continues: isByKey })"
+        @moved="(move, isByKey) => fitting.step([move], { continues: isByKey })"
+        @dragover.prevent="isOver = true"
+        @dragleave="isOver = false"
+        @drop.prevent="takeDropped"
       />
       <div class="row scenes">
         <span class="row" role="group" aria-label="Scene">
@@ -146,6 +190,40 @@ useKeys({
           showsNow ? 'Now is shown' : 'Now, in turn'
         }}</VBtn>
       </div>
+      <div class="row" role="group" aria-label="Try">
+        <VBtn :aria-pressed="sheet === EVERY_WALLPAPER" @click="toggleSheet(EVERY_WALLPAPER)"
+          >Under every wallpaper</VBtn
+        >
+        <VBtn :aria-pressed="sheet === 'moves'" @click="toggleSheet('moves')">Whole moves</VBtn>
+        <VBtn
+          v-if="lineUp.looks.value.length > 0"
+          :aria-pressed="sheet === 'looks'"
+          @click="toggleSheet('looks')"
+          >The line-up in turn</VBtn
+        >
+        <VBtn title="Or drop one on a screen" @click="chooser?.click()">Your own picture…</VBtn>
+        <input
+          ref="chooser"
+          type="file"
+          accept="image/*"
+          hidden
+          aria-label="A picture of your own"
+          @change="takeChosen"
+        />
+      </div>
+      <ContactSheet
+        v-if="sheet"
+        :fitting="view.id"
+        :of="sheet"
+        :looks="lineUp.looks.value"
+        :title="sheetTitle"
+        :look="view.look"
+        :scene="scene"
+        @try="fitting.tryStep($event.edits)"
+        @release="fitting.release"
+        @keep="(one, continues) => fitting.step(one.edits, { title: one.title ?? undefined, continues })"
+        @leave="leaveSheet"
+      />
       <AdviceList
         :look="view.look"
         :desktop="view.desktop"
@@ -207,6 +285,11 @@ useKeys({
   gap: 10px;
   align-content: start;
   min-width: 0;
+}
+
+.over {
+  outline: 2px dashed var(--action);
+  outline-offset: 4px;
 }
 
 .moved {

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { IconChevronLeft, IconChevronRight } from '@tabler/icons-vue'
+import { IconChevronLeft, IconChevronRight, IconLayoutGrid } from '@tabler/icons-vue'
 import { computed, nextTick, ref, toRef, useTemplateRef } from 'vue'
 import { sampleAddress, type Schemas } from '@/api/client'
 import { useChoicesOf } from '@/api/queries'
+import { useAddress } from '@/composables/useAddress'
 import ProblemNote from '../ProblemNote.vue'
 import SampleImage from '../SampleImage.vue'
 import type { ControlEmits, ControlProps } from './values'
@@ -18,6 +19,7 @@ const { data: choices, error } = useChoicesOf(
   computed(() => props.setting.name),
 )
 const isOpen = ref(false)
+const sheet = useAddress('sheet')
 const at = computed(() => choices.value?.findIndex((one) => one.value === props.setting.value) ?? -1)
 const chosen = computed(() => choices.value?.[at.value])
 const valueOf = (choice: Choice) => ({ value: choice.value, get: choice.get ? [choice.get] : undefined })
@@ -64,6 +66,13 @@ function choose(choice: Choice) {
         /></VBtn>
         <VBtn class="bare" :aria-label="`${type.title} after`" @click="go(1)"
           ><IconChevronRight :size="14"
+        /></VBtn>
+        <VBtn
+          class="bare"
+          :aria-label="`The look with each ${type.title.toLowerCase()}`"
+          title="The look with each of them"
+          @click="sheet = `${kind}/${setting.key}`"
+          ><IconLayoutGrid :size="14"
         /></VBtn>
       </span>
     </div>

@@ -1,0 +1,78 @@
+using SkiaSharp;
+
+namespace Furoshiki.App.Supplies;
+
+/// <summary>A picture of a person's own as it is kept.</summary>
+/// <param name="Bytes">The file.</param>
+/// <param name="Extension">The extension of its name, such as ".png".</param>
+public sealed record OwnPicture(ReadOnlyMemory<byte> Bytes, string Extension)
+{
+    private const long MostPixels = 100_000_000;
+    private const int MostQuality = 92;
+
+    /// <summary>Formats that are kept as they came.</summary>
+    private static readonly Dictionary<SKEncodedImageFormat, string> Kept = new()
+    {
+        [SKEncodedImageFormat.Png] = ".png",
+        [SKEncodedImageFormat.Jpeg] = ".jpg",
+        [SKEncodedImageFormat.Webp] = ".webp",
+    };
+
+    /// <summary>
+    /// Reads a picture. One that is larger than any screen has use for, lies on its side, or has a format that desktops seldom read is
+    /// written anew; any other is kept as it came.
+    /// </summary>
+    /// <param name="name">The name of the file that it came in.</param>
+    /// <param name="bytes">The file.</param>
+    /// <param name="longest">The longest side that there is use for, in px.</param>
+    /// <exception cref="ProblemException">It is damaged, too large, moves, or is no picture.</exception>
+    public static OwnPicture Read(string name, ReadOnlyMemory<byte> bytes, int longest)
+    {
+        if (Path.GetExtension(name).Equals(".svg", StringComparison.OrdinalIgnoreCase))
+            return Rasters.CanDraw(bytes.ToArray())
+                ? new OwnPicture(bytes, ".svg")
+                : throw No("is no drawing that can be read, or draws on other files.");
+        using var data = SKData.CreateCopy(bytes.Span);
+        using var codec = SKCodec.Create(data) ?? throw No("is no picture that can be read.");
+        if (codec.FrameCount > 1)
+            throw No("moves. A wallpaper stands still; give one picture of it.");
+        if ((long)codec.Info.Width * codec.Info.Height > MostPixels)
+            throw No(
+                $"is {codec.Info.Width} × {codec.Info.Height} px; {MostPixels / 1_000_000} million px at most are taken."
+            );
+        using var whole = new SKBitmap(
+            new SKImageInfo(
+                codec.Info.Width,
+                codec.Info.Height,
+                SKColorType.Rgba8888,
+                SKAlphaType.Unpremul
+            )
+        );
+        if (codec.GetPixels(whole.Info, whole.GetPixels()) != SKCodecResult.Success)
+            throw No("is damaged: not all of it can be read.");
+        var isUpright = codec.EncodedOrigin == SKEncodedOrigin.TopLeft;
+        var share = (double)longest / Math.Max(codec.Info.Width, codec.Info.Height);
+        if (isUpright && share >= 1 && Kept.TryGetValue(codec.EncodedFormat, out var extension))
+            return new OwnPicture(bytes, extension);
+        using var upright = Upright.Of(whole, codec.EncodedOrigin);
+        using var small =
+            share < 1
+                ? upright.Resize(
+                    new SKSizeI(
+                        Math.Max(1, (int)Math.Round(upright.Width * share)),
+                        Math.Max(1, (int)Math.Round(upright.Height * share))
+                    ),
+                    new SKSamplingOptions(SKCubicResampler.Mitchell)
+                )
+                : upright.Copy();
+        var isPhotograph = codec.EncodedFormat == SKEncodedImageFormat.Jpeg;
+        using var written = small.Encode(
+            isPhotograph ? SKEncodedImageFormat.Jpeg : SKEncodedImageFormat.Png,
+            MostQuality
+        );
+        return new OwnPicture(written.ToArray(), isPhotograph ? ".jpg" : ".png");
+
+        ProblemException No(string why) =>
+            ProblemException.Field("file", $"{Core.Content.PathText.Printable(name)} {why}");
+    }
+}

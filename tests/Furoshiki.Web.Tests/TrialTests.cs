@@ -1,0 +1,238 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using SkiaSharp;
+
+namespace Furoshiki.Web.Tests;
+
+/// <summary>A look with each thing that it could take, moves through the whole of it, and pictures of a person's own.</summary>
+public sealed class TrialTests() : OwnAppTests(isKilled: true)
+{
+    private async Task<JsonNode> Begin(string look) =>
+        (await Server.Post("/api/desktops/1/fittings", new JsonObject { ["look"] = look })).Body;
+
+    private async Task<JsonArray> Trials(JsonNode fitting, string of) =>
+        (await Server.Get($"/api/fittings/{fitting["id"]}/{of}")).AsArray();
+
+    private async Task<JsonNode> Keep(JsonNode fitting, JsonNode trial)
+    {
+        var (status, after) = await Server.Post(
+            $"/api/fittings/{fitting["id"]}/steps",
+            trial["step"]!.DeepClone().AsObject()
+        );
+        status.ShouldBe(HttpStatusCode.OK, after.ToJsonString());
+        return after;
+    }
+
+    private static JsonNode Named(JsonArray trials, string title) =>
+        trials.Single(one => one!["title"]!.GetValue<string>() == title)!;
+
+    private static string Words(JsonNode fitting, string kind) =>
+        fitting["parts"]!.AsArray().Single(part => part!["kind"]!.GetValue<string>() == kind)![
+            "words"
+        ]!.GetValue<string>();
+
+    private async Task<(HttpStatusCode Status, JsonNode Body)> Give(
+        JsonNode fitting,
+        string name,
+        byte[] bytes,
+        string scene = "Desktop",
+        string screen = ""
+    )
+    {
+        using var form = new MultipartFormDataContent
+        {
+            { new ByteArrayContent(bytes), "file", name },
+            { new StringContent(scene), "scene" },
+            { new StringContent(screen), "screen" },
+        };
+        using var answer = await Server.Client.PostAsync(
+            new Uri($"/api/fittings/{fitting["id"]}/pictures", UriKind.Relative),
+            form
+        );
+        return (answer.StatusCode, JsonNode.Parse(await answer.Content.ReadAsStringAsync())!);
+    }
+
+    /// <summary>A picture that is white at the left and black at the right.</summary>
+    private static byte[] Picture(int width, int height, SKEncodedImageFormat format)
+    {
+        using var bitmap = new SKBitmap(width, height);
+        using var canvas = new SKCanvas(bitmap);
+        canvas.Clear(SKColors.Black);
+        using var white = new SKPaint { Color = SKColors.White };
+        canvas.DrawRect(0, 0, width / 2f, height, white);
+        using var data = bitmap.Encode(format, 90);
+        return data.ToArray();
+    }
+
+    [Fact]
+    public async Task A_contact_sheet_draws_the_look_with_every_set_and_the_one_that_is_kept_is_on_as_it_was_drawn()
+    {
+        var fitting = await Begin("Open Night");
+        var sheet = await Trials(fitting, "parts/icons/trials?setting=set");
+        var choices = await Trials(fitting, "parts/icons/choices/set");
+        sheet
+            .Select(one => one!["title"]!.GetValue<string>())
+            .ShouldBe(choices.Take(24).Select(one => one!["title"]!.GetValue<string>()));
+        sheet.ShouldAllBe(one => one!["picture"] != null);
+        sheet
+            .Select(one => one!["picture"]!["svg"]!.GetValue<string>())
+            .ShouldBeUnique("each looks otherwise");
+        sheet.Count(one => one!["isOn"]!.GetValue<bool>()).ShouldBe(1);
+
+        var toGet = sheet.First(one => one!["step"]!["edits"]![0]!["get"] is JsonArray)!;
+        var after = await Keep(fitting, toGet);
+        Words(after, "icons").ShouldContain(toGet["title"]!.GetValue<string>());
+        var drawn = await Server.Get(
+            $"/api/looks/{after["look"]!.GetValue<string>()}/picture?desktop=1"
+        );
+        drawn["screens"]![0]!["svg"]!
+            .GetValue<string>()
+            .ShouldBe(toGet["picture"]!["svg"]!.GetValue<string>());
+    }
+
+    [Fact]
+    public async Task A_wallpaper_that_is_kept_from_a_sheet_is_on_every_screen_that_had_another()
+    {
+        var fitting = await Begin("Open Night");
+        var sheet = await Trials(fitting, "parts/wallpaper/trials?setting=picture");
+        var after = await Keep(fitting, Named(sheet, "Dust Lane"));
+        after["parts"]!.AsArray().Single(part => part!["kind"]!.GetValue<string>() == "wallpaper")![
+            "settings"
+        ]!
+            .AsArray()
+            .Where(one =>
+                one!["name"]!.GetValue<string>() == "picture" && one["isSet"]!.GetValue<bool>()
+            )
+            .Select(one => one!["value"]!.GetValue<string>())
+            .ShouldAllBe(value => value == "Dust-Lane.svg");
+    }
+
+    [Fact]
+    public async Task Looks_are_tried_whole_without_their_furniture_or_with_nothing_but_that()
+    {
+        var fitting = await Begin("Open Night");
+        var before = Words(fitting, "panels");
+        var colours = await Keep(
+            fitting,
+            Named(await Trials(fitting, "trials?look=Day%20Log&share=WithoutFurniture"), "Day Log")
+        );
+        Words(colours, "panels").ShouldBe(before);
+        Words(colours, "colours").ShouldStartWith("Slate Log");
+
+        var other = await Begin("Open Night");
+        var furniture = await Keep(
+            other,
+            Named(await Trials(other, "trials?look=Day%20Log&share=FurnitureOnly"), "Day Log")
+        );
+        Words(furniture, "panels").ShouldNotBe(before);
+        Words(furniture, "colours").ShouldStartWith("Lantern");
+        furniture["steps"]!.AsArray().Count.ShouldBe(1);
+    }
+
+    [Fact]
+    public async Task A_companion_is_one_step_in_the_other_tone_that_says_what_has_no_partner()
+    {
+        var fitting = await Begin("Open Night");
+        var companion = Named(await Trials(fitting, "moves"), "Its light companion");
+        companion["without"]!
+            .AsArray()
+            .Select(one => one!.GetValue<string>())
+            .ShouldContain("Wallpaper: Milky Arch has no light partner.");
+        var after = await Keep(fitting, companion);
+        Words(after, "colours").ShouldBe("Lantern Dawn, light");
+        Words(after, "controls").ShouldNotContain("dark");
+        after["steps"]!.AsArray().Count.ShouldBe(1);
+        // What the set says is painted, so that the name and the roles never say two things.
+        after["parts"]!.AsArray().Single(part => part!["kind"]!.GetValue<string>() == "colours")![
+            "settings"
+        ]!.AsArray().Single(one =>
+            one!["key"]!.GetValue<string>() == "accent"
+        )!["value"]!.GetValue<string>().ShouldBe("#cf5c45");
+    }
+
+    [Fact]
+    public async Task A_picture_of_ones_own_is_put_on_one_screen_switched_to_and_stands_in_a_folder()
+    {
+        var fitting = await Begin("Open Night");
+        var bytes = Picture(640, 400, SKEncodedImageFormat.Jpeg);
+        var (status, after) = await Give(fitting, "Harbour at dusk.JPG", bytes, screen: "main");
+        status.ShouldBe(HttpStatusCode.OK, after.ToJsonString());
+        after["undo"]!
+            .GetValue<string>()
+            .ShouldBe("Wallpaper: Harbour at dusk, a picture of your own");
+        // Given once more it is kept no second time.
+        await Give(fitting, "Harbour.jpg", bytes, scene: "Lock");
+        var advice = (
+            await Server.Get(
+                $"/api/looks/{(await Server.Get($"/api/fittings/{fitting["id"]}"))["look"]}/advice?desktop=1"
+            )
+        ).AsArray();
+        advice.ShouldContain(one => one!["key"]!.GetValue<string>() == "through/panels/main");
+
+        var result = await Server.Switch(await Server.Plan("Fitting", fitting["id"]!));
+        result["switched"]!.GetValue<bool>().ShouldBeTrue(result.ToJsonString());
+        File.ReadAllBytes(App.At("home/.local/share/wallpapers/Harbour-at-dusk.jpg"))
+            .ShouldBe(bytes);
+        var settings = File.ReadAllText(App.At(Surface));
+        settings.ShouldContain("[Wallpaper on main]\npicture=Harbour-at-dusk.jpg");
+        settings.ShouldContain("shows=picture");
+    }
+
+    [Fact]
+    public async Task A_picture_that_is_too_large_for_any_screen_is_kept_smaller()
+    {
+        var fitting = await Begin("now");
+        var (_, after) = await Give(
+            fitting,
+            "Wide.png",
+            Picture(8000, 1000, SKEncodedImageFormat.Png)
+        );
+        var choice = Named(await Trials(fitting, "parts/wallpaper/choices/picture"), "Wide");
+        var content = choice["samples"]![0]!["content"]!.GetValue<string>();
+        using var kept = SKBitmap.Decode(
+            await Server.Client.GetByteArrayAsync(
+                new Uri($"/api/supplies/files/{content}/Wide.png", UriKind.Relative),
+                TestContext.Current.CancellationToken
+            )
+        );
+        (kept.Width, kept.Height).ShouldBe((5120, 640));
+        Words(after, "wallpaper").ShouldStartWith("Wide");
+    }
+
+    [Fact]
+    public async Task What_is_no_picture_is_refused_and_nothing_is_kept()
+    {
+        var fitting = await Begin("now");
+        var whole = Picture(200, 100, SKEncodedImageFormat.Jpeg);
+        foreach (
+            var (name, bytes) in new (string, byte[])[]
+            {
+                ("no.png", "no picture"u8.ToArray()),
+                ("none.jpg", []),
+                ("cut.jpg", whole[..(whole.Length / 2)]),
+                ("broken.svg", "<svg"u8.ToArray()),
+                (
+                    "moves.gif",
+                    Convert.FromBase64String(
+                        "R0lGODlhAQABAIAAAP8AAAAA/yH5BAAKAAAALAAAAAABAAEAAAICRAEAIfkEAAoAAAAsAAAAAAEAAQAAAgJMAQA7"
+                    )
+                ),
+            }
+        )
+        {
+            var (status, body) = await Give(fitting, name, bytes);
+            status.ShouldBe(HttpStatusCode.UnprocessableEntity, name);
+            body["detail"]!.GetValue<string>().ShouldStartWith(name);
+        }
+        var (nowhere, why) = await Give(fitting, "ok.jpg", whole, scene: "SignIn");
+        nowhere.ShouldBe(HttpStatusCode.Conflict);
+        why["detail"]!.GetValue<string>().ShouldContain("from no folder of your own");
+        (await Give(fitting, "ok.jpg", whole, screen: "attic")).Status.ShouldBe(
+            HttpStatusCode.UnprocessableEntity
+        );
+        (await Server.Get($"/api/fittings/{fitting["id"]}"))["steps"]!.AsArray().ShouldBeEmpty();
+        (await Trials(fitting, "parts/wallpaper/choices/picture"))
+            .Select(one => one!["title"]!.GetValue<string>())
+            .ShouldNotContain("ok");
+    }
+}
