@@ -93,6 +93,7 @@ public static class AppServices
             .AddSingleton<FittingTeller>()
             .AddSingleton<BorrowShelf>()
             .AddSingleton<ChoiceShelf>()
+            .AddSingleton<OfferedAssets>()
             .AddSingleton<ContactSheets>()
             .AddSingleton<OwnPictures>()
             .AddSingleton<FittingAdvice>()

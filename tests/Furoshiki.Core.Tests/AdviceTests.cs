@@ -247,6 +247,41 @@ public sealed class AdviceTests
     }
 
     [Fact]
+    public void Colours_are_seen_in_every_sight_as_an_independent_library_says()
+    {
+        var questions = Gen.Select(
+                AnyColour,
+                Gen.OneOf(Sight.Protan, Sight.Deutan, Sight.Tritan),
+                Gen.Int[0, 10]
+            )
+            .Array[300]
+            .Single();
+        var answers = Independent.Independent.Answer(
+            "sight",
+            questions.Select(one => new JsonArray(
+                one.Item1.ToString(),
+                one.Item2.ToString(),
+                one.Item3 / 10.0
+            ))
+        );
+        foreach (var ((colour, sight, tenths), answer) in questions.Zip(answers))
+        {
+            var seen = SightSimulation.Seen(colour, sight, tenths / 10.0);
+            Rgba.TryParse(answer!.GetValue<string>(), out var its).ShouldBeTrue();
+            new[] { seen.R - its.R, seen.G - its.G, seen.B - its.B }.ShouldAllBe(off =>
+                Math.Abs(off) <= 1
+            );
+        }
+        // Grey is grey to everybody: each row of a published matrix comes to one.
+        foreach (var sight in Enum.GetValues<Sight>())
+            for (var strength = 0.0; strength <= 1; strength += 0.05)
+                SightSimulation
+                    .MatrixOf(sight, strength)
+                    .Chunk(3)
+                    .ShouldAllBe(row => Math.Abs(row.Sum() - 1) < 2e-5);
+    }
+
+    [Fact]
     public void The_nearest_readable_colour_reaches_the_contrast_and_keeps_its_hue() =>
         Gen.Select(AnyColour, AnyColour)
             .Sample(

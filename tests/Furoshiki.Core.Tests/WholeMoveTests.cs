@@ -1,5 +1,6 @@
 using System.Text;
 using CsCheck;
+using Furoshiki.Core.Advice;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Fitting;
@@ -165,6 +166,38 @@ public sealed class WholeMoveTests
                     after[Kind.Get("panels")].ShouldBe(look[Kind.Get("panels")]);
                 }
             );
+
+    [Fact]
+    public void An_accent_that_stands_out_is_told_where_the_family_has_a_nearer_one_and_that_settles_it()
+    {
+        var look = Now.With(Part("icons", ("set", "Ink-Blue")))
+            .With(Part("colours", ("tone", "light"), ("accent", "#cf5c45")));
+        AdviceGround On(Look one) =>
+            new(
+                one,
+                TestDesktop.Screens,
+                new Picture.PictureContent(_ => null, _ => null, (_, _) => "")
+            )
+            {
+                Offered = Offered,
+            };
+        var piece = AdviceCheck.For(On(look)).Single(one => one.Key == "accent/icons/set");
+        piece.Found.ShouldContain("Ink-Rose is 0 from it");
+        var remedy = piece.Remedies.Single();
+        remedy.Get.ShouldHaveSingleItem();
+        var after = StepTaker.Take(
+            new FittedLook(look, PartMaps.Of(default)),
+            remedy.Step,
+            default
+        );
+        AdviceCheck.For(On(after.After.Look)).ShouldNotContain(one => one.Key == piece.Key);
+        // In the dark there is no light variant to be had.
+        AdviceCheck
+            .For(On(look.With(Part("colours", ("tone", "dark"), ("accent", "#cf5c45")))))
+            .Where(one => one.Key == piece.Key)
+            .SelectMany(one => one.Remedies)
+            .ShouldNotContain(one => one.Title == "Ink-Rose");
+    }
 
     [Fact]
     public void All_of_a_family_is_put_on_with_the_further_toolkits_and_once_it_is_on_it_is_not_offered()

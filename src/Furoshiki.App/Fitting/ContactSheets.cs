@@ -50,7 +50,7 @@ public sealed class ContactSheets(
     DesktopRegister register,
     ChoiceShelf choices,
     Observer observer,
-    SupplyStands supplies,
+    OfferedAssets offers,
     LookFinder finder,
     FittingDesk desk,
     Painter painter
@@ -122,7 +122,7 @@ public sealed class ContactSheets(
     {
         var fitting = fittings.Get(id);
         var desktop = register.Get(fitting.Row.DesktopId);
-        var offered = Offered(desktop);
+        var offered = offers.For(desktop);
         return Draw(
             fitting,
             WholeMove
@@ -146,7 +146,7 @@ public sealed class ContactSheets(
         LiveDesktop desktop,
         Kind kind,
         string name,
-        List<OfferedAsset> offered
+        IReadOnlyList<OfferedAsset> offered
     )
     {
         var platform = desktop.Map.Platform;
@@ -166,21 +166,6 @@ public sealed class ContactSheets(
             ? null
             : $"{platform} does not look there for {name}.";
     }
-
-    /// <summary>The assets of all supplies that are on a desktop, or can be got for it.</summary>
-    private List<OfferedAsset> Offered(LiveDesktop desktop) =>
-        [
-            .. from stand in supplies.Of(observer.See(desktop)).All.Values
-            where stand.Standing is not null || stand.State == SupplyState.ToGet
-            orderby stand.Name.ToString()
-            from asset in stand.Supply.Provides
-            where !asset.IsEngine
-            select new OfferedAsset(
-                stand.Supply,
-                asset,
-                stand.Standing is null ? stand.Newest!.Supply.Id : null
-            ),
-        ];
 
     private static EditForm Form(PartMove move) =>
         new(

@@ -14,6 +14,7 @@ public sealed class FittingAdvice(
     FittedLooks fittings,
     DesktopRegister register,
     FittingDesk desk,
+    StepMaker steps,
     LookAdvice advice
 )
 {
@@ -22,8 +23,9 @@ public sealed class FittingAdvice(
     public OpenFitting Take(long id, RemedyForm form)
     {
         var fitting = fittings.Get(id);
+        var desktop = register.Get(fitting.Row.DesktopId);
         var piece = advice
-            .Pieces(fitting.State.Look.Look, register.Get(fitting.Row.DesktopId))
+            .Pieces(fitting.State.Look.Look, desktop)
             .FirstOrDefault(one => one.Key == form.Key);
         var remedy =
             piece?.Remedies.FirstOrDefault(one => one.Title == form.Remedy)
@@ -34,7 +36,12 @@ public sealed class FittingAdvice(
             );
         return desk.Do(
             fitting,
-            new FittingMove.Step(remedy.Step with { Title = $"{piece.Title}: {remedy.Title}" })
+            new FittingMove.Step(
+                steps.WithAssets(desktop, remedy.Step, remedy.Get) with
+                {
+                    Title = $"{piece.Title}: {remedy.Title}",
+                }
+            )
         );
     }
 }

@@ -33,7 +33,8 @@ public sealed class LookAdvice(
     LookLibrary library,
     DesktopRegister register,
     SampleFiles files,
-    Rasters rasters
+    Rasters rasters,
+    OfferedAssets offers
 )
 {
     /// <summary>All advice for a look, the gravest first.</summary>
@@ -61,6 +62,9 @@ public sealed class LookAdvice(
         library.Locate(look, register.All());
         return AdviceCheck.For(
             new AdviceGround(look, on.Screens, files.ForPictures() with { Rasters = rasters.Find })
+            {
+                Offered = offers.For(on),
+            }
         );
     }
 }

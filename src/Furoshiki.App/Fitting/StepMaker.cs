@@ -157,6 +157,33 @@ public sealed class StepMaker(
         return new FittingEdit.Piece(ColourSet.Unfold(part, files.FindNow), [.. add], [.. gone]);
     }
 
+    /// <summary>A step of which the pieces that name assets without bringing them bring what stands on the desktop, or will.</summary>
+    /// <param name="desktop">The desktop.</param>
+    /// <param name="step">The step.</param>
+    /// <param name="get">The package URLs of supplies that are got for it.</param>
+    internal FittingStep WithAssets(
+        LiveDesktop desktop,
+        FittingStep step,
+        IReadOnlyList<string> get
+    ) =>
+        step with
+        {
+            Edits =
+            [
+                .. step.Edits.Select(edit =>
+                    edit is FittingEdit.Piece { Part.Assets.IsEmpty: true } piece
+                        ? piece with
+                        {
+                            Part = piece.Part with
+                            {
+                                Assets = [.. Named(desktop, piece.Part, get)],
+                            },
+                        }
+                        : edit
+                ),
+            ],
+        };
+
     /// <summary>The assets that a part's settings name, as they stand on the desktop or will once some supplies are got.</summary>
     private IEnumerable<Asset> Named(LiveDesktop desktop, Component part, IReadOnlyList<string> get)
     {

@@ -1,16 +1,13 @@
 using System.Globalization;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
-using Furoshiki.Core.Picture;
 
 namespace Furoshiki.Core.Advice;
 
-/// <summary>Whether widgets lie over each other, or over a panel.</summary>
+/// <summary>Whether widgets lie over each other, over a panel, or over the icons on the desktop.</summary>
 internal static class KeptApart
 {
     public static AdviceCheck Check { get; } = new("apart", Find);
-
-    private readonly record struct Thing(string What, Box Box);
 
     private static IEnumerable<PieceOfAdvice> Find(AdviceGround ground)
     {
@@ -18,31 +15,20 @@ internal static class KeptApart
             yield break;
         foreach (var (screen, name) in ground.NamedScreens)
         {
-            var standing = Panels(ground.Look[PanelsKind.Kind], screen, name).ToList();
-            foreach (var (item, widget) in widgets.ItemsOn(WidgetsKind.Screen, name))
+            var standing = Standing.On(ground, screen, name).ToList();
+            foreach (var (item, place, box) in Standing.WidgetsOn(widgets, name))
             {
-                if (widget.Get(WidgetsKind.Place) is not { } place)
-                    continue;
-                var box = Box.Of(place);
                 var worst = standing
                     .Select(one => (one.What, Share: box.ShareUnder(one.Box)))
                     .OrderByDescending(one => one.Share)
                     .FirstOrDefault();
                 var others = standing.ToList();
-                standing.Add(new Thing($"the widget {item}", box));
+                standing.Add(new Standing($"the widget {item}", box));
                 if (worst.Share > 0)
                     yield return Piece(item, place, worst.What, worst.Share, screen, others);
             }
         }
     }
-
-    private static IEnumerable<Thing> Panels(Component? panels, Screen screen, string name) =>
-        (panels?.ItemsOn(PanelsKind.Screen, name) ?? [])
-            .Where(one => !one.Alone.Get(PanelsKind.Hides))
-            .Select(one => new Thing(
-                $"the panel {one.Item}",
-                PanelsDrawing.BoxOf(one.Alone, Box.Of(screen), scale: 1)
-            ));
 
     private static PieceOfAdvice Piece(
         string item,
@@ -50,7 +36,7 @@ internal static class KeptApart
         string other,
         double share,
         Screen screen,
-        List<Thing> standing
+        List<Standing> standing
     ) =>
         new(
             $"apart/widgets/{item}",
@@ -72,22 +58,12 @@ internal static class KeptApart
         string item,
         SettingValue.Geometry place,
         Screen screen,
-        List<Thing> standing
+        List<Standing> standing
     )
     {
-        const int Step = WidgetsKind.GridStep;
-        var free =
-            from row in Enumerable.Range(0, Math.Max(0, (screen.Height - place.Height) / Step + 1))
-            from column in Enumerable.Range(0, Math.Max(0, (screen.Width - place.Width) / Step + 1))
-            let there = place with
-            {
-                X = column * Step,
-                Y = row * Step,
-            }
-            let box = Box.Of(there)
-            where standing.All(one => box.ShareUnder(one.Box) == 0)
-            orderby Math.Pow(there.X - place.X, 2) + Math.Pow(there.Y - place.Y, 2)
-            select there;
+        var free = Standing
+            .Free(place, screen, WidgetsKind.GridStep, standing)
+            .OrderBy(there => Math.Pow(there.X - place.X, 2) + Math.Pow(there.Y - place.Y, 2));
         if (free.FirstOrDefault() is { } found)
             yield return AdviceRemedy.Set(
                 $"Move {item} aside",

@@ -22,6 +22,9 @@ public enum AdviceWeight
 /// <param name="Step">The step that does it.</param>
 public sealed record AdviceRemedy(string Title, FittingStep Step)
 {
+    /// <summary>The package URLs of supplies that have to be got for it; the assets of those stand in no step yet.</summary>
+    public ImmutableArray<string> Get { get; init; } = [];
+
     /// <summary>Sets one setting, which names no asset.</summary>
     /// <param name="title">What it does, in a few words.</param>
     /// <param name="kind">The part's kind.</param>
@@ -61,6 +64,9 @@ public sealed record PieceOfAdvice(
 /// <param name="Content">The assets that it is drawn with.</param>
 public sealed record AdviceGround(Look Look, IReadOnlyList<Screen> Screens, PictureContent Content)
 {
+    /// <summary>The assets that the look could use.</summary>
+    public IReadOnlyList<OfferedAsset> Offered { get; init; } = [];
+
     /// <summary>Each screen with what it is called in looks.</summary>
     internal ImmutableArray<(Screen Screen, string Name)> NamedScreens { get; } =
     [
@@ -80,11 +86,15 @@ public sealed record AdviceCheck(string Name, Func<AdviceGround, IEnumerable<Pie
     [
         ReadableText.Check,
         ReadThrough.Check,
+        ReadableLabels.Check,
         SeenFocus.Check,
+        ToldApart.Check,
         OneTone.Check,
         EveryToolkit.Check,
+        NearVariants.Check,
         OneEdge.Check,
         KeptApart.Check,
+        QuietPlace.Check,
     ];
 
     /// <summary>All advice for a look, the gravest first. A remedy that would not settle its own advice is not offered.</summary>

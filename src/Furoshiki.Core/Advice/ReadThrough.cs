@@ -30,7 +30,7 @@ internal static class ReadThrough
             if (i == 0 && InTerminal(ground.Look[TerminalKind.Kind], screen) is { } inTerminal)
                 seen = seen.Append(inTerminal);
             foreach (var one in seen)
-                if (one.Judge(Places(backdrop, one.Box)) is { } piece)
+                if (one.Judge(backdrop.Over(one.Box, Along, Across)) is { } piece)
                     yield return piece;
         }
     }
@@ -74,23 +74,6 @@ internal static class ReadThrough
             )
             : null;
 
-    /// <summary>The colours behind a box, evenly over its area.</summary>
-    private static List<Rgba> Places(Backdrop backdrop, Box box)
-    {
-        var (columns, rows) = box.Width >= box.Height ? (Along, Across) : (Across, Along);
-        return
-        [
-            .. Enumerable
-                .Range(0, columns * rows)
-                .Select(i =>
-                    backdrop.At(
-                        box.X + (i % columns + 0.5) / columns * box.Width,
-                        box.Y + (i / columns + 0.5) / rows * box.Height
-                    )
-                ),
-        ];
-    }
-
     /// <summary>Something with text that lets the wallpaper through.</summary>
     private sealed record Seen(
         string Key,
@@ -106,7 +89,7 @@ internal static class ReadThrough
         Rgba Text
     )
     {
-        public PieceOfAdvice? Judge(List<Rgba> behind)
+        public PieceOfAdvice? Judge(IReadOnlyList<Rgba> behind)
         {
             // Where nothing shines through, or its own colour is to blame, other advice says so.
             if (Percent >= 100 || Contrast.Between(Text, Ground) < Contrast.OfText)

@@ -37,7 +37,13 @@ public static class Contrast
         Rgba colour,
         double wanted,
         params IReadOnlyCollection<Rgba> grounds
-    )
+    ) => NearestWhere(colour, other => grounds.All(ground => Between(other, ground) >= wanted));
+
+    /// <summary>The nearest colour of the same hue, lighter or darker, of which something holds.</summary>
+    /// <param name="colour">The colour.</param>
+    /// <param name="holds">What is to hold.</param>
+    /// <returns>Null if it holds of no colour of that hue.</returns>
+    public static Rgba? NearestWhere(Rgba colour, Func<Rgba, bool> holds)
     {
         const int Steps = 256;
         var own = Oklch.From(colour);
@@ -47,7 +53,7 @@ public static class Contrast
             .OrderBy(lightness => Math.Abs(lightness - own.L))
             .ThenBy(lightness => lightness)
             .Select(lightness => (own with { L = lightness }).ToRgba())
-            .Where(other => grounds.All(ground => Between(other, ground) >= wanted))
+            .Where(holds)
             .Cast<Rgba?>()
             .FirstOrDefault();
     }

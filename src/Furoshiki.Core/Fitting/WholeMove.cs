@@ -164,29 +164,66 @@ public sealed record WholeMove(
         IReadOnlyList<OfferedAsset> offered
     )
     {
-        var wanted = Lab.From(accent);
-        double Apart(OfferedAsset one) =>
-            one.Asset.Accent is { } its ? Lab.From(its).DifferenceTo(wanted) : double.MaxValue;
-        var tone = ToneOf(look);
-        var parts = ImmutableArray.CreateBuilder<PartMove>();
-        foreach (var part in look.Components.Where(part => part.Kind != ColoursKind.Kind))
-        {
-            var move = new Changes(part);
-            foreach (var used in move.Used(offered))
-                if (
-                    Variants(used.Asset, offered)
-                        .Where(one => one.Asset.Tone is not { } its || its == (tone ?? its))
-                        .MinBy(Apart)
-                        is { } best
-                    && Apart(best) + Nearer < Apart(used.Asset)
-                )
-                    move.Take(used.Key, best);
-            if (move.Done is { } done)
-                parts.Add(done);
-        }
-        return parts.Count == 0
-            ? null
-            : new WholeMove($"The variants nearest to {accent}", parts.ToImmutable(), []);
+        ImmutableArray<PartMove> parts =
+        [
+            .. NearerVariants(look, accent, offered)
+                .GroupBy(one => one.Part)
+                .Select(part =>
+                {
+                    var move = new Changes(part.Key);
+                    foreach (var one in part)
+                        move.Take(one.Key, one.Nearest);
+                    return move.Done;
+                })
+                .OfType<PartMove>(),
+        ];
+        return parts.IsEmpty ? null : new WholeMove($"The variants nearest to {accent}", parts, []);
+    }
+
+    /// <summary>An asset of which the family has a variant that is nearer to the accent of the colours.</summary>
+    /// <param name="Part">The part that uses it.</param>
+    /// <param name="Key">The setting that names it.</param>
+    /// <param name="Used">The asset.</param>
+    /// <param name="Apart">How far its own accent is from that, as CIEDE2000.</param>
+    /// <param name="Nearest">The variant.</param>
+    /// <param name="NearestApart">How far that one's is.</param>
+    internal sealed record NearerVariant(
+        Component Part,
+        SettingKey Key,
+        OfferedAsset Used,
+        double Apart,
+        OfferedAsset Nearest,
+        double NearestApart
+    );
+
+    /// <summary>The assets of which the family has a variant that is nearer to an accent, so that an eye can tell.</summary>
+    internal static IEnumerable<NearerVariant> NearerVariants(
+        Looks.Look look,
+        Rgba accent,
+        IReadOnlyList<OfferedAsset> offered
+    )
+    {
+        var (wanted, tone) = (Lab.From(accent), ToneOf(look));
+        double? Apart(OfferedAsset one) =>
+            one.Asset.Accent is { } its ? Lab.From(its).DifferenceTo(wanted) : null;
+        return from part in look.Components
+            where part.Kind != ColoursKind.Kind
+            from used in new Changes(part).Used(offered)
+            let apart = Apart(used.Asset)
+            where apart is not null
+            let best = Variants(used.Asset, offered)
+                .Where(one => Apart(one) is not null)
+                .Where(one => one.Asset.Tone is not { } its || its == (tone ?? its))
+                .MinBy(one => Apart(one))
+            where best is not null && Apart(best) + Nearer < apart
+            select new NearerVariant(
+                part,
+                used.Key,
+                used.Asset,
+                apart.Value,
+                best,
+                Apart(best)!.Value
+            );
     }
 
     /// <summary>The wallpaper on all else too that shows a picture before or behind a session.</summary>

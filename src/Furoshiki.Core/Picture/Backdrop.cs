@@ -41,6 +41,26 @@ internal sealed class Backdrop
     /// <summary>Whether the picture that lies there is known; else it is as if there were none.</summary>
     public bool IsKnown => _place is null || _raster is not null;
 
+    /// <summary>The colours behind a box, evenly over its area.</summary>
+    /// <param name="box">The box, in px of the screen.</param>
+    /// <param name="along">How many places are looked at along its longer side.</param>
+    /// <param name="across">How many along the shorter one.</param>
+    public IReadOnlyList<Rgba> Over(Box box, int along, int across)
+    {
+        var (columns, rows) = box.Width >= box.Height ? (along, across) : (across, along);
+        return
+        [
+            .. Enumerable
+                .Range(0, columns * rows)
+                .Select(i =>
+                    At(
+                        box.X + (i % columns + 0.5) / columns * box.Width,
+                        box.Y + (i / columns + 0.5) / rows * box.Height
+                    )
+                ),
+        ];
+    }
+
     /// <summary>The colour at a place, in px from the upper left corner.</summary>
     public Rgba At(double x, double y)
     {

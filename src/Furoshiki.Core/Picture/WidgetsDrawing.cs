@@ -31,16 +31,22 @@ internal static class WidgetsDrawing
     private static IEnumerable<(string Item, Component Widget)> On(Stage stage) =>
         stage.Scene[WidgetsKind.Kind].ItemsOn(WidgetsKind.Screen, stage.Name);
 
-    /// <summary>Where a widget is drawn: on the lines of the grid, where there is one.</summary>
     private static Box BoxOf(Stage stage, SettingValue.Geometry place)
     {
-        var step = stage.Scene[WidgetsKind.Kind].Get(WidgetsKind.Grid) ? WidgetsKind.GridStep : 1;
+        var box = BoxOf(stage.Scene[WidgetsKind.Kind], place);
         return new Box(
-            OnGrid(place.X) * stage.Scale,
-            OnGrid(place.Y) * stage.Scale,
-            place.Width * stage.Scale,
-            place.Height * stage.Scale
+            box.X * stage.Scale,
+            box.Y * stage.Scale,
+            box.Width * stage.Scale,
+            box.Height * stage.Scale
         );
+    }
+
+    /// <summary>Where a widget is, in px of its screen: on the lines of the grid, where there is one.</summary>
+    internal static Box BoxOf(Component widgets, SettingValue.Geometry place)
+    {
+        var step = widgets.Get(WidgetsKind.Grid) ? WidgetsKind.GridStep : 1;
+        return new Box(OnGrid(place.X), OnGrid(place.Y), place.Width, place.Height);
 
         double OnGrid(int at) => Math.Round((double)at / step) * step;
     }

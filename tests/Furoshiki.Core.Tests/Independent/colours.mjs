@@ -6,12 +6,13 @@ const require = createRequire(new URL('../../../src/furoshiki-ui/package.json', 
 const culori = require('culori')
 
 const oklch = culori.converter('oklch')
+const light = culori.converter('lrgb')
 const toGamut = culori.toGamut('rgb', 'oklch')
 const apart = culori.differenceCiede2000()
 const SIGHT = {
-  protanopia: culori.filterDeficiencyProt,
-  deuteranopia: culori.filterDeficiencyDeuter,
-  tritanopia: culori.filterDeficiencyTrit,
+  Protan: culori.filterDeficiencyProt,
+  Deutan: culori.filterDeficiencyDeuter,
+  Tritan: culori.filterDeficiencyTrit,
 }
 const ANSWERS = {
   hex: ([text]) => {
@@ -24,7 +25,12 @@ const ANSWERS = {
   },
   contrast: ([one, other]) => culori.wcagContrast(one, other),
   difference: ([one, other]) => apart(one, other),
-  sight: ([text, kind, strength]) => culori.formatHex(SIGHT[kind](strength)(culori.parse(text))),
+  // Its matrices are for light, and it takes what it is given.
+  sight: ([text, kind, strength]) => {
+    const { r, g, b } = light(text)
+    const seen = SIGHT[kind](strength)({ mode: 'rgb', r, g, b })
+    return culori.formatHex({ ...seen, mode: 'lrgb' })
+  },
 }
 const questions = JSON.parse(readFileSync(0, 'utf8'))
 process.stdout.write(JSON.stringify(questions.map(({ ask, of }) => ANSWERS[ask](of))))

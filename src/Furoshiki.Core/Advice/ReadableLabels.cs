@@ -1,0 +1,90 @@
+using System.Globalization;
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Parts;
+using Furoshiki.Core.Picture;
+
+namespace Furoshiki.Core.Advice;
+
+/// <summary>Whether the names under the icons on the desktop can be read on the wallpaper.</summary>
+internal static class ReadableLabels
+{
+    public static AdviceCheck Check { get; } = new("labels", Find);
+
+    /// <summary>The share of the column of icons, in per cent, that may fall below: a name can run over a single bright star.</summary>
+    private const double Bearable = 5;
+
+    private static IEnumerable<PieceOfAdvice> Find(AdviceGround ground)
+    {
+        if (
+            ground.Look[WallpaperKind.Kind] is not { } wallpaper
+            || ground.Look[IconsKind.Kind] is not { } icons
+            || !icons.Get(IconsKind.OnDesktop)
+            || ground.Look[ColoursKind.Kind] is not { } colours
+            || !colours.Has(Role.PanelText, out var text)
+        )
+            yield break;
+        var backdrop = new Backdrop(wallpaper, ground.Screens, 0, ground.Content);
+        var column = Standing.On(ground, ground.Screens[0], SettingType.ScreenName.Main).Last();
+        if (!backdrop.IsKnown)
+            yield break;
+        var places = backdrop.Over(column.Box, along: 40, across: 12);
+        var failing = places
+            .Where(place => Contrast.Between(text, place) < Contrast.OfText)
+            .ToList();
+        var share = 100.0 * failing.Count / places.Count;
+        if (share <= Bearable)
+            yield break;
+        yield return new PieceOfAdvice(
+            "labels/icons",
+            IconsKind.Kind,
+            new SettingKey(IconsKind.OnDesktop.Name),
+            AdviceWeight.Grave,
+            "Names on the desktop are hard to read",
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"On {share:0} % of the wallpaper under the icons their names reach less than 4.5 to 1, at worst {Math.Floor(places.Min(place => Contrast.Between(text, place)) * 10) / 10:0.0}."
+            ),
+            "4.5 to 1 is wanted for text (WCAG 2.2, 1.4.3), on what is really behind it.",
+            "Icons without names are a guess.",
+            Remedies(wallpaper, colours, text, places)
+        );
+    }
+
+    private static IEnumerable<AdviceRemedy> Remedies(
+        Component wallpaper,
+        Component colours,
+        Rgba text,
+        IReadOnlyList<Rgba> places
+    )
+    {
+        yield return AdviceRemedy.Set(
+            "Mirror the wallpaper",
+            WallpaperKind.Kind,
+            WallpaperKind.Mirrored.Is(!wallpaper.Get(WallpaperKind.Mirrored))
+        );
+        // The same colour writes on panels.
+        var panel = colours.Get(Role.Panel);
+        if (
+            Contrast.NearestWhere(
+                text,
+                colour =>
+                    Contrast.Between(colour, panel) >= Contrast.OfText
+                    && 100.0
+                        * places.Count(place => Contrast.Between(colour, place) < Contrast.OfText)
+                        / places.Count
+                        <= Bearable
+            ) is
+            { } found
+        )
+            yield return AdviceRemedy.Set(
+                $"{Role.PanelText.Title} {found}",
+                ColoursKind.Kind,
+                Role.PanelText.Is(found)
+            );
+        yield return AdviceRemedy.Set(
+            "No icons on the desktop",
+            IconsKind.Kind,
+            IconsKind.OnDesktop.Is(false)
+        );
+    }
+}

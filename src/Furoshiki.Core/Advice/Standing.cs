@@ -1,0 +1,84 @@
+using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
+using Furoshiki.Core.Picture;
+
+namespace Furoshiki.Core.Advice;
+
+/// <summary>Something that stands on a screen.</summary>
+/// <param name="What">What it is, in words.</param>
+/// <param name="Box">Where it is, in px of the screen.</param>
+internal readonly record struct Standing(string What, Box Box)
+{
+    private const double IconsApart = 1.6;
+
+    /// <summary>What stands on a screen beside widgets: panels that do not hide, and the icons on the desktop.</summary>
+    /// <param name="ground">The look.</param>
+    /// <param name="screen">The screen.</param>
+    /// <param name="name">What it is called in looks.</param>
+    public static IEnumerable<Standing> On(AdviceGround ground, Screen screen, string name)
+    {
+        var panels = (ground.Look[PanelsKind.Kind]?.ItemsOn(PanelsKind.Screen, name) ?? [])
+            .Where(one => !one.Alone.Get(PanelsKind.Hides))
+            .Select(one =>
+                (
+                    one.Item,
+                    Edge: one.Alone.Get(PanelsKind.Edge),
+                    Box: PanelsDrawing.BoxOf(one.Alone, Box.Of(screen), scale: 1)
+                )
+            )
+            .ToList();
+        foreach (var panel in panels)
+            yield return new Standing($"the panel {panel.Item}", panel.Box);
+        if (
+            name == SettingType.ScreenName.Main
+            && ground.Look[IconsKind.Kind] is { } icons
+            && icons.Get(IconsKind.OnDesktop)
+        )
+        {
+            var size = icons.Get(IconsKind.DesktopSize);
+            yield return new Standing(
+                "the icons on the desktop",
+                new Box(
+                    panels.Where(one => one.Edge == Edge.Left).Sum(one => one.Box.Width),
+                    panels.Where(one => one.Edge == Edge.Top).Sum(one => one.Box.Height),
+                    size * 2,
+                    size * IconsApart * PictureWords.OnDesktop.Length
+                )
+            );
+        }
+    }
+
+    /// <summary>The widgets on a screen, each with where it is drawn.</summary>
+    /// <param name="widgets">The widgets.</param>
+    /// <param name="name">What the screen is called in looks.</param>
+    public static IEnumerable<(string Item, SettingValue.Geometry Place, Box Box)> WidgetsOn(
+        Component widgets,
+        string name
+    ) =>
+        from one in widgets.ItemsOn(WidgetsKind.Screen, name)
+        let place = one.Alone.Get(WidgetsKind.Place)
+        where place is not null
+        select (one.Item, place, WidgetsDrawing.BoxOf(widgets, place));
+
+    /// <summary>The places of a size on a screen that nothing stands on, on the lines of the grid.</summary>
+    /// <param name="place">Something of that size.</param>
+    /// <param name="screen">The screen.</param>
+    /// <param name="step">How many px they are apart.</param>
+    /// <param name="standing">What stands there.</param>
+    public static IEnumerable<SettingValue.Geometry> Free(
+        SettingValue.Geometry place,
+        Screen screen,
+        int step,
+        IReadOnlyList<Standing> standing
+    ) =>
+        from row in Enumerable.Range(0, Math.Max(0, (screen.Height - place.Height) / step + 1))
+        from column in Enumerable.Range(0, Math.Max(0, (screen.Width - place.Width) / step + 1))
+        let there = place with
+        {
+            X = column * step,
+            Y = row * step,
+        }
+        let box = Box.Of(there)
+        where standing.All(one => box.ShareUnder(one.Box) == 0)
+        select there;
+}
