@@ -94,6 +94,7 @@ public static class AppServices
             .AddSingleton<BorrowShelf>()
             .AddSingleton<ChoiceShelf>()
             .AddSingleton<OfferedAssets>()
+            .AddSingleton<Wishes>()
             .AddSingleton<ContactSheets>()
             .AddSingleton<OwnPictures>()
             .AddSingleton<FittingAdvice>()

@@ -91,6 +91,9 @@ public sealed class ProfileRow : IDeletable
     /// <summary>What is left out when it is put on and nothing else is asked for, as a JSON list.</summary>
     public string Without { get; set; } = "[]";
 
+    /// <summary>The keys of the advice that the person wants as it is, as a JSON list.</summary>
+    public string AsWanted { get; set; } = "[]";
+
     /// <summary>Its savings.</summary>
     public List<SavingRow> Savings { get; } = [];
 

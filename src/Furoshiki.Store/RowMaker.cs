@@ -51,6 +51,7 @@ internal sealed class RowMaker(SqliteConnection damaged)
                 ["Licence"] = "",
                 ["Tags"] = "[]",
                 ["Without"] = "[]",
+                ["AsWanted"] = "[]",
             },
             "Savings" when Has(known, "ProfileId", "Number", "Look", "Map") => new()
             {

@@ -288,6 +288,25 @@ public sealed partial class FittingTests : IAsyncLifetime
     }
 
     [Fact]
+    public void Sight_is_simulated_over_the_picture_and_one_piece_of_advice_is_wanted_so()
+    {
+        _person.GoTo("/fittings/1");
+        _person.See("[data-advice='sight/colours/urgent']", "for deutan sight");
+        _person.See(".sight select").SendKeys("deutan");
+        _person.See(".look .screens[style*='filter']");
+        _person.See("feColorMatrix").GetAttribute("values").ShouldStartWith("0.367322 0.860646");
+        _person.Violations().ShouldBeEmpty();
+        _person.See("[data-advice='sight/colours/urgent'] .wish", "I want it so").Click();
+        _person.Gone("[data-advice='sight/colours/urgent']");
+        _person.Press("Show 1 piece of advice that you want so");
+        _person.See("[data-advice='sight/colours/urgent']", "wanted so");
+        // What is wanted so is not counted on the shelf.
+        _person.GoTo("/");
+        _person.See("[data-profile='Day Log'] [data-test='advice']", "advice:");
+        _person.See("[data-profile='Open Night'] [data-test='advice']").Text.Trim().ShouldBeEmpty();
+    }
+
+    [Fact]
     public void Advice_is_met_on_the_shelf_on_the_profile_in_the_plan_and_settled_in_a_fitting()
     {
         _person.GoTo("/");

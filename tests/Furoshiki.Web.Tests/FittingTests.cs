@@ -277,6 +277,64 @@ public sealed class FittingTests() : OwnAppTests(isKilled: true)
     }
 
     [Fact]
+    public async Task What_a_person_wants_so_of_a_profile_stays_listed_and_quiet_after_the_server_is_killed_too()
+    {
+        var cards = (await Server.Get("/api/profiles?desktop=1")).AsArray();
+        var look = cards.Single(card =>
+            card!["profile"]!["name"]!.GetValue<string>() == "Day Log"
+        )!["look"]!.GetValue<string>();
+        async Task<List<(string Key, bool IsWanted)>> Advice(long profile) =>
+            [
+                .. (await Server.Get($"/api/looks/{look}/advice?desktop=1&profile={profile}"))
+                    .AsArray()
+                    .Select(one =>
+                        (one!["key"]!.GetValue<string>(), one["isWanted"]!.GetValue<bool>())
+                    ),
+            ];
+        async Task<HttpStatusCode> Want(long profile, string key, bool isWanted)
+        {
+            using var answer = await Server.Client.PutAsJsonAsync(
+                $"/api/profiles/{profile}/wishes",
+                new JsonObject { ["key"] = key, ["isWanted"] = isWanted }
+            );
+            return answer.StatusCode;
+        }
+
+        var before = await Advice(4);
+        var key = before[0].Key;
+        (await Want(4, key, true)).ShouldBe(HttpStatusCode.NoContent);
+        App.Kill();
+        await Restart();
+        var after = await Advice(4);
+        after.Select(one => one.Key).ShouldBe(before.Select(one => one.Key), ignoreOrder: true);
+        after.Where(one => one.IsWanted).ShouldHaveSingleItem().ShouldBe((key, true));
+        after[^1].Key.ShouldBe(key);
+        (await Advice(5)).ShouldAllBe(one => !one.IsWanted);
+
+        (await Want(4, "no such check", true)).ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await Want(99, key, true)).ShouldBe(HttpStatusCode.NotFound);
+        (await Want(4, key, false)).ShouldBe(HttpStatusCode.NoContent);
+        (await Advice(4)).ShouldBe(before);
+    }
+
+    [Fact]
+    public async Task Sight_is_told_as_a_matrix_and_a_strength_that_is_none_is_refused()
+    {
+        var whole = await Server.Get("/api/sights/Protan");
+        // Machado, Oliveira and Fernandes 2009, protanopia.
+        whole["matrix"]!
+            .AsArray()
+            .Select(one => one!.GetValue<double>())
+            .First()
+            .ShouldBe(0.152286);
+        using var answer = await Server.Client.GetAsync(
+            new Uri("/api/sights/Protan?strength=101", UriKind.Relative),
+            TestContext.Current.CancellationToken
+        );
+        answer.StatusCode.ShouldBe(HttpStatusCode.UnprocessableEntity);
+    }
+
+    [Fact]
     public async Task Now_that_moves_on_is_told_and_taken_in_under_the_steps()
     {
         var fitting = await Begin("now");

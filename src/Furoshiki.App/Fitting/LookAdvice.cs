@@ -16,6 +16,7 @@ namespace Furoshiki.App.Fitting;
 /// <param name="Wanted">What is wanted, and by which source.</param>
 /// <param name="Why">Why it matters.</param>
 /// <param name="Remedies">What would settle it, each by its title.</param>
+/// <param name="IsWanted">Whether the person wants it so for the profile: it is told, and quiet.</param>
 public sealed record AdviceView(
     string Key,
     string Kind,
@@ -25,7 +26,8 @@ public sealed record AdviceView(
     string Found,
     string Wanted,
     string Why,
-    IReadOnlyList<string> Remedies
+    IReadOnlyList<string> Remedies,
+    bool IsWanted
 );
 
 /// <summary>Gives advice for looks as they would be on a desktop.</summary>
@@ -34,14 +36,19 @@ public sealed class LookAdvice(
     DesktopRegister register,
     SampleFiles files,
     Rasters rasters,
-    OfferedAssets offers
+    OfferedAssets offers,
+    Wishes wishes
 )
 {
-    /// <summary>All advice for a look, the gravest first.</summary>
+    /// <summary>All advice for a look, the gravest first, and last what the person wants so.</summary>
     /// <param name="digest">The look's digest.</param>
     /// <param name="desktop">The desktop's number.</param>
+    /// <param name="profile">The number of the profile that it is a look of; null for none.</param>
     /// <exception cref="ProblemException">There is no such look or desktop.</exception>
-    public IReadOnlyList<AdviceView> For(string digest, long desktop) =>
+    public IReadOnlyList<AdviceView> For(string digest, long desktop, long? profile)
+    {
+        var wanted = wishes.Of(profile);
+        return
         [
             .. Pieces(library.Get(LookLibrary.Asked(digest)), register.Get(desktop))
                 .Select(piece => new AdviceView(
@@ -53,9 +60,12 @@ public sealed class LookAdvice(
                     piece.Found,
                     piece.Wanted,
                     piece.Why,
-                    [.. piece.Remedies.Select(remedy => remedy.Title)]
-                )),
+                    [.. piece.Remedies.Select(remedy => remedy.Title)],
+                    wanted.Contains(piece.Key)
+                ))
+                .OrderBy(piece => piece.IsWanted),
         ];
+    }
 
     internal IReadOnlyList<PieceOfAdvice> Pieces(Look look, LiveDesktop on)
     {

@@ -11,7 +11,7 @@ namespace Furoshiki.Store.Compiled
     public partial class FuroshikiDbModel
     {
         private FuroshikiDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("57ac63ae-9796-4465-a333-bcb3c0bf05de"), entityTypeCount: 17)
+            : base(skipDetectChanges: false, modelId: new Guid("19413a63-88c9-4ac0-81a8-964be5521f68"), entityTypeCount: 17)
         {
         }
 

@@ -20,7 +20,7 @@ namespace Furoshiki.Store.Compiled
                 "Furoshiki.Store.ProfileRow",
                 typeof(ProfileRow),
                 baseEntityType,
-                propertyCount: 10,
+                propertyCount: 11,
                 navigationCount: 1,
                 foreignKeyCount: 2,
                 unnamedIndexCount: 3,
@@ -34,6 +34,12 @@ namespace Furoshiki.Store.Compiled
                 valueGenerated: ValueGenerated.OnAdd,
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 sentinel: 0L);
+
+            var asWanted = runtimeEntityType.AddProperty(
+                "AsWanted",
+                typeof(string),
+                propertyInfo: typeof(ProfileRow).GetProperty("AsWanted", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(ProfileRow).GetField("<AsWanted>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var author = runtimeEntityType.AddProperty(
                 "Author",

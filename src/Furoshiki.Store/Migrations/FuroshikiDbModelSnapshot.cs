@@ -312,6 +312,10 @@ namespace Furoshiki.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("AsWanted")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Author")
                         .IsRequired()
                         .HasColumnType("TEXT");

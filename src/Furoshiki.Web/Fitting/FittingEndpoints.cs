@@ -3,6 +3,7 @@ using Furoshiki.App.Fitting;
 using Furoshiki.App.Keeping;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Pictures;
+using Furoshiki.Core.Colour;
 using Furoshiki.Core.Picture;
 using Microsoft.AspNetCore.Mvc;
 
@@ -61,6 +62,26 @@ internal static class FittingEndpoints
             .WithTags("Fitting")
             .WithName("readColour")
             .WithSummary("Read a colour as CSS writes it, in sRGB and OKLCH")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        api.MapPut(
+                "/profiles/{id:long}/wishes",
+                (long id, WishForm form, Wishes wishes) =>
+                {
+                    wishes.Note(id, form);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithTags("Profiles")
+            .WithName("wantAdvised")
+            .WithSummary("Want something of a profile as advice finds it, or not any more")
+            .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        api.MapGet(
+                "/sights/{sight}",
+                (Sight sight, int strength = 100) => SightView.Of(sight, strength)
+            )
+            .WithTags("Fitting")
+            .WithName("simulateSight")
+            .WithSummary("Tell how colours look to somebody whose colour vision is deficient")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         MapOne(api.MapGroup("/fittings/{id:long}").WithTags("Fitting"));
     }

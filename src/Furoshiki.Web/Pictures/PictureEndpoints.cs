@@ -20,7 +20,8 @@ internal static class PictureEndpoints
             .WithSummary("Draw a look");
         api.MapGet(
                 "/looks/{digest}/advice",
-                (string digest, long desktop, LookAdvice advice) => advice.For(digest, desktop)
+                (string digest, long desktop, LookAdvice advice, long? profile = null) =>
+                    advice.For(digest, desktop, profile)
             )
             .WithTags("Pictures")
             .WithName("listAdvice")

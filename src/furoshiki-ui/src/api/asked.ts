@@ -28,6 +28,7 @@ const ASKED = {
   supplies: 'changed',
   likeSupplies: 'changed',
   palettes: 'never',
+  sight: 'never',
   trials: 'changed',
   advice: 'changed',
   supplyAccents: 'changed',

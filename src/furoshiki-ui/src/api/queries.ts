@@ -203,6 +203,21 @@ export const usePalettes = (fitting: Ref<number>, look: Ref<string>) =>
     queryFn: () => take(api.GET('/api/fittings/{id}/palettes', { params: { path: { id: fitting.value } } })),
   })
 
+/** How colours look to somebody whose colour vision is deficient, with a strength in per cent. */
+export const useSight = (sight: Ref<Schemas['Sight']>, strength: Ref<number>) =>
+  useQuery({
+    queryKey: keyOf('sight', sight, strength),
+    enabled: computed(() => sight.value !== 'Usual'),
+    ...STAYS,
+    placeholderData: keepPreviousData,
+    queryFn: () =>
+      take(
+        api.GET('/api/sights/{sight}', {
+          params: { path: { sight: sight.value }, query: { strength: strength.value } },
+        }),
+      ),
+  })
+
 /** How many things are tried on one page of a contact sheet. */
 const TRIALS = 24
 
@@ -256,16 +271,19 @@ export const useChoicesOf = (fitting: Ref<number>, kind: Ref<string>, setting: R
       ),
   })
 
-/** What the checks find in a look as it would be on a desktop. */
-export const useAdvice = (look: Ref<string>, desktop: Ref<number>) =>
+/** What the checks find in a look as it would be on a desktop, and what of it is wanted so for a profile. */
+export const useAdvice = (look: Ref<string>, desktop: Ref<number>, profile: Ref<number | undefined>) =>
   useQuery({
-    queryKey: keyOf('advice', look, desktop),
+    queryKey: keyOf('advice', look, desktop, profile),
     enabled: computed(() => look.value !== ''),
     placeholderData: keepPreviousData,
     queryFn: () =>
       take(
         api.GET('/api/looks/{digest}/advice', {
-          params: { path: { digest: look.value }, query: { desktop: desktop.value } },
+          params: {
+            path: { digest: look.value },
+            query: { desktop: desktop.value, profile: profile.value },
+          },
         }),
       ),
   })

@@ -449,6 +449,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/profiles/{id}/wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Want something of a profile as advice finds it, or not any more */
+        put: operations["wantAdvised"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sights/{sight}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tell how colours look to somebody whose colour vision is deficient */
+        get: operations["simulateSight"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/access/take-back": {
         parameters: {
             query?: never;
@@ -1628,6 +1662,7 @@ export interface components {
             wanted: string;
             why: string;
             remedies: string[];
+            isWanted: boolean;
         };
         /** @enum {unknown} */
         AdviceWeight: "Grave" | "Light";
@@ -2685,6 +2720,11 @@ export interface components {
             /** Format: int32 */
             differs: number;
         };
+        /** @enum {unknown} */
+        Sight: "Usual" | "Protan" | "Deutan" | "Tritan";
+        SightView: {
+            matrix: number[];
+        };
         SourceForm: {
             address: string;
             key: string;
@@ -2939,6 +2979,10 @@ export interface components {
             subject: string;
             words: string;
             doing: components["schemas"]["Doing"];
+        };
+        WishForm: {
+            key: string;
+            isWanted: boolean;
         };
     };
     responses: never;
@@ -4248,6 +4292,7 @@ export interface operations {
         parameters: {
             query: {
                 desktop: number;
+                profile?: number;
             };
             header?: never;
             path: {
@@ -4361,6 +4406,126 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ColourView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    wantAdvised: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WishForm"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A field cannot be taken as it is. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    simulateSight: {
+        parameters: {
+            query?: {
+                strength?: number;
+            };
+            header?: never;
+            path: {
+                sight: components["schemas"]["Sight"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SightView"];
                 };
             };
             /** @description What was sent is not what this address takes. */

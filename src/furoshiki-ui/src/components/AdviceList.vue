@@ -1,27 +1,61 @@
 <script setup lang="ts">
-import { toRef } from 'vue'
+import { useMutation } from '@tanstack/vue-query'
+import { computed, ref, toRef } from 'vue'
+import { useChanged } from '@/api/asked'
+import { api, take, type Schemas } from '@/api/client'
 import { useAdvice } from '@/api/queries'
+import { count } from '@/composables/words'
 import ProblemNote from './ProblemNote.vue'
 import SignalWord from './SignalWord.vue'
 
 /** What the checks find in a look, each with its figure and, where it is fitted, with what would settle it. */
-const props = defineProps<{ look: string; desktop: number; settles?: boolean; opens?: boolean }>()
+const props = defineProps<{
+  look: string
+  desktop: number
+  /** The profile that it is a look of: for it, a person can want something so. */
+  profile?: number
+  settles?: boolean
+  opens?: boolean
+}>()
 defineEmits<{ settle: [key: string, remedy: string]; open: [kind: string, setting: string] }>()
-const { data, error } = useAdvice(toRef(props, 'look'), toRef(props, 'desktop'))
+const { data, error } = useAdvice(toRef(props, 'look'), toRef(props, 'desktop'), toRef(props, 'profile'))
+const quiet = computed(() => data.value?.filter((one) => one.isWanted).length ?? 0)
+const showsQuiet = ref(false)
+const shown = computed(() => data.value?.filter((one) => showsQuiet.value || !one.isWanted) ?? [])
+
+const changed = useChanged()
+const wish = useMutation({
+  mutationFn: ({ key, isWanted }: Schemas['WishForm']) =>
+    take(
+      api.PUT('/api/profiles/{id}/wishes', {
+        params: { path: { id: props.profile ?? 0 } },
+        body: { key, isWanted },
+      }),
+    ),
+  onSuccess: changed,
+})
+const problem = computed(() => error.value ?? wish.error.value)
 </script>
 
 <template>
   <section v-if="error || data" class="advice" aria-label="Advice">
-    <ProblemNote v-if="error" :error="error" />
-    <SignalWord v-else-if="data && data.length === 0" signal="ready" word="The checks find nothing to say." />
+    <ProblemNote v-if="problem" :error="problem" />
+    <SignalWord v-if="data && data.length === 0" signal="ready" word="The checks find nothing to say." />
     <ul v-else>
-      <li v-for="piece in data" :key="piece.key" class="paper" :data-advice="piece.key">
+      <li
+        v-for="piece in shown"
+        :key="piece.key"
+        class="paper"
+        :class="{ quiet: piece.isWanted }"
+        :data-advice="piece.key"
+      >
         <component
           :is="opens ? 'button' : 'p'"
           class="title"
           @click="opens && $emit('open', piece.kind, piece.setting ?? '')"
         >
-          <SignalWord :signal="piece.weight === 'Grave' ? 'cannot' : 'waiting'" :word="piece.title" />
+          <strong v-if="piece.isWanted">{{ piece.title }}, wanted so</strong>
+          <SignalWord v-else :signal="piece.weight === 'Grave' ? 'cannot' : 'waiting'" :word="piece.title" />
         </component>
         <p :title="piece.why">
           {{ piece.found }} <span class="second">{{ piece.wanted }}</span>
@@ -38,12 +72,32 @@ const { data, error } = useAdvice(toRef(props, 'look'), toRef(props, 'desktop'))
         </p>
         <p v-else-if="piece.remedies.length === 0" class="third">Nothing by itself settles it.</p>
         <p v-else class="third">A fitting offers: {{ piece.remedies.join(', ') }}</p>
+        <button
+          v-if="profile"
+          class="wish second"
+          :aria-label="`${piece.isWanted ? 'Advise on it again' : 'I want it so'}: ${piece.title}, ${piece.found}`"
+          @click="wish.mutate({ key: piece.key, isWanted: !piece.isWanted })"
+        >
+          {{ piece.isWanted ? 'Advise on it again' : 'I want it so' }}
+        </button>
       </li>
     </ul>
+    <button
+      v-if="quiet > 0"
+      class="wish second"
+      :aria-expanded="showsQuiet"
+      @click="showsQuiet = !showsQuiet"
+    >
+      {{ showsQuiet ? 'Hide' : 'Show' }} {{ count(quiet, 'piece') }} of advice that you want so
+    </button>
   </section>
 </template>
 
 <style scoped>
+.advice {
+  margin-top: 4px;
+}
+
 .advice ul {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(270px, 1fr));
@@ -56,6 +110,17 @@ const { data, error } = useAdvice(toRef(props, 'look'), toRef(props, 'desktop'))
 
 button.title:hover {
   text-decoration: underline;
+}
+
+.quiet {
+  background: none;
+  color: var(--second);
+}
+
+.wish {
+  min-height: 24px;
+  text-decoration: underline;
+  text-underline-offset: 3px;
 }
 
 .remedies {

@@ -17,13 +17,15 @@ export interface Picture {
   movable?: boolean
   /** The role of which all is shown that it paints, and the rest dimmed. */
   painted?: string
+  /** The matrix of the sight with which it is looked at, of nine numbers; as it is without one. */
+  sight?: number[]
   /** The picture where it is known already. */
   drawn?: Schemas['PictureView']
 }
 </script>
 
 <script setup lang="ts">
-import { computed, ref, toRef, watch } from 'vue'
+import { computed, ref, toRef, useId, watch } from 'vue'
 import { usePicture } from '@/api/queries'
 import { loadFaces } from '@/composables/faces'
 import { useMoving, type Handle, type Move } from '@/composables/useMoving'
@@ -46,6 +48,13 @@ const { data: own, error } = usePicture(
 const data = computed(() => props.drawn ?? own.value)
 watch(data, (drawn) => drawn && loadFaces(drawn.faces), { immediate: true })
 const screens = computed(() => (props.mainOnly ? data.value?.screens.slice(0, 1) : data.value?.screens) ?? [])
+
+/** Its matrix with a column for what can be seen through, which stays, as a filter wants it. */
+const sightId = useId()
+const sightValues = computed(() => {
+  const [a, b, c, d, e, f, g, h, i] = props.sight ?? []
+  return `${a} ${b} ${c} 0 0 ${d} ${e} ${f} 0 0 ${g} ${h} ${i} 0 0 0 0 0 1 0`
+})
 
 interface Mark {
   name: string
@@ -142,6 +151,11 @@ function open(event: Event) {
 
 <template>
   <div class="picture">
+    <svg v-if="sight" class="sight" aria-hidden="true">
+      <filter :id="sightId" color-interpolation-filters="linearRGB">
+        <feColorMatrix type="matrix" :values="sightValues" />
+      </filter>
+    </svg>
     <!-- eslint-disable vuejs-accessibility/click-events-have-key-events, vuejs-accessibility/no-static-element-interactions -- every part that can be pressed here stands in a list beside the picture too -->
     <div
       ref="stage"
@@ -149,6 +163,7 @@ function open(event: Event) {
       role="img"
       :aria-label="`Picture: ${name}`"
       :class="{ framed, pointable, only: painted }"
+      :style="sight && { filter: `url(#${sightId})` }"
       @pointerdown="movable && begin($event)"
       @pointermove="point"
       @pointerup="release"
@@ -259,6 +274,12 @@ function open(event: Event) {
   display: block;
   width: 100%;
   height: 100%;
+}
+
+.sight {
+  position: absolute;
+  width: 0;
+  height: 0;
 }
 
 .note {

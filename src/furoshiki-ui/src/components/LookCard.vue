@@ -74,7 +74,7 @@ function press(event: KeyboardEvent) {
         <RouterLink class="name" tabindex="-1" :to="page">{{ card.profile.name }}</RouterLink>
       </h2>
       <span class="third"
-        ><AdviceCount :look="card.look" :desktop="desktop" />
+        ><AdviceCount :look="card.look" :desktop="desktop" :profile="card.id" />
         <span class="mono">{{ card.ordinal }}</span></span
       >
       <span class="said second" :title="said">{{ said }}</span>

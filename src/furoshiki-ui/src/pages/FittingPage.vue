@@ -2,7 +2,7 @@
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ProblemError, type Schemas } from '@/api/client'
-import { useKinds } from '@/api/queries'
+import { useKinds, useSight } from '@/api/queries'
 import AdviceList from '@/components/AdviceList.vue'
 import BorrowList from '@/components/BorrowList.vue'
 import ContactSheet from '@/components/ContactSheet.vue'
@@ -11,6 +11,7 @@ import FittingParts from '@/components/FittingParts.vue'
 import FittingSteps from '@/components/FittingSteps.vue'
 import NameForm from '@/components/NameForm.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
+import SightControl from '@/components/SightControl.vue'
 import SignalWord from '@/components/SignalWord.vue'
 import { useAddress } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
@@ -40,6 +41,13 @@ const lineUp = useLineUp()
 const sheet = useAddress('sheet')
 const EVERY_WALLPAPER = 'wallpaper/picture'
 const reference = computed(() => `fitting-${id.value}`)
+
+const sight = useAddress('sight', 'Usual')
+const strength = useAddress('strength', '100')
+const { data: simulated } = useSight(
+  computed(() => sight.value as Schemas['Sight']),
+  computed(() => Number(strength.value)),
+)
 
 /** The desktop in sight is the one that the fitting is for. */
 watch(
@@ -163,6 +171,7 @@ useKeys({
         :scene="scene"
         :drawn="showsNow ? undefined : picture"
         :painted="painted"
+        :sight="sight === 'Usual' ? undefined : simulated?.matrix"
         cloth
         corner
         pointable
@@ -210,6 +219,7 @@ useKeys({
           aria-label="A picture of your own"
           @change="takeChosen"
         />
+        <span class="push row"><SightControl v-model:sight="sight" v-model:strength="strength" /></span>
       </div>
       <ContactSheet
         v-if="sheet"
@@ -227,6 +237,7 @@ useKeys({
       <AdviceList
         :look="view.look"
         :desktop="view.desktop"
+        :profile="view.base.next?.profile"
         settles
         opens
         @settle="fitting.settle"

@@ -164,7 +164,7 @@ useKeys({
         >
       </div>
 
-      <AdviceList :look="card.look" :desktop="desktop" opens @open="opened = $event" />
+      <AdviceList :look="card.look" :desktop="desktop" :profile="card.id" opens @open="opened = $event" />
 
       <h2>Savings</h2>
       <ProblemNote v-if="remove.error.value" :error="remove.error.value" />

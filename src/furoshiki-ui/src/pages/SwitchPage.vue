@@ -191,7 +191,13 @@ function planAgain() {
           </figcaption>
         </figure>
       </div>
-      <AdviceList v-if="plan.nextLook" class="advice" :look="plan.nextLook" :desktop="id" />
+      <AdviceList
+        v-if="plan.nextLook"
+        class="advice"
+        :look="plan.nextLook"
+        :desktop="id"
+        :profile="plan.remembered?.profile"
+      />
       <PlanGroupings
         v-if="canLeaveOut && plan.groupings.length > 1"
         :plan="plan"
