@@ -20,7 +20,8 @@ internal sealed class Serving : IDisposable
     /// <param name="repository">The folder of the project.</param>
     /// <param name="data">The data folder.</param>
     /// <param name="allowed">The folder in which desktops may be added; null for the person's home.</param>
-    public Serving(string repository, string data, string? allowed = null)
+    /// <param name="demo">The folder of the demo scenario with which it starts; null for none.</param>
+    public Serving(string repository, string data, string? allowed = null, string? demo = null)
     {
         _process = Process.Start(
             new ProcessStartInfo(
@@ -35,6 +36,7 @@ internal sealed class Serving : IDisposable
                     "--port",
                     "0",
                     .. allowed is null ? Array.Empty<string>() : ["--allow", allowed],
+                    .. demo is null ? Array.Empty<string>() : ["--demo", demo],
                 ]
             )
             {
@@ -69,6 +71,31 @@ internal sealed class Serving : IDisposable
         using var answer = _client.PostAsJsonAsync(path, body).Result;
         answer.EnsureSuccessStatusCode();
         return JsonNode.Parse(answer.Content.ReadAsStringAsync().Result)!;
+    }
+
+    /// <summary>Asks it for something in JSON.</summary>
+    public JsonNode Ask(string path) => JsonNode.Parse(_client.GetStringAsync(path).Result)!;
+
+    /// <summary>Sends it something of which it gives back what is no JSON, or what nobody needs.</summary>
+    /// <exception cref="HttpRequestException">It refused.</exception>
+    public void Send(string path, JsonNode body)
+    {
+        using var answer = _client.PostAsJsonAsync(path, body).Result;
+        answer.EnsureSuccessStatusCode();
+        answer.Content.ReadAsByteArrayAsync().Wait();
+    }
+
+    /// <summary>Gives it a file.</summary>
+    /// <exception cref="HttpRequestException">It refused.</exception>
+    public void Give(string path, string name, byte[] bytes)
+    {
+        using var form = new MultipartFormDataContent
+        {
+            { new ByteArrayContent(bytes), "file", name },
+            { new StringContent("Desktop"), "scene" },
+        };
+        using var answer = _client.PostAsync(path, form).Result;
+        answer.EnsureSuccessStatusCode();
     }
 
     /// <summary>Follows its changes, as a window does.</summary>

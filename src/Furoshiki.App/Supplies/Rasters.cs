@@ -122,7 +122,7 @@ public sealed class Rasters(SampleFiles files)
         );
         using var small = whole.Resize(
             whole.Info.WithSize(width, height),
-            new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Linear)
+            new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Nearest)
         );
         if (small is null)
             return null;

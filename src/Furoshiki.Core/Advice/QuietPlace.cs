@@ -17,7 +17,7 @@ internal static class QuietPlace
     private const double Half = 0.5;
 
     /// <summary>How many px the places are apart that are looked at; lines of the grid are among them.</summary>
-    private const int Step = 5 * WidgetsKind.GridStep;
+    private const int Step = 10 * WidgetsKind.GridStep;
 
     private static IEnumerable<PieceOfAdvice> Find(AdviceGround ground)
     {
@@ -62,7 +62,7 @@ internal static class QuietPlace
     /// <summary>How much the lightness varies in a box, in per cent.</summary>
     private static double DetailIn(Backdrop backdrop, Box box)
     {
-        var lightness = backdrop.Over(box, along: 14, across: 10).Select(one => Oklab.From(one).L);
+        var lightness = backdrop.Over(box, along: 12, across: 8).Select(one => Oklab.From(one).L);
         var (count, sum, squares) = (0, 0.0, 0.0);
         foreach (var one in lightness)
             (count, sum, squares) = (count + 1, sum + one, squares + one * one);

@@ -43,6 +43,9 @@ public static class PictureColours
     /// <summary>As many cells are taken into account; the rest goes to the nearest of them.</summary>
     private const int MostCells = 128;
 
+    /// <summary>As many pixels of a picture are counted, evenly over it, so that its few colours are found in little time.</summary>
+    private const int MostPixels = 1 << 15;
+
     /// <summary>Which share of the alpha a pixel needs to count.</summary>
     private const byte Opaque = 128;
 
@@ -57,16 +60,9 @@ public static class PictureColours
     /// <summary>The colours of some pictures together, the largest share first; none of what cannot be seen.</summary>
     public static ImmutableArray<PictureColour> Of(params IReadOnlyList<Raster> rasters)
     {
-        var groups = Counted(rasters);
-        var all = groups.Sum(group => group.Count);
-        while (
-            Closest(groups, all) is var (first, second, cost)
-            && (groups.Count > Most || cost < Alike)
-        )
-        {
-            groups[first] += groups[second];
-            groups.RemoveAt(second);
-        }
+        var counted = Counted(rasters);
+        var all = counted.Sum(group => group.Count);
+        var groups = Joined([.. counted], all);
         return
         [
             .. groups
@@ -86,13 +82,21 @@ public static class PictureColours
         foreach (var raster in rasters)
         {
             var bytes = raster.Bytes.Span;
-            for (var at = 0; at + 3 < bytes.Length; at += 4)
+            var step = Math.Max(
+                1,
+                (int)Math.Ceiling(Math.Sqrt((double)raster.Width * raster.Height / MostPixels))
+            );
+            for (var y = step / 2; y < raster.Height; y += step)
+            for (var x = step / 2; x < raster.Width; x += step)
+            {
+                var at = (y * raster.Width + x) * 4;
                 if (bytes[at + 3] >= Opaque)
                     CollectionsMarshal.GetValueRefOrAddDefault(
                         exact,
                         (bytes[at] << 16) | (bytes[at + 1] << 8) | bytes[at + 2],
                         out _
-                    )++;
+                    ) += step * step;
+            }
         }
         var cells = new Dictionary<(int, int, int), Sum>();
         // In the order of the colours, so that sums come out the same however the pixels lie.
@@ -115,29 +119,62 @@ public static class PictureColours
             .Select(cell => cell.Value)
             .ToList();
         var kept = ordered.Take(MostCells).ToList();
+        Oklab[] middles = [.. kept.Select(cell => cell.Middle)];
         foreach (var rest in ordered.Skip(MostCells))
         {
-            var nearest = Enumerable
-                .Range(0, kept.Count)
-                .MinBy(i => kept[i].Middle.DistanceTo(rest.Middle));
-            kept[nearest] += rest;
+            var middle = rest.Middle;
+            kept[Enumerable.Range(0, kept.Count).MinBy(i => middles[i].DistanceTo(middle))] += rest;
         }
         return kept;
     }
 
-    /// <summary>The two groups that are most easily taken together, and what that costs; null of fewer than two.</summary>
-    private static (int First, int Second, double Cost)? Closest(List<Sum> groups, double all)
+    /// <summary>Takes groups together, those first that cost least, until few are left that look alike.</summary>
+    private static List<Sum> Joined(Sum[] groups, double all)
     {
-        (int, int, double)? best = null;
-        var middles = groups.Select(group => group.Middle).ToList();
-        for (var i = 0; i < groups.Count; i++)
-        for (var j = i + 1; j < groups.Count; j++)
+        const int None = -1;
+        Oklab[] middles = [.. groups.Select(group => group.Middle)];
+        var isGone = new bool[groups.Length];
+        var nearest = new (int Other, double Cost)[groups.Length];
+        for (var i = 0; i < groups.Length; i++)
+            Seek(i);
+        for (var left = groups.Length; left > 1; left--)
         {
-            var share = Math.Min(groups[i].Count, groups[j].Count) / all;
-            var cost = middles[i].DistanceTo(middles[j]) * Math.Min(1, 0.35 + Math.Sqrt(share) * 2);
-            if (best is not { } found || cost < found.Item3)
-                best = (i, j, cost);
+            var first = Enumerable
+                .Range(0, groups.Length)
+                .Where(i => !isGone[i] && nearest[i].Other != None)
+                .MinBy(i => nearest[i].Cost);
+            var (second, cost) = nearest[first];
+            if (left <= Most && cost >= Alike)
+                break;
+            groups[first] += groups[second];
+            middles[first] = groups[first].Middle;
+            isGone[second] = true;
+            Seek(first);
+            // Only what lies before one of the two can have it as its nearest.
+            for (var i = 0; i < second; i++)
+                if (isGone[i] || i == first)
+                    continue;
+                else if (nearest[i].Other == first || nearest[i].Other == second)
+                    Seek(i);
+                else if (i < first && Cost(i, first) is var own && own < nearest[i].Cost)
+                    nearest[i] = (first, own);
         }
-        return best;
+        return [.. groups.Where((_, i) => !isGone[i])];
+
+        double Cost(int one, int other)
+        {
+            var share = Math.Min(groups[one].Count, groups[other].Count) / all;
+            return middles[one].DistanceTo(middles[other])
+                * Math.Min(1, 0.35 + Math.Sqrt(share) * 2);
+        }
+
+        // The nearest of those that come after it.
+        void Seek(int one)
+        {
+            nearest[one] = (None, double.MaxValue);
+            for (var other = one + 1; other < groups.Length; other++)
+                if (!isGone[other] && Cost(one, other) is var cost && cost < nearest[one].Cost)
+                    nearest[one] = (other, cost);
+        }
     }
 }
