@@ -187,6 +187,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
             "[data-setting='accent']",
             "dark"
         );
+        Take("fitting-sheet", "/fittings/1?sheet=moves", ".trial svg", "light");
         Take("save", "/save?as=8", ".cover", "light");
         Take(
             "compare",
