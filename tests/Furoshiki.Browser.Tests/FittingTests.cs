@@ -307,12 +307,35 @@ public sealed partial class FittingTests : IAsyncLifetime
     }
 
     [Fact]
+    public void A_colour_is_carried_from_the_icons_into_a_role()
+    {
+        _person.GoTo("/fittings/1?part=colours");
+        _person.Press("From any place in the picture…");
+        new Actions(_person.Driver)
+            .MoveToElement(_person.See(".look [data-kind='dock'] [data-kind='icons'] image"), 0, -8)
+            .Click()
+            .Perform();
+        // Inkstone Amber is #f2b04a.
+        _person.See(".sources code", "#f2b04a");
+        _person.See("[aria-label='Role that gets the colour']").SendKeys("Link");
+        _person.Press("Set", within: ".sources");
+        SeeStep("link #9db4ff → #f2b04a");
+        _person.Press("From any place in the picture…");
+        _person.Type(Keys.Escape);
+        _person.See(".sources", "From any place in the picture…");
+    }
+
+    [Fact]
     public void Advice_is_met_on_the_shelf_on_the_profile_in_the_plan_and_settled_in_a_fitting()
     {
         _person.GoTo("/");
-        _person.See("[data-profile='Meteor Watch'] [data-test='advice']", "advice: 2");
+        var counted = _person
+            .See("[data-profile='Meteor Watch'] [data-test='advice']", "advice: ")
+            .Text.Trim();
         _person.GoTo("/profiles/5");
         _person.See("[data-advice^='readable/']", "to 1 on the selection");
+        var listed = _person.Driver.FindElements(By.CssSelector("[data-advice]")).Count;
+        counted.ShouldBe($"advice: {listed}");
         _person.GoTo("/switch?saving=9");
         _person.See("[data-advice^='readable/']", "A fitting offers: Selected text #");
         _person.GoTo("/profiles/5");

@@ -127,6 +127,21 @@ public sealed class TrialTests() : OwnAppTests(isKilled: true)
         Words(furniture, "panels").ShouldNotBe(before);
         Words(furniture, "colours").ShouldStartWith("Lantern");
         furniture["steps"]!.AsArray().Count.ShouldBe(1);
+
+        foreach (
+            var (asked, status) in new[]
+            {
+                ("look=no%20such%20look", HttpStatusCode.NotFound),
+                ("look=1&look=2&look=3&look=4&look=5", HttpStatusCode.UnprocessableEntity),
+            }
+        )
+        {
+            using var answer = await Server.Client.GetAsync(
+                new Uri($"/api/fittings/{other["id"]}/trials?{asked}", UriKind.Relative),
+                TestContext.Current.CancellationToken
+            );
+            answer.StatusCode.ShouldBe(status, asked);
+        }
     }
 
     [Fact]
@@ -197,6 +212,30 @@ public sealed class TrialTests() : OwnAppTests(isKilled: true)
         );
         (kept.Width, kept.Height).ShouldBe((5120, 640));
         Words(after, "wallpaper").ShouldStartWith("Wide");
+    }
+
+    [Fact]
+    public async Task A_colour_is_told_of_any_place_in_a_picture_that_has_one_there()
+    {
+        var fitting = await Begin("now");
+        await Give(fitting, "Halves.png", Picture(200, 100, SKEncodedImageFormat.Png));
+        var content = Named(await Trials(fitting, "parts/wallpaper/choices/picture"), "Halves")[
+            "samples"
+        ]![0]!["content"]!.GetValue<string>();
+        async Task<string> At(string x) =>
+            (await Server.Get($"/api/content/{content}/Halves.png/colour?x={x}&y=0.5"))[
+                "colour"
+            ]!.GetValue<string>();
+        (await At("0.2")).ShouldBe("#ffffff");
+        (await At("0.8")).ShouldBe("#000000");
+        foreach (var place in new[] { "x=1.5&y=0", "x=NaN&y=0", "x=-1&y=0" })
+        {
+            using var answer = await Server.Client.GetAsync(
+                new Uri($"/api/content/{content}/Halves.png/colour?{place}", UriKind.Relative),
+                TestContext.Current.CancellationToken
+            );
+            answer.StatusCode.ShouldBe(HttpStatusCode.NotFound, place);
+        }
     }
 
     [Fact]

@@ -246,6 +246,8 @@ public sealed class ContactSheets(
             .. trials
                 .Skip(Math.Max(0, skip))
                 .Take(Page)
+                // What is wrong with what was asked for is found before anything is drawn.
+                .ToList()
                 .AsParallel()
                 .AsOrdered()
                 .Select(trial => Draw(fitting, trial, scene)),

@@ -13,6 +13,10 @@ namespace Furoshiki.App.Fitting;
 /// <param name="Share">How much of them it stands for, in %.</param>
 public sealed record PaletteColour(string Colour, double Share);
 
+/// <summary>The colour at a place in a picture.</summary>
+/// <param name="Colour">The colour, as in "#f2a93b".</param>
+public sealed record PlaceColour(string Colour);
+
 /// <summary>The colours of some pictures of a look.</summary>
 /// <param name="Kind">The part that they belong to.</param>
 /// <param name="Title">What they are called.</param>
@@ -40,6 +44,28 @@ public sealed class FittingPalettes(FittedLooks fittings, SampleFiles files, Ras
                 .Select(View)
                 .OfType<PaletteView>(),
         ];
+
+    /// <summary>The colour of a picture at a place.</summary>
+    /// <param name="content">Its digest.</param>
+    /// <param name="name">Its file name.</param>
+    /// <param name="x">How far along, from 0 (left) to 1.</param>
+    /// <param name="y">How far down, from 0 (top) to 1.</param>
+    /// <exception cref="ProblemException">It cannot be read, or nothing of it is there.</exception>
+    public PlaceColour At(string content, string name, double x, double y)
+    {
+        if (
+            rasters.Find(LookLibrary.Asked(content), name) is not { } raster
+            || x is not (>= 0 and < 1)
+            || y is not (>= 0 and < 1)
+            || raster[(int)(x * raster.Width), (int)(y * raster.Height)]
+                is not { A: >= Seen } colour
+        )
+            throw ProblemException.NotFound("A colour at this place");
+        return new PlaceColour((colour with { A = byte.MaxValue }).ToString());
+    }
+
+    /// <summary>What of its alpha a pixel needs so that it is its colour that one sees.</summary>
+    private const byte Seen = 128;
 
     /// <summary>The colours of the pictures that were asked for last, by these pictures: a step seldom changes them.</summary>
     private readonly ConcurrentDictionary<string, ImmutableArray<PictureColour>> _known = new();

@@ -23,7 +23,11 @@ public sealed class OwnPictures(
     public const long MostBytes = 64L << 20;
 
     private const int LongestTitle = 40;
+
     private const string Unharmed = "The fitting is as it was, and nothing was kept.";
+
+    /// <summary>A picture takes four bytes a pixel while it is read, so one is read at a time.</summary>
+    private readonly Lock _reading = new();
 
     /// <summary>Takes a picture, as a step.</summary>
     /// <param name="id">The number of the fitting.</param>
@@ -58,7 +62,10 @@ public sealed class OwnPictures(
                 .Contains(screen)
         )
             throw ProblemException.Field("screen", $"{desktop.Name} has no such screen.");
-        var supply = Kept(desktop, kind, name, OwnPicture.Read(name, bytes, LongestOf(desktop)));
+        OwnPicture picture;
+        lock (_reading)
+            picture = OwnPicture.Read(name, bytes, LongestOf(desktop));
+        var supply = Kept(desktop, kind, name, picture);
         var asset = supply.Provides[0].Name;
         var there = fitting.State.Look.Look[kind];
         return desk.Step(

@@ -63,6 +63,15 @@ internal static class FittingEndpoints
             .WithName("readColour")
             .WithSummary("Read a colour as CSS writes it, in sRGB and OKLCH")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
+        api.MapGet(
+                "/content/{digest}/{name}/colour",
+                (string digest, string name, double x, double y, FittingPalettes palettes) =>
+                    palettes.At(digest, name, x, y)
+            )
+            .WithTags("Fitting")
+            .WithName("pickColour")
+            .WithSummary("Tell the colour at a place in a picture")
+            .ProducesProblem(StatusCodes.Status404NotFound);
         api.MapPut(
                 "/profiles/{id:long}/wishes",
                 (long id, WishForm form, Wishes wishes) =>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { computed, ref, toRef } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, onUnmounted, ref, toRef, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { usePalettes } from '@/api/queries'
 import type { Edit } from '@/composables/useFitting'
+import { usePicking } from '@/composables/usePicking'
 
 /** The colours of a look's own pictures: one can be given to a role, or all roles be built from it. */
 const props = defineProps<{ fitting: number; look: string; roles: Schemas['SettingView'][] }>()
@@ -11,7 +13,7 @@ const emit = defineEmits<{ step: [edits: Edit[], title?: string] }>()
 const { data: palettes } = usePalettes(toRef(props, 'fitting'), toRef(props, 'look'))
 interface Chosen {
   colour: string
-  palette: Schemas['PaletteView']
+  palette: Pick<Schemas['PaletteView'], 'title' | 'ground'>
 }
 const picked = ref<Chosen>()
 /** What is chosen: at first what calls the eye in the first picture. */
@@ -19,6 +21,14 @@ const chosen = computed(() => {
   const [first] = palettes.value ?? []
   return picked.value ?? (first && { colour: first.accent, palette: first })
 })
+const { isPicking, taken } = usePicking()
+watch(taken, ({ colour }) => {
+  picked.value = { colour, palette: { title: 'the picture', ground: chosen.value?.palette.ground ?? colour } }
+})
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key === 'Escape') isPicking.value = false
+})
+onUnmounted(() => (isPicking.value = false))
 const role = ref('accent')
 const isChosen = (colour: string, palette: Schemas['PaletteView']) =>
   chosen.value?.colour === colour && chosen.value.palette.title === palette.title
@@ -41,11 +51,7 @@ function build(tone: (typeof TONES)[number]) {
 </script>
 
 <template>
-  <section
-    v-if="palettes && palettes.length > 0 && chosen"
-    class="sources"
-    aria-label="Colours of its pictures"
-  >
+  <section v-if="palettes" class="sources" aria-label="Colours of its pictures">
     <h3>Colours of its pictures</h3>
     <div v-for="palette in palettes" :key="palette.title" class="palette">
       <span class="second name">{{ palette.title }}</span>
@@ -63,7 +69,12 @@ function build(tone: (typeof TONES)[number]) {
         />
       </span>
     </div>
-    <form class="row use" @submit.prevent="give">
+    <div class="row">
+      <VBtn :aria-pressed="isPicking" @click="isPicking = !isPicking">{{
+        isPicking ? 'Press on a colour…' : 'From any place in the picture…'
+      }}</VBtn>
+    </div>
+    <form v-if="chosen" class="row use" @submit.prevent="give">
       <span class="chosen" :style="{ backgroundColor: chosen.colour }" />
       <code>{{ chosen.colour }}</code>
       <select v-model="role" class="field" aria-label="Role that gets the colour">
@@ -71,7 +82,7 @@ function build(tone: (typeof TONES)[number]) {
       </select>
       <VBtn type="submit">Set</VBtn>
     </form>
-    <div class="row use">
+    <div v-if="chosen" class="row use">
       <span class="second">Build all colours from it</span>
       <VBtn v-for="tone in TONES" :key="tone" @click="build(tone)">{{ tone }}</VBtn>
     </div>

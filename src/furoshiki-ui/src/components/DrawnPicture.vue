@@ -29,6 +29,7 @@ import { computed, ref, toRef, useId, watch } from 'vue'
 import { usePicture } from '@/api/queries'
 import { loadFaces } from '@/composables/faces'
 import { useMoving, type Handle, type Move } from '@/composables/useMoving'
+import { usePicking } from '@/composables/usePicking'
 import ScreenPicture from './ScreenPicture.vue'
 
 const props = defineProps<Picture>()
@@ -131,7 +132,7 @@ const styleOf = ({ left, top, width, height }: Omit<Mark, 'name'>) => ({
 
 function point(event: PointerEvent) {
   if (props.movable) go(event)
-  if (isMoving.value) return
+  if (isMoving.value || isPicking.value) return (mark.value = undefined)
   const handle = props.pointable ? handleOf(event) : undefined
   mark.value = handle && markOf(handle.shown.getBoundingClientRect(), handle.name)
 }
@@ -141,7 +142,9 @@ function release() {
   mark.value = undefined
 }
 
-function open(event: Event) {
+const { isPicking, pick } = usePicking()
+function open(event: MouseEvent) {
+  if (isPicking.value && props.pointable) return void pick(event.clientX, event.clientY)
   // What was moved is not opened.
   if (isMoving.value) return (isMoving.value = false)
   const handle = props.pointable ? handleOf(event) : undefined
@@ -162,9 +165,9 @@ function open(event: Event) {
       class="screens"
       role="img"
       :aria-label="`Picture: ${name}`"
-      :class="{ framed, pointable, only: painted }"
+      :class="{ framed, pointable, only: painted, picking: pointable && isPicking }"
       :style="sight && { filter: `url(#${sightId})` }"
-      @pointerdown="movable && begin($event)"
+      @pointerdown="movable && !isPicking && begin($event)"
       @pointermove="point"
       @pointerup="release"
       @pointercancel="release"
@@ -253,6 +256,10 @@ function open(event: Event) {
 
 .pointable {
   cursor: pointer;
+}
+
+.picking {
+  cursor: crosshair;
 }
 
 .corner {

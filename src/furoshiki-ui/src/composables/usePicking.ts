@@ -1,0 +1,36 @@
+import { ref } from 'vue'
+import { api } from '@/api/client'
+
+/** Whether the next press on the picture takes the colour that is there. */
+const isPicking = ref(false)
+/** The colour that was taken last, and how often one was: the same can be taken twice. */
+const taken = ref<{ colour: string; times: number }>({ colour: '', times: 0 })
+
+/** Takes colours from any place in a picture. */
+export const usePicking = () => ({ isPicking, taken, pick })
+
+/** Takes the colour at a place in the window, of whatever is drawn there. */
+async function pick(x: number, y: number) {
+  for (const element of document.elementsFromPoint(x, y)) {
+    const colour =
+      element instanceof SVGImageElement ? await colourIn(element, x, y) : element.getAttribute('fill')
+    if (!colour || colour === 'none' || colour.startsWith('url')) continue
+    taken.value = { colour: colour.slice(0, '#rrggbb'.length), times: taken.value.times + 1 }
+    isPicking.value = false
+    return
+  }
+}
+
+/** The colour of a picture at a place; undefined where nothing of it is there. */
+async function colourIn(image: SVGImageElement, x: number, y: number) {
+  const box = image.getBoundingClientRect()
+  const [name, digest] = image.href.baseVal.split('/').reverse()
+  if (!name || !digest) return undefined
+  const { data } = await api.GET('/api/content/{digest}/{name}/colour', {
+    params: {
+      path: { digest, name: decodeURIComponent(name) },
+      query: { x: (x - box.left) / box.width, y: (y - box.top) / box.height },
+    },
+  })
+  return data?.colour
+}
