@@ -223,7 +223,7 @@ public sealed class TrialTests() : OwnAppTests(isKilled: true)
             "samples"
         ]![0]!["content"]!.GetValue<string>();
         async Task<string> At(string x) =>
-            (await Server.Get($"/api/content/{content}/Halves.png/colour?x={x}&y=0.5"))[
+            (await Server.Get($"/api/colours/{content}/Halves.png?x={x}&y=0.5"))[
                 "colour"
             ]!.GetValue<string>();
         (await At("0.2")).ShouldBe("#ffffff");
@@ -231,7 +231,7 @@ public sealed class TrialTests() : OwnAppTests(isKilled: true)
         foreach (var place in new[] { "x=1.5&y=0", "x=NaN&y=0", "x=-1&y=0" })
         {
             using var answer = await Server.Client.GetAsync(
-                new Uri($"/api/content/{content}/Halves.png/colour?{place}", UriKind.Relative),
+                new Uri($"/api/colours/{content}/Halves.png?{place}", UriKind.Relative),
                 TestContext.Current.CancellationToken
             );
             answer.StatusCode.ShouldBe(HttpStatusCode.NotFound, place);

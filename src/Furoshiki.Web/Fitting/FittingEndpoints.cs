@@ -64,7 +64,7 @@ internal static class FittingEndpoints
             .WithSummary("Read a colour as CSS writes it, in sRGB and OKLCH")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         api.MapGet(
-                "/content/{digest}/{name}/colour",
+                "/colours/{digest}/{name}",
                 (string digest, string name, double x, double y, FittingPalettes palettes) =>
                     palettes.At(digest, name, x, y)
             )

@@ -449,7 +449,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/content/{digest}/{name}/colour": {
+    "/api/colours/{digest}/{name}": {
         parameters: {
             query?: never;
             header?: never;

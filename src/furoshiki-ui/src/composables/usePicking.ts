@@ -26,7 +26,7 @@ async function colourIn(image: SVGImageElement, x: number, y: number) {
   const box = image.getBoundingClientRect()
   const [name, digest] = image.href.baseVal.split('/').reverse()
   if (!name || !digest) return undefined
-  const { data } = await api.GET('/api/content/{digest}/{name}/colour', {
+  const { data } = await api.GET('/api/colours/{digest}/{name}', {
     params: {
       path: { digest, name: decodeURIComponent(name) },
       query: { x: (x - box.left) / box.width, y: (y - box.top) / box.height },
