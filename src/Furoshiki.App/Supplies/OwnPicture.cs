@@ -7,7 +7,6 @@ namespace Furoshiki.App.Supplies;
 /// <param name="Extension">The extension of its name, such as ".png".</param>
 public sealed record OwnPicture(ReadOnlyMemory<byte> Bytes, string Extension)
 {
-    private const long MostPixels = 100_000_000;
     private const int MostQuality = 92;
 
     /// <summary>Formats that are kept as they came.</summary>
@@ -36,9 +35,9 @@ public sealed record OwnPicture(ReadOnlyMemory<byte> Bytes, string Extension)
         using var codec = SKCodec.Create(data) ?? throw No("is no picture that can be read.");
         if (codec.FrameCount > 1)
             throw No("moves. A wallpaper stands still; give one picture of it.");
-        if ((long)codec.Info.Width * codec.Info.Height > MostPixels)
+        if ((long)codec.Info.Width * codec.Info.Height > Rasters.MostPixels)
             throw No(
-                $"is {codec.Info.Width} × {codec.Info.Height} px; {MostPixels / 1_000_000} million px at most are taken."
+                $"is {codec.Info.Width} × {codec.Info.Height} px; {Rasters.MostPixels / 1_000_000} million px at most are taken."
             );
         using var whole = new SKBitmap(
             new SKImageInfo(

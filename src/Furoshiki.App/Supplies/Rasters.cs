@@ -17,7 +17,10 @@ public sealed class Rasters(SampleFiles files)
     public const int Longest = 384;
 
     private const int MostKept = 64;
-    private const long MostPixels = 100_000_000;
+
+    /// <summary>Most pixels of a picture, so that it can be held while it is read.</summary>
+    internal const long MostPixels = 100_000_000;
+
     private const ulong MostMemory = 256UL << 20;
     private const ulong MostSide = 8192;
     private const ulong MostSeconds = 5;

@@ -61,10 +61,10 @@ internal static class KeptApart
         List<Standing> standing
     )
     {
-        var free = Standing
-            .Free(place, screen, WidgetsKind.GridStep, standing)
-            .OrderBy(there => Math.Pow(there.X - place.X, 2) + Math.Pow(there.Y - place.Y, 2));
-        if (free.FirstOrDefault() is { } found)
+        if (
+            Standing.Free(place, screen, WidgetsKind.GridStep, standing).FirstOrDefault() is
+            { } found
+        )
             yield return AdviceRemedy.Set(
                 $"Move {item} aside",
                 WidgetsKind.Kind,

@@ -27,11 +27,11 @@ internal static class OneTone
                     "The colours are not what they say",
                     string.Create(
                         CultureInfo.InvariantCulture,
-                        $"They are set to {Word(tone)}, and the windows are {Word(looks)}: {Oklab.From(window).L * 100:0} % lightness."
+                        $"They are set to {ColoursKind.Word(tone)}, and the windows are {ColoursKind.Word(looks)}: {Oklab.From(window).L * 100:0} % lightness."
                     ),
                     "Programs that ask for the tone choose pictures and controls by it.",
                     AdviceRemedy.Set(
-                        $"Set to {Word(looks)}",
+                        $"Set to {ColoursKind.Word(looks)}",
                         ColoursKind.Kind,
                         ColoursKind.Tone.Is(looks)
                     )
@@ -50,7 +50,7 @@ internal static class OneTone
                     ControlsKind.Kind,
                     key,
                     "Light and dark are mixed",
-                    $"The colours are {Word(tone)}, and the controls{(key.Item is { } item ? $" of {item}" : "")} {Word(its)}.",
+                    $"The colours are {ColoursKind.Word(tone)}, and the controls{(key.Item is { } item ? $" of {item}" : "")} {ColoursKind.Word(its)}.",
                     "Windows of some programs stand out among all others.",
                     AdviceRemedy.Set(
                         $"{(tone == Tone.Dark ? "Dark" : "Light")} controls{(key.Item is { } of ? $" for {of}" : "")}",
@@ -59,8 +59,6 @@ internal static class OneTone
                     )
                 );
     }
-
-    private static string Word(Tone tone) => tone == Tone.Dark ? "dark" : "light";
 
     private static PieceOfAdvice Piece(
         string key,

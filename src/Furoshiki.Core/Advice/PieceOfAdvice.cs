@@ -25,6 +25,14 @@ public sealed record AdviceRemedy(string Title, FittingStep Step)
     /// <summary>The package URLs of supplies that have to be got for it; the assets of those stand in no step yet.</summary>
     public ImmutableArray<string> Get { get; init; } = [];
 
+    /// <summary>Turns a wallpaper over, left to right.</summary>
+    internal static AdviceRemedy Mirror(Component wallpaper) =>
+        Set(
+            "Mirror the wallpaper",
+            WallpaperKind.Kind,
+            WallpaperKind.Mirrored.Is(!wallpaper.Get(WallpaperKind.Mirrored))
+        );
+
     /// <summary>Sets one setting, which names no asset.</summary>
     /// <param name="title">What it does, in a few words.</param>
     /// <param name="kind">The part's kind.</param>
@@ -74,6 +82,14 @@ public sealed record AdviceGround(Look Look, IReadOnlyList<Screen> Screens, Pict
             (screen, i) => (screen, SettingType.ScreenName.Of(screen.Id, isMain: i == 0))
         ),
     ];
+
+    /// <summary>The wallpaper of a screen; null where the look has none, or its picture is not known.</summary>
+    /// <param name="index">Which screen it is.</param>
+    internal Backdrop? Behind(int index) =>
+        Look[WallpaperKind.Kind] is { } wallpaper
+        && new Backdrop(wallpaper, Screens, index, Content) is { IsKnown: true } backdrop
+            ? backdrop
+            : null;
 }
 
 /// <summary>A check. It is one file, and one line in <see cref="All"/>.</summary>

@@ -28,8 +28,7 @@ internal static class QuietPlace
             yield break;
         for (var i = 0; i < ground.Screens.Count; i++)
         {
-            var backdrop = new Backdrop(wallpaper, ground.Screens, i, ground.Content);
-            if (!backdrop.IsKnown)
+            if (ground.Behind(i) is not { } backdrop)
                 continue;
             foreach (
                 var (item, place, box) in Standing.WidgetsOn(widgets, ground.NamedScreens[i].Name)
@@ -38,7 +37,7 @@ internal static class QuietPlace
                 var detail = DetailIn(backdrop, box);
                 if (detail < Busy)
                     continue;
-                var quiet = Quietest(ground, widgets, wallpaper, i, item, place);
+                var quiet = Quietest(ground, widgets, i, item, place);
                 if (quiet is null || quiet.Value.Detail > detail * Half)
                     continue;
                 yield return new PieceOfAdvice(
@@ -72,15 +71,13 @@ internal static class QuietPlace
     private static (SettingValue.Geometry Place, double Detail)? Quietest(
         AdviceGround ground,
         Component widgets,
-        Component wallpaper,
         int index,
         string item,
         SettingValue.Geometry place
     )
     {
         var (screen, name) = ground.NamedScreens[index];
-        var backdrop = new Backdrop(wallpaper, ground.Screens, index, ground.Content);
-        if (!backdrop.IsKnown)
+        if (ground.Behind(index) is not { } backdrop)
             return null;
         Standing[] others =
         [
@@ -93,8 +90,8 @@ internal static class QuietPlace
         return Standing
             .Free(place, screen, Step, others)
             .Select(free => (Place: free, Detail: DetailIn(backdrop, Box.Of(free))))
+            // Of those that are equally quiet the nearest stays first.
             .OrderBy(one => Math.Round(one.Detail))
-            .ThenBy(one => Math.Pow(one.Place.X - place.X, 2) + Math.Pow(one.Place.Y - place.Y, 2))
             .Cast<(SettingValue.Geometry, double)?>()
             .FirstOrDefault();
     }
@@ -115,10 +112,7 @@ internal static class QuietPlace
             WidgetsKind.Place.Is(quiet, item)
         );
         for (var i = 0; i < ground.Screens.Count; i++)
-            if (
-                i != index
-                && Quietest(ground, widgets, wallpaper, i, item, place) is { Detail: < Busy } other
-            )
+            if (i != index && Quietest(ground, widgets, i, item, place) is { Detail: < Busy } other)
                 yield return new AdviceRemedy(
                     $"Move {item} to {ground.NamedScreens[i].Name}",
                     new Fitting.FittingStep([
@@ -129,10 +123,6 @@ internal static class QuietPlace
                         ),
                     ])
                 );
-        yield return AdviceRemedy.Set(
-            "Mirror the wallpaper",
-            WallpaperKind.Kind,
-            WallpaperKind.Mirrored.Is(!wallpaper.Get(WallpaperKind.Mirrored))
-        );
+        yield return AdviceRemedy.Mirror(wallpaper);
     }
 }

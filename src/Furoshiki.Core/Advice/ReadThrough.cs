@@ -18,14 +18,11 @@ internal static class ReadThrough
 
     private static IEnumerable<PieceOfAdvice> Find(AdviceGround ground)
     {
-        if (ground.Look[WallpaperKind.Kind] is not { } wallpaper)
-            yield break;
         for (var i = 0; i < ground.Screens.Count; i++)
         {
-            var (screen, name) = ground.NamedScreens[i];
-            var backdrop = new Backdrop(wallpaper, ground.Screens, i, ground.Content);
-            if (!backdrop.IsKnown)
+            if (ground.Behind(i) is not { } backdrop)
                 continue;
+            var (screen, name) = ground.NamedScreens[i];
             var seen = OnPanels(ground.Look, screen, name);
             if (i == 0 && InTerminal(ground.Look[TerminalKind.Kind], screen) is { } inTerminal)
                 seen = seen.Append(inTerminal);

@@ -1,7 +1,6 @@
 using System.Globalization;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Parts;
-using Furoshiki.Core.Picture;
 
 namespace Furoshiki.Core.Advice;
 
@@ -17,17 +16,13 @@ internal static class ReadableLabels
     {
         if (
             ground.Look[WallpaperKind.Kind] is not { } wallpaper
-            || ground.Look[IconsKind.Kind] is not { } icons
-            || !icons.Get(IconsKind.OnDesktop)
+            || ground.Behind(0) is not { } backdrop
+            || Standing.Icons(ground) is not { } icons
             || ground.Look[ColoursKind.Kind] is not { } colours
             || !colours.Has(Role.PanelText, out var text)
         )
             yield break;
-        var backdrop = new Backdrop(wallpaper, ground.Screens, 0, ground.Content);
-        var column = Standing.On(ground, ground.Screens[0], SettingType.ScreenName.Main).Last();
-        if (!backdrop.IsKnown)
-            yield break;
-        var places = backdrop.Over(column.Box, along: 40, across: 12);
+        var places = backdrop.Over(icons.Box, along: 40, across: 12);
         var failing = places
             .Where(place => Contrast.Between(text, place) < Contrast.OfText)
             .ToList();
@@ -57,11 +52,7 @@ internal static class ReadableLabels
         IReadOnlyList<Rgba> places
     )
     {
-        yield return AdviceRemedy.Set(
-            "Mirror the wallpaper",
-            WallpaperKind.Kind,
-            WallpaperKind.Mirrored.Is(!wallpaper.Get(WallpaperKind.Mirrored))
-        );
+        yield return AdviceRemedy.Mirror(wallpaper);
         // The same colour writes on panels.
         var panel = colours.Get(Role.Panel);
         if (

@@ -17,36 +17,46 @@ internal readonly record struct Standing(string What, Box Box)
     /// <param name="name">What it is called in looks.</param>
     public static IEnumerable<Standing> On(AdviceGround ground, Screen screen, string name)
     {
-        var panels = (ground.Look[PanelsKind.Kind]?.ItemsOn(PanelsKind.Screen, name) ?? [])
+        foreach (var (item, _, box) in Panels(ground, screen, name))
+            yield return new Standing($"the panel {item}", box);
+        if (name == SettingType.ScreenName.Main && Icons(ground) is { } icons)
+            yield return icons;
+    }
+
+    /// <summary>The icons on the desktop, which are on the main screen beside its panels; null where there are none.</summary>
+    /// <param name="ground">The look.</param>
+    public static Standing? Icons(AdviceGround ground)
+    {
+        if (ground.Look[IconsKind.Kind] is not { } icons || !icons.Get(IconsKind.OnDesktop))
+            return null;
+        var (screen, name) = ground.NamedScreens[0];
+        var panels = Panels(ground, screen, name).ToList();
+        var size = icons.Get(IconsKind.DesktopSize);
+        return new Standing(
+            "the icons on the desktop",
+            new Box(
+                panels.Where(one => one.Edge == Edge.Left).Sum(one => one.Box.Width),
+                panels.Where(one => one.Edge == Edge.Top).Sum(one => one.Box.Height),
+                size * 2,
+                size * IconsApart * PictureWords.OnDesktop.Length
+            )
+        );
+    }
+
+    private static IEnumerable<(string Item, Edge Edge, Box Box)> Panels(
+        AdviceGround ground,
+        Screen screen,
+        string name
+    ) =>
+        (ground.Look[PanelsKind.Kind]?.ItemsOn(PanelsKind.Screen, name) ?? [])
             .Where(one => !one.Alone.Get(PanelsKind.Hides))
             .Select(one =>
                 (
                     one.Item,
-                    Edge: one.Alone.Get(PanelsKind.Edge),
-                    Box: PanelsDrawing.BoxOf(one.Alone, Box.Of(screen), scale: 1)
-                )
-            )
-            .ToList();
-        foreach (var panel in panels)
-            yield return new Standing($"the panel {panel.Item}", panel.Box);
-        if (
-            name == SettingType.ScreenName.Main
-            && ground.Look[IconsKind.Kind] is { } icons
-            && icons.Get(IconsKind.OnDesktop)
-        )
-        {
-            var size = icons.Get(IconsKind.DesktopSize);
-            yield return new Standing(
-                "the icons on the desktop",
-                new Box(
-                    panels.Where(one => one.Edge == Edge.Left).Sum(one => one.Box.Width),
-                    panels.Where(one => one.Edge == Edge.Top).Sum(one => one.Box.Height),
-                    size * 2,
-                    size * IconsApart * PictureWords.OnDesktop.Length
+                    one.Alone.Get(PanelsKind.Edge),
+                    PanelsDrawing.BoxOf(one.Alone, Box.Of(screen), scale: 1)
                 )
             );
-        }
-    }
 
     /// <summary>The widgets on a screen, each with where it is drawn.</summary>
     /// <param name="widgets">The widgets.</param>
@@ -60,8 +70,8 @@ internal readonly record struct Standing(string What, Box Box)
         where place is not null
         select (one.Item, place, WidgetsDrawing.BoxOf(widgets, place));
 
-    /// <summary>The places of a size on a screen that nothing stands on, on the lines of the grid.</summary>
-    /// <param name="place">Something of that size.</param>
+    /// <summary>The places of a size on a screen that nothing stands on, on the lines of the grid, the nearest first.</summary>
+    /// <param name="place">Something of that size, where it is now.</param>
     /// <param name="screen">The screen.</param>
     /// <param name="step">How many px they are apart.</param>
     /// <param name="standing">What stands there.</param>
@@ -80,5 +90,6 @@ internal readonly record struct Standing(string What, Box Box)
         }
         let box = Box.Of(there)
         where standing.All(one => box.ShareUnder(one.Box) == 0)
+        orderby Math.Pow(there.X - place.X, 2) + Math.Pow(there.Y - place.Y, 2)
         select there;
 }

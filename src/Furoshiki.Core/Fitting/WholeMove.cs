@@ -77,8 +77,6 @@ public sealed record WholeMove(
 
     private static Tone Other(Tone tone) => tone == Tone.Dark ? Tone.Light : Tone.Dark;
 
-    private static string Word(Tone tone) => tone == Tone.Dark ? "dark" : "light";
-
     private static WholeMove? Companion(
         Looks.Look look,
         Tone tone,
@@ -98,7 +96,7 @@ public sealed record WholeMove(
                         move.Take(used.Key, partner);
                     else if (part.Kind != ColoursKind.Kind)
                         without.Add(
-                            $"{part.Kind.Title}: {used.Asset.Supply.Title} has no {Word(to)} partner."
+                            $"{part.Kind.Title}: {used.Asset.Supply.Title} has no {ColoursKind.Word(to)} partner."
                         );
                 }
             foreach (var (key, value) in part.Settings)
@@ -123,7 +121,7 @@ public sealed record WholeMove(
         return parts.Count == 0
             ? null
             : new WholeMove(
-                $"Its {Word(to)} companion",
+                $"Its {ColoursKind.Word(to)} companion",
                 parts.ToImmutable(),
                 without.ToImmutable()
             );

@@ -28,6 +28,9 @@ export class ProblemError extends Error {
   }
 }
 
+/** What of a request carries a form with files, which the document tells as text. */
+export const ofForm = (form: FormData) => ({ body: form as never, bodySerializer: () => form })
+
 /** The data of an answer; a problem is thrown. */
 export async function take<T>(
   request: Promise<{ data?: T; error?: unknown; response: Response }>,

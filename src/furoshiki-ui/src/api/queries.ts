@@ -255,8 +255,7 @@ export const useTrials = (
         }),
       )
     },
-    getNextPageParam: (last, pages) =>
-      last.length < TRIALS ? undefined : pages.reduce((sum, page) => sum + page.length, 0),
+    getNextPageParam: (last, pages) => (last.length < TRIALS ? undefined : pages.length * TRIALS),
   })
 
 /** What a setting of a fitting that names an asset could name. */

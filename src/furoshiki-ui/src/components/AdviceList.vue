@@ -41,7 +41,7 @@ const problem = computed(() => error.value ?? wish.error.value)
   <section v-if="error || data" class="advice" aria-label="Advice">
     <ProblemNote v-if="problem" :error="problem" />
     <SignalWord v-if="data && data.length === 0" signal="ready" word="The checks find nothing to say." />
-    <ul v-else>
+    <ul v-else-if="data">
       <li
         v-for="piece in shown"
         :key="piece.key"

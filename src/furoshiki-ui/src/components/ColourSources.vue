@@ -22,7 +22,9 @@ const chosen = computed(() => {
   return picked.value ?? (first && { colour: first.accent, palette: first })
 })
 const { isPicking, taken } = usePicking()
-watch(taken, ({ colour }) => {
+watch(taken, (one) => {
+  if (!one) return
+  const { colour } = one
   picked.value = { colour, palette: { title: 'the picture', ground: chosen.value?.palette.ground ?? colour } }
 })
 useEventListener('keydown', (event: KeyboardEvent) => {

@@ -131,7 +131,7 @@ useKeys({
     <ProblemNote v-if="error" :error="error" />
     <p v-if="data && trials.length === 0" class="second">There is nothing else to try.</p>
     <ul ref="list">
-      <li v-for="(trial, i) in trials" :key="`${trial.title} ${trial.words}`">
+      <li v-for="(trial, i) in trials" :key="i">
         <button
           type="button"
           class="trial"

@@ -3,7 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { useMutation } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { useChanged } from '@/api/asked'
-import { api, take, type Schemas } from '@/api/client'
+import { api, ofForm, take, type Schemas } from '@/api/client'
 import { useCarried } from '@/api/queries'
 import ProblemNote from './ProblemNote.vue'
 import { droppedFiles } from '@/composables/dropped'
@@ -36,8 +36,7 @@ const dropped = useMutation({
     body.append('kind', form.value.kind)
     return take(
       api.POST('/api/supplies/own/dropped', {
-        body: body as never,
-        bodySerializer: (given) => given as unknown as FormData,
+        ...ofForm(body),
       }),
     )
   },

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { keyOf } from '@/api/asked'
-import { api, problemOf, take, type Problem, type Schemas } from '@/api/client'
+import { api, ofForm, problemOf, take, type Problem, type Schemas } from '@/api/client'
 import { useFittingView, usePicture } from '@/api/queries'
 
 export type Edit = Schemas['EditForm']
@@ -56,10 +56,13 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
     isDrawing = false
   }
 
-  /** Nothing is tried any more: what is kept is shown. */
-  function release() {
+  function stopTrying() {
     wanted = undefined
     isTrying = false
+  }
+  /** Nothing is tried any more: what is kept is shown. */
+  function release() {
+    stopTrying()
     tried.value = undefined
   }
 
@@ -98,8 +101,7 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
     edits: Edit[],
     { title, continues = false }: { title?: string; continues?: boolean } = {},
   ) => {
-    wanted = undefined
-    isTrying = false
+    stopTrying()
     return act(() =>
       take(
         api.POST('/api/fittings/{id}/steps', {
@@ -137,8 +139,7 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
       return take(
         api.POST('/api/fittings/{id}/pictures', {
           params: { path: path.value },
-          body: body as never,
-          bodySerializer: (given) => given as unknown as FormData,
+          ...ofForm(body),
         }),
       )
     })

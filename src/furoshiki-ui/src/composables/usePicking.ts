@@ -1,10 +1,10 @@
-import { ref } from 'vue'
+import { ref, shallowRef } from 'vue'
 import { api } from '@/api/client'
 
 /** Whether the next press on the picture takes the colour that is there. */
 const isPicking = ref(false)
-/** The colour that was taken last, and how often one was: the same can be taken twice. */
-const taken = ref<{ colour: string; times: number }>({ colour: '', times: 0 })
+/** What was taken last, another object each time: the same colour can be taken twice. */
+const taken = shallowRef<{ colour: string }>()
 
 /** Takes colours from any place in a picture. */
 export const usePicking = () => ({ isPicking, taken, pick })
@@ -15,7 +15,7 @@ async function pick(x: number, y: number) {
     const colour =
       element instanceof SVGImageElement ? await colourIn(element, x, y) : element.getAttribute('fill')
     if (!colour || colour === 'none' || colour.startsWith('url')) continue
-    taken.value = { colour: colour.slice(0, '#rrggbb'.length), times: taken.value.times + 1 }
+    taken.value = { colour: colour.slice(0, '#rrggbb'.length) }
     isPicking.value = false
     return
   }

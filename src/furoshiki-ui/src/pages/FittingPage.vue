@@ -105,9 +105,10 @@ const sheetTitle = computed(() => {
 })
 /** Shows all that the open part could be, or puts the sheet away. */
 function turnSheet() {
+  if (sheet.value) return leaveSheet()
   const part = parts.value.find((one) => one.kind === opened.value)
   const setting = part?.settings.find((one) => one.hasChoices && one.items.length === 0)
-  sheet.value = sheet.value ? '' : setting ? `${part?.kind}/${setting.key}` : EVERY_WALLPAPER
+  sheet.value = setting ? `${part?.kind}/${setting.key}` : EVERY_WALLPAPER
 }
 function leaveSheet() {
   sheet.value = ''
