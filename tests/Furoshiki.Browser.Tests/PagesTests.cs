@@ -123,17 +123,16 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
     {
         person.Resize(1280, 800);
         person.GoTo("/profiles/7");
-        person.PointAt(".look .screen [data-role='link']");
+        person.PointAt(".pointable .screen [data-role='link']");
         person.See(".mark-name", "Colours, link");
-        person.PointAt(".look .screen [data-kind='panels'] [data-role='panel']");
+        person.PointAt(".pointable .screen [data-kind='panels'] [data-role='panel']");
         person.See(".mark-name", "Panels: Colours, panel");
-        person.PointAt(".look .screen [data-kind='cursor']");
+        person.PointAt(".pointable .screen [data-kind='cursor']");
         person.See(".mark-name", "Cursor");
-        person.See(".look .screen [data-kind='cursor'] image").Click();
+        person.See(".pointable .screen [data-kind='cursor'] image").Click();
         person.See("#part-cursor", "data:icons/Brass-Pointer");
     }
 
-    /// <summary>Not a test: takes the pictures of docs/screenshots, into the folder that FUROSHIKI_SCREENSHOTS names.</summary>
     [Fact]
     public void All_that_is_kept_is_copied_by_keys_to_a_folder_that_is_there_and_to_no_other()
     {
@@ -166,6 +165,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         person.Gone("[data-test='misfits']");
     }
 
+    /// <summary>Not a test: takes the pictures of docs/screenshots, into the folder that FUROSHIKI_SCREENSHOTS names.</summary>
     [Fact(Explicit = true)]
     public void Take_the_screenshots()
     {

@@ -129,11 +129,6 @@ useKeys({
   height: 100vh;
 }
 
-/* What fills the page is told what stands above it. */
-.side:has(.keep.shown) {
-  --above: 48px;
-}
-
 .trouble {
   grid-area: trouble;
   margin: 16px 20px 0;
@@ -143,6 +138,8 @@ useKeys({
   grid-area: page;
   overflow: auto;
   padding: 16px 20px 24px;
+  /* What fills the page reads its height as 100cqh, whatever stands above and below it. */
+  container-type: size;
   outline: none;
   overflow-wrap: anywhere;
 }
@@ -178,6 +175,7 @@ useKeys({
 
   .page {
     padding: 12px;
+    container-type: normal;
     overflow: visible;
   }
 }

@@ -320,7 +320,7 @@ useKeys({
   align-self: start;
   position: sticky;
   top: 0;
-  max-height: calc(100vh - 92px - var(--above, 0px));
+  max-height: 100cqh;
 }
 
 .side > :first-child {

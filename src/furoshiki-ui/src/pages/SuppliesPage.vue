@@ -224,8 +224,8 @@ useArrows(lists, 'button')
 .chosen {
   position: sticky;
   top: 0;
-  /* Below the top bar; what is more of it is scrolled to by itself. */
-  max-height: calc(100vh - 84px);
+  /* What is more of it is scrolled to by itself. */
+  max-height: 100cqh;
   overflow-y: auto;
 }
 

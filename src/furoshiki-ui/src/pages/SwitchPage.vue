@@ -351,7 +351,7 @@ figcaption {
   display: flex;
   flex-direction: column;
   gap: 10px;
-  max-height: calc(100vh - 92px - var(--above, 0px));
+  max-height: 100cqh;
 }
 
 .going,
