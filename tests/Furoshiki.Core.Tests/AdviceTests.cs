@@ -1,7 +1,9 @@
+using System.Text;
 using System.Text.Json.Nodes;
 using CsCheck;
 using Furoshiki.Core.Advice;
 using Furoshiki.Core.Colour;
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
@@ -20,12 +22,52 @@ public sealed class AdviceTests
         new byte[] { 0xF0, 0xF0, 0xE8, 0xFF, 0x10, 0x10, 0x18, 0xFF }
     );
 
-    private static AdviceGround Ground(Look look) =>
-        new(
-            look,
-            TestDesktop.Screens,
-            new PictureContent(_ => null, _ => null, (_, _) => "") { Rasters = (_, _) => Wall }
-        );
+    /// <summary>A family of fonts in two weights, and a set of icons and cursors in two sizes.</summary>
+    private static readonly Tree Family = TreeOf("Ridge-400.otf", "Ridge-700.otf");
+    private static readonly Tree Two = TreeOf(
+        "index.theme",
+        "24/folder.png",
+        "24/default.png",
+        "48/folder.png",
+        "48/default.png"
+    );
+
+    private static Tree TreeOf(params string[] files) =>
+        Tree.Of([
+            .. files.Select(file =>
+                KeyValuePair.Create(
+                    file,
+                    FileState.OfFile(420, 1, Digest.Of(Encoding.UTF8.GetBytes(file)))
+                )
+            ),
+        ]);
+
+    private static readonly PictureContent Content = new(
+        digest => new[] { Family, Two }.FirstOrDefault(tree => tree.Digest == digest),
+        digest =>
+            digest == Digest.Of("index.theme"u8)
+                ? "[Icon Theme]\nName=Two\nDirectories=24,48\n[24]\nSize=24\nType=Fixed\n[48]\nSize=48\nType=Fixed\n"u8.ToArray()
+                : null,
+        (_, _) => ""
+    )
+    {
+        Rasters = (_, _) => Wall,
+        Faces = (_, name) =>
+            name.EndsWith(".otf", StringComparison.Ordinal)
+                ? new FontFace(
+                    name.Contains("700", StringComparison.Ordinal) ? 700 : 400,
+                    false,
+                    words => words.Length * 0.5
+                )
+                : null,
+    };
+
+    private static readonly string[] Families = ["Ridge Sans", "Heron Serif", "Ridge Mono"];
+
+    private static Asset AssetOf(string name, Tree tree) =>
+        new(name, null, null, IsFolder: true, tree.Digest);
+
+    private static AdviceGround Ground(Look look) => new(look, TestDesktop.Screens, Content);
 
     private static readonly Gen<Rgba> AnyColour = Gen.Select(
         Gen.Byte,
@@ -42,6 +84,12 @@ public sealed class AdviceTests
         from at in Gen.Select(Gen.Int[0, 2300], Gen.Int[0, 1200]).Array[3]
         from edges in Gen.OneOf("top", "bottom", "left", "right").Array[3]
         from theme in Gen.OneOf("Lantern", "Ember", "")
+        from frame in Gen.Select(Gen.Int[0, 2], Gen.Bool)
+        from corner in Gen.Enum<Corner>()
+        from family in Gen.OneOf("Ridge", "Gone").Array[2]
+        from points in Gen.Int[4, 16].Array[2]
+        from weight in Gen.Int[1, 9]
+        from size in Gen.Int[16, 64]
         from ground in AnyColour
         let roles = Role.All.Zip(
             colours,
@@ -95,7 +143,43 @@ public sealed class AdviceTests
                 )
             )
             .With(
-                Component.Of(DockKind.Kind, [Set("edge", edges[2]), Set("program", "Bench-Dock")])
+                Component.Of(
+                    DockKind.Kind,
+                    [
+                        Set("edge", edges[2]),
+                        Set("program", "Bench-Dock"),
+                        DockKind.Entries.Is(["files", "terminal"]),
+                        DockKind.Opacity.Is(opacity[1]),
+                    ]
+                )
+            )
+            .With(
+                Component.Of(
+                    BordersKind.Kind,
+                    [BordersKind.Thickness.Is(frame.Item1), BordersKind.Shadow.Is(frame.Item2)]
+                )
+            )
+            .With(Component.Of(NotificationsKind.Kind, [NotificationsKind.Corner.Is(corner)]))
+            .With(
+                Component.Of(
+                    FontsKind.Kind,
+                    [
+                        FontsKind.Interface.Is(family[0]),
+                        FontsKind.Document.Is(family[1]),
+                        FontsKind.Size.Is(points[0]),
+                        FontsKind.DocumentSize.Is(points[1]),
+                        FontsKind.Weight.Is(weight * 100),
+                    ]
+                ) with
+                {
+                    Assets = [AssetOf("Ridge", Family)],
+                }
+            )
+            .With(
+                Component.Of(CursorKind.Kind, [Set("set", "Two"), CursorKind.Size.Is(size)]) with
+                {
+                    Assets = [AssetOf("Two", Two)],
+                }
             )
             .With(
                 Component.Of(
@@ -183,6 +267,129 @@ public sealed class AdviceTests
             .ItemAlone("moon")
             .Get(WidgetsKind.Place)
             .ShouldBe(new SettingValue.Geometry(0, 32, 160, 160));
+    }
+
+    [Fact]
+    public void A_panel_is_told_from_the_wallpaper_as_long_as_half_of_its_edge_is_seen()
+    {
+        PieceOfAdvice? Found(Rgba colour, double opacity) =>
+            AdviceCheck
+                .For(
+                    Ground(
+                        Look.Of([
+                            Now[WallpaperKind.Kind]!,
+                            Component.Of(ColoursKind.Kind, [Role.Panel.Is(colour)]),
+                            Component.Of(
+                                PanelsKind.Kind,
+                                [
+                                    PanelsKind.Edge.Is(Edge.Top, "main"),
+                                    PanelsKind.Opacity.Is(opacity, "main"),
+                                ]
+                            ),
+                        ])
+                    )
+                )
+                .SingleOrDefault(one => one.Key == "edges/panels/main");
+
+        // The wallpaper is #f0f0e8 at the left, and dark at the right.
+        Found(new Rgba(0xF0, 0xF0, 0xE8), 100).ShouldBeNull();
+        Found(new Rgba(0x80, 0x20, 0x20), 100).ShouldBeNull();
+        var none = Found(new Rgba(0x80, 0x20, 0x20), 0)!;
+        none.Found.ShouldBe(
+            "Along 100 % of its edge its colour is less than 2 from what lies beside it."
+        );
+        none.Remedies.Select(remedy => remedy.Title)
+            .ShouldHaveSingleItem()
+            .ShouldStartWith("Opacity ");
+    }
+
+    [Fact]
+    public void Notifications_that_cover_a_widget_are_sent_to_a_corner_where_nothing_stands()
+    {
+        var look = Look.Of([
+            Component.Of(NotificationsKind.Kind, [NotificationsKind.Corner.Is(Corner.TopLeft)]),
+            Component.Of(
+                WidgetsKind.Kind,
+                [
+                    WidgetsKind.Place.Is(new SettingValue.Geometry(0, 0, 160, 160), "moon"),
+                    WidgetsKind.Place.Is(new SettingValue.Geometry(2400, 0, 160, 160), "tide"),
+                ]
+            ),
+        ]);
+        var piece = AdviceCheck.For(Ground(look)).Single();
+        piece.Found.ShouldStartWith("One covers ");
+        piece
+            .Remedies.Select(remedy => remedy.Title)
+            .ShouldBe(["Notifications at the bottom left", "Notifications at the bottom right"]);
+    }
+
+    [Fact]
+    public void Type_is_as_large_as_the_screen_wants_in_fonts_and_weights_that_are_there()
+    {
+        var fonts = Component.Of(
+            FontsKind.Kind,
+            [
+                FontsKind.Interface.Is("Ridge"),
+                FontsKind.Size.Is(9),
+                FontsKind.Weight.Is(500),
+                FontsKind.Document.Is("Gone"),
+            ]
+        ) with
+        {
+            Assets = [AssetOf("Ridge", Family)],
+        };
+        var ground = Ground(Look.Of([fonts]));
+        // Seven tenths of 9 pt at 96 px to the inch.
+        AdviceCheck
+            .For(ground)
+            .ToDictionary(piece => piece.Key, piece => (piece.Found, piece.Remedies.Single().Title))
+            .ShouldBe(
+                new Dictionary<string, (string, string)>
+                {
+                    ["type/fonts/size"] = (
+                        "A capital letter at 9 pt is 8.4 px high on the main screen, whose scale is 1.",
+                        "Size 9.5 pt"
+                    ),
+                    ["type/fonts/weight"] = (
+                        "Ridge has 400, 700, and 500 is wanted.",
+                        "Weight 400"
+                    ),
+                    ["type/fonts/document"] = (
+                        "There is no file of Gone here, so another font stands in.",
+                        "Ridge"
+                    ),
+                },
+                ignoreOrder: true
+            );
+        AdviceCheck
+            .For(ground with { Screens = [new("wall", 3840, 2160, Scale: 2)] })
+            .ShouldNotContain(piece => piece.Key == "type/fonts/size");
+    }
+
+    [Fact]
+    public void A_cursor_is_sent_to_the_sizes_that_its_set_was_drawn_in()
+    {
+        PieceOfAdvice? Found(double size) =>
+            AdviceCheck
+                .For(
+                    Ground(
+                        Look.Of([
+                            Component.Of(
+                                CursorKind.Kind,
+                                [Set("set", "Two"), CursorKind.Size.Is(size)]
+                            ) with
+                            {
+                                Assets = [AssetOf("Two", Two)],
+                            },
+                        ])
+                    )
+                )
+                .SingleOrDefault();
+
+        Found(24).ShouldBeNull();
+        Found(48).ShouldBeNull();
+        Found(32)!.Found.ShouldBe("32 px are wanted, and the set has 24, 48 px.");
+        Found(32)!.Remedies.Select(one => one.Title).ShouldBe(["Size 24 px", "Size 48 px"]);
     }
 
     [Fact]
@@ -298,7 +505,16 @@ public sealed class AdviceTests
     [Fact]
     public void A_look_that_reads_well_and_goes_together_is_left_in_peace()
     {
-        var look = Now;
+        var look = new[] { FontsKind.Kind, TerminalKind.Kind }.Aggregate(
+            Now,
+            (look, kind) =>
+                look.With(
+                    look[kind]! with
+                    {
+                        Assets = [.. Families.Select(name => AssetOf(name, Family))],
+                    }
+                )
+        );
         foreach (var _ in Enumerable.Range(0, 20))
             if (AdviceCheck.For(Ground(look)) is [var piece, ..])
                 look = After(look, piece.Remedies.First());

@@ -13,6 +13,9 @@ public sealed class FontFaces
     /// <summary>Letters are measured in this many px, so that a hundredth of their size counts.</summary>
     private const float Large = 1000;
 
+    /// <summary>The tag of a table of variations: "fvar".</summary>
+    private const uint Variations = 0x66766172;
+
     private readonly ConcurrentDictionary<Digest, FontFace?> _faces = new();
 
     /// <summary>The font in a file; null for what is no font.</summary>
@@ -43,7 +46,11 @@ public sealed class FontFaces
             typeface.FontWeight,
             typeface.IsItalic,
             words => widths.GetOrAdd(words, Measure)
-        );
+        )
+        {
+            CapHeight = font.Metrics.CapHeight / Large,
+            IsVariable = typeface.GetTableTags().Contains(Variations),
+        };
 
         double Measure(string words)
         {

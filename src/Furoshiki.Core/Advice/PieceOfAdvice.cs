@@ -83,6 +83,19 @@ public sealed record AdviceGround(Look Look, IReadOnlyList<Screen> Screens, Pict
         ),
     ];
 
+    /// <summary>A screen as it is drawn, in its px.</summary>
+    /// <param name="index">Which screen it is.</param>
+    internal Stage StageOf(int index) =>
+        new(
+            new Scene(Look, Kind.All, Content),
+            PictureScene.Desktop,
+            Screens[index],
+            Box.Of(Screens[index]),
+            Scale: 1,
+            IsMain: index == 0,
+            Stage.AllOf(Screens, index, scale: 1)
+        );
+
     /// <summary>The wallpaper of a screen; null where the look has none, or its picture is not known.</summary>
     /// <param name="index">Which screen it is.</param>
     internal Backdrop? Behind(int index) =>
@@ -111,6 +124,9 @@ public sealed record AdviceCheck(string Name, Func<AdviceGround, IEnumerable<Pie
         OneEdge.Check,
         KeptApart.Check,
         QuietPlace.Check,
+        SeenEdges.Check,
+        WellSet.Check,
+        OwnSizes.Check,
     ];
 
     /// <summary>All advice for a look, the gravest first. A remedy that would not settle its own advice is not offered.</summary>

@@ -11,7 +11,7 @@ internal readonly record struct Standing(string What, Box Box)
 {
     private const double IconsApart = 1.6;
 
-    /// <summary>What stands on a screen beside widgets: panels that do not hide, and the icons on the desktop.</summary>
+    /// <summary>What stands on a screen beside widgets: panels and a dock that do not hide, and the icons on the desktop.</summary>
     /// <param name="ground">The look.</param>
     /// <param name="screen">The screen.</param>
     /// <param name="name">What it is called in looks.</param>
@@ -19,9 +19,22 @@ internal readonly record struct Standing(string What, Box Box)
     {
         foreach (var (item, _, box) in Panels(ground, screen, name))
             yield return new Standing($"the panel {item}", box);
-        if (name == SettingType.ScreenName.Main && Icons(ground) is { } icons)
+        if (name != SettingType.ScreenName.Main)
+            yield break;
+        if (Dock(ground) is { } dock)
+            yield return dock;
+        if (Icons(ground) is { } icons)
             yield return icons;
     }
+
+    /// <summary>The dock, which is on the main screen; null where there is none that is always in sight.</summary>
+    /// <param name="ground">The look.</param>
+    public static Standing? Dock(AdviceGround ground) =>
+        ground.Look[DockKind.Kind] is { } dock
+        && DockDrawing.IsSeen(dock)
+        && !dock.Get(DockKind.Hides)
+            ? new Standing("the dock", DockDrawing.BoxOf(dock, Box.Of(ground.Screens[0])))
+            : null;
 
     /// <summary>The icons on the desktop, which are on the main screen beside its panels; null where there are none.</summary>
     /// <param name="ground">The look.</param>

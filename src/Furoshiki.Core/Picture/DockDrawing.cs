@@ -30,13 +30,42 @@ internal static class DockDrawing
             : default;
     }
 
-    private static bool IsOn(Stage stage, Component dock) =>
-        stage.IsMain && DockKind.IsThere(dock) && dock.Get(DockKind.Entries) is { Length: > 0 };
+    private static bool IsOn(Stage stage, Component dock) => stage.IsMain && IsSeen(dock);
 
-    private static double Thickness(Component dock)
+    /// <summary>Whether there is a dock with something in it.</summary>
+    internal static bool IsSeen(Component dock) =>
+        DockKind.IsThere(dock) && dock.Get(DockKind.Entries) is { Length: > 0 };
+
+    private static bool IsAcross(Component dock) =>
+        dock.Get(DockKind.Edge) is Edge.Bottom or Edge.Top;
+
+    private static double Label(Component dock) =>
+        dock.Get(DockKind.Labels) ? dock.Get(DockKind.IconSize) * 0.4 : 0;
+
+    private static double Thickness(Component dock) =>
+        dock.Get(DockKind.IconSize) * (1 + 2 * Gap) + Label(dock);
+
+    /// <summary>How far one entry is from the next. Where the bar is upright, a label takes room between two entries.</summary>
+    private static double Step(Component dock) =>
+        dock.Get(DockKind.IconSize) * (1 + Gap) + (IsAcross(dock) ? 0 : Label(dock));
+
+    /// <summary>Where the bar lies at rest.</summary>
+    /// <param name="dock">The dock.</param>
+    /// <param name="area">All of the main screen, in the units of its sizes.</param>
+    internal static Box BoxOf(Component dock, Box area)
     {
-        var size = dock.Get(DockKind.IconSize);
-        return size * (1 + 2 * Gap + (dock.Get(DockKind.Labels) ? 0.4 : 0));
+        var thick = Thickness(dock);
+        var length =
+            dock.Get(DockKind.Entries).Length * Step(dock) + dock.Get(DockKind.IconSize) * Gap;
+        var away = dock.Get(DockKind.Hides) ? 3 - thick : dock.Get(DockKind.Offset);
+        var start = ((IsAcross(dock) ? area.Width : area.Height) - length) / 2;
+        return dock.Get(DockKind.Edge) switch
+        {
+            Edge.Top => new Box(start, away, length, thick),
+            Edge.Left => new Box(away, start, thick, length),
+            Edge.Right => new Box(area.Width - thick - away, start, thick, length),
+            _ => new Box(start, area.Height - thick - away, length, thick),
+        };
     }
 
     private static XElement? Draw(Stage stage)
@@ -45,23 +74,13 @@ internal static class DockDrawing
         if (!IsOn(stage, dock))
             return null;
         var (entries, edge) = (dock.Get(DockKind.Entries), dock.Get(DockKind.Edge));
-        var across = edge is Edge.Bottom or Edge.Top;
+        var across = IsAcross(dock);
         var size = dock.Get(DockKind.IconSize);
         var gap = size * Gap;
         var hasLabels = dock.Get(DockKind.Labels);
-        // Where the bar is upright, a label takes room between two entries.
-        var label = hasLabels ? size * 0.4 : 0;
-        var step = size + gap + (across ? 0 : label);
-        var (length, thick) = (entries.Length * step + gap, Thickness(dock));
-        var away = dock.Get(DockKind.Hides) ? 3 - thick : dock.Get(DockKind.Offset);
-        var start = ((across ? area.Width : area.Height) - length) / 2;
-        var bar = edge switch
-        {
-            Edge.Top => new Box(start, away, length, thick),
-            Edge.Left => new Box(away, start, thick, length),
-            Edge.Right => new Box(area.Width - thick - away, start, thick, length),
-            _ => new Box(start, area.Height - thick - away, length, thick),
-        };
+        var label = Label(dock);
+        var (step, thick) = (Step(dock), Thickness(dock));
+        var bar = BoxOf(dock, area);
         var drawn = Shape.Part(
             DockKind.Kind,
             scene.Rect(bar, Role.Panel, scene.Radius).Opacity(dock.Get(DockKind.Opacity) / 100)

@@ -62,6 +62,21 @@ public sealed class IconLookup
                 _first ??= asset.Name;
     }
 
+    /// <summary>The sizes that the set itself is meant for, the smallest first, each as the least and the most of a directory in px.</summary>
+    public IReadOnlyList<(int Least, int Most)> Sizes =>
+        _first is null
+            ? []
+            :
+            [
+                .. _sets[_first]
+                    .Directories.Where(directory => directory.Scale == 1)
+                    .Select(directory =>
+                        (directory.Least - directory.Slack, directory.Most + directory.Slack)
+                    )
+                    .Distinct()
+                    .Order(),
+            ];
+
     /// <summary>An icon’s file name and content; null if no set has it.</summary>
     /// <param name="name">Its name, without an ending.</param>
     /// <param name="size">The size wanted in px.</param>

@@ -15,6 +15,28 @@ internal static class NotificationsDrawing
             Draw
         );
 
+    /// <summary>Where a notification comes.</summary>
+    /// <param name="corner">The corner.</param>
+    /// <param name="style">How it looks.</param>
+    /// <param name="work">What panels and dock leave.</param>
+    /// <param name="line">The height of a line of type.</param>
+    internal static Box BoxOf(Corner corner, MessageStyle style, Box work, double line)
+    {
+        const double Away = 10;
+        var (width, height) =
+            style == MessageStyle.Strip ? (line * 22, line * 2.4) : (line * 18, line * 4.6);
+        return new Box(
+            corner is Corner.TopLeft or Corner.BottomLeft
+                ? work.X + Away
+                : work.Right - width - Away,
+            corner is Corner.TopLeft or Corner.TopRight
+                ? work.Y + Away
+                : work.Bottom - height - Away,
+            width,
+            height
+        );
+    }
+
     private static XElement? Draw(Stage stage)
     {
         var (scene, notifications, work) = (
@@ -26,20 +48,8 @@ internal static class NotificationsDrawing
             return null;
         var style = notifications.Get(NotificationsKind.Style);
         var line = scene.TypeHeight;
-        var (width, height) =
-            style == MessageStyle.Strip ? (line * 22, line * 2.4) : (line * 18, line * 4.6);
-        const double Away = 10;
-        var box = new Box(
-            corner is Corner.TopLeft or Corner.BottomLeft
-                ? work.X + Away
-                : work.Right - width - Away,
-            corner is Corner.TopLeft or Corner.TopRight
-                ? work.Y + Away
-                : work.Bottom - height - Away,
-            width,
-            height
-        );
-        var radius = style == MessageStyle.Bubble ? height / 3 : scene.Radius / 2;
+        var box = BoxOf(corner, style, work, line);
+        var radius = style == MessageStyle.Bubble ? box.Height / 3 : scene.Radius / 2;
         var drawn = Shape.Part(
             NotificationsKind.Kind,
             scene.Rect(box, Role.Window, radius),
@@ -53,7 +63,7 @@ internal static class NotificationsDrawing
                 {
                     Bar = 1.3,
                     IsStrong = true,
-                    Room = width - line * 2,
+                    Room = box.Width - line * 2,
                 }
             )
         );

@@ -20,7 +20,14 @@ public enum PictureDetail
 /// <param name="Weight">The weight of its strokes, 1 to 1000. Source: OpenType 1.9, OS/2 usWeightClass.</param>
 /// <param name="IsSlanted">Whether its letters lean.</param>
 /// <param name="WidthOf">How wide some text is, in its own size.</param>
-public sealed record FontFace(int Weight, bool IsSlanted, Func<string, double> WidthOf);
+public sealed record FontFace(int Weight, bool IsSlanted, Func<string, double> WidthOf)
+{
+    /// <summary>How high a capital letter is, in its own size. Source: OpenType 1.9, OS/2 sCapHeight.</summary>
+    public double CapHeight { get; init; } = 0.7;
+
+    /// <summary>Whether it has further weights within itself. Source: OpenType 1.9, fvar.</summary>
+    public bool IsVariable { get; init; }
+}
 
 /// <summary>A font file that a picture needs.</summary>
 /// <param name="Family">What the drawing calls it.</param>
@@ -129,6 +136,22 @@ internal sealed class Typesetting(PictureContent content)
         Component part,
         string family,
         double weight
+    ) =>
+        FacesOf(part, family, content)
+            .OrderBy(file => file.Face.IsSlanted)
+            .ThenBy(file => Math.Abs(file.Face.Weight - weight))
+            .ThenBy(file => file.Name, StringComparer.Ordinal)
+            .Cast<(string, Digest, FontFace)?>()
+            .FirstOrDefault();
+
+    /// <summary>The files of a family that are at hand.</summary>
+    /// <param name="part">The component whose font it is.</param>
+    /// <param name="family">The family's name.</param>
+    /// <param name="content">The assets.</param>
+    public static IEnumerable<(string Name, Digest Content, FontFace Face)> FacesOf(
+        Component part,
+        string family,
+        PictureContent content
     )
     {
         var asset = part.AssetNamed(family);
@@ -141,21 +164,9 @@ internal sealed class Typesetting(PictureContent content)
             { Content: { } file } => [(asset.Name, file)],
             _ => [],
         };
-        return files
-            .Where(file => file.Content is not null)
-            .Select(file =>
-                (
-                    Name: Path.GetFileName(file.Path),
-                    Content: file.Content!.Value,
-                    Face: content.Faces(file.Content!.Value, file.Path)
-                )
-            )
-            .Where(file => file.Face is not null)
-            .OrderBy(file => file.Face!.IsSlanted)
-            .ThenBy(file => Math.Abs(file.Face!.Weight - weight))
-            .ThenBy(file => file.Name, StringComparer.Ordinal)
-            .Select(file => ((string, Digest, FontFace)?)(file.Name, file.Content, file.Face!))
-            .FirstOrDefault();
+        foreach (var (path, digest) in files)
+            if (digest is { } file && content.Faces(file, path) is { } face)
+                yield return (Path.GetFileName(path), file, face);
     }
 
     /// <summary>Sets some words.</summary>
