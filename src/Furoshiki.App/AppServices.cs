@@ -77,6 +77,7 @@ public static class AppServices
             .AddSingleton<Rasters>()
             .AddSingleton<FittingPalettes>()
             .AddSingleton<LookAdvice>()
+            .AddSingleton<NightLooks>()
             .AddSingleton<Painter>()
             .AddSingleton<Sessions>()
             .AddSingleton<SimulatedDesktops>()

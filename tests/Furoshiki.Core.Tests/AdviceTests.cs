@@ -8,6 +8,7 @@ using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
+using Furoshiki.Core.Supplies;
 
 namespace Furoshiki.Core.Tests;
 
@@ -390,6 +391,117 @@ public sealed class AdviceTests
         Found(48).ShouldBeNull();
         Found(32)!.Found.ShouldBe("32 px are wanted, and the set has 24, 48 px.");
         Found(32)!.Remedies.Select(one => one.Title).ShouldBe(["Size 24 px", "Size 48 px"]);
+    }
+
+    [Fact]
+    public void A_screen_in_one_colour_gives_the_light_of_that_colour() =>
+        AnyColour.Sample(
+            colour =>
+            {
+                var look = Now.With(
+                        Component.Of(
+                            ColoursKind.Kind,
+                            Role.All.Select(role =>
+                                KeyValuePair.Create(
+                                    new SettingKey(role.Name),
+                                    (SettingValue)new SettingValue.Colour(colour)
+                                )
+                            )
+                        )
+                    )
+                    .With(Component.Of(WallpaperKind.Kind, [WallpaperKind.Background.Is(colour)]))
+                    .With(Component.Of(WidgetsKind.Kind, []))
+                    .With(Component.Of(BordersKind.Kind, [BordersKind.Shadow.Is(false)]));
+                var light = ScreenLight.Of(Ground(look), index: 0)!;
+                light.Mean.ShouldBe(Contrast.Luminance(colour), 0.01);
+                if (light.Mean > 0.02)
+                    light.Blue.ShouldBe(
+                        Rgba.Linear(colour.B)
+                            / (
+                                Rgba.Linear(colour.R)
+                                + Rgba.Linear(colour.G)
+                                + Rgba.Linear(colour.B)
+                            ),
+                        0.02
+                    );
+            },
+            iter: 20
+        );
+
+    [Fact]
+    public void A_night_look_is_set_beside_the_persons_other_night_looks()
+    {
+        var look = Now.With(
+            Now[ColoursKind.Kind]! with
+            {
+                Settings = Now[ColoursKind.Kind]!.Settings.SetItem(
+                    new SettingKey("tone"),
+                    Tone(true)
+                ),
+            }
+        );
+        PieceOfAdvice Found(params double[] nights) =>
+            AdviceCheck
+                .For(Ground(look) with { Nights = nights })
+                .Single(one => one.Key == "light/night");
+
+        var mean = ScreenLight.Of(Ground(look), index: 0)!.Mean;
+        Found().Weight.ShouldBe(AdviceWeight.Told);
+        Found(mean).Weight.ShouldBe(AdviceWeight.Told);
+        var lighter = Found(mean / 8, mean / 2, mean);
+        lighter.Weight.ShouldBe(AdviceWeight.Light);
+        lighter.Wanted.ShouldStartWith("Your 3 other night looks give ");
+        foreach (var remedy in lighter.Remedies)
+            ScreenLight
+                .Of(Ground(After(look, remedy)), index: 0)!
+                .Mean.ShouldBeLessThanOrEqualTo(mean / 2 * 1.5);
+    }
+
+    [Fact]
+    public void What_a_look_costs_is_what_its_supplies_and_all_that_they_need_declare()
+    {
+        OfferedAsset Offer(string name, double memory, double processor, params string[] needs)
+        {
+            var says = TestSupplies.Says(
+                $"pkg:generic/stores/{name}@1.0.0",
+                ($"widgets/{name}", Encoding.UTF8.GetBytes(name))
+            );
+            says["title"] = name;
+            says["cost"] = new JsonObject { ["memory"] = memory, ["processor"] = processor };
+            says["needs"] = new JsonArray([
+                .. needs.Select(need =>
+                    (JsonNode)
+                        new JsonObject
+                        {
+                            ["supply"] = $"pkg:generic/stores/{need}",
+                            ["versions"] = "^1.0.0",
+                        }
+                ),
+            ]);
+            var supply = SupplyText.Read(says);
+            return new OfferedAsset(supply, supply.Provides[0], null);
+        }
+        var look = Look.Of([
+            Component.Of(WidgetsKind.Kind, [WidgetsKind.Which.Is("face", "moon")]),
+        ]);
+        var piece = AdviceCheck
+            .For(
+                Ground(look) with
+                {
+                    Offered =
+                    [
+                        Offer("engine", 20, 1.5),
+                        Offer("face", 9, 0.4, "engine"),
+                        Offer("other", 100, 9),
+                    ],
+                    Map = TestDesktop.Map,
+                }
+            )
+            .Single(one => one.Key == "costs/look");
+        piece.Found.ShouldBe(
+            "While it is on, 29 MB of memory and 1.9 % of a processor: face for the widgets 9 MB and 0.4 %, engine for the widgets 20 MB and 1.5 %. Widgets: seen after a program has started again."
+        );
+        piece.Weight.ShouldBe(AdviceWeight.Told);
     }
 
     [Fact]

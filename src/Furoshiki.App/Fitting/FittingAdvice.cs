@@ -25,7 +25,7 @@ public sealed class FittingAdvice(
         var fitting = fittings.Get(id);
         var desktop = register.Get(fitting.Row.DesktopId);
         var piece = advice
-            .Pieces(fitting.State.Look.Look, desktop)
+            .Pieces(fitting.State.Look.Look, desktop, profile: null)
             .FirstOrDefault(one => one.Key == form.Key);
         var remedy =
             piece?.Remedies.FirstOrDefault(one => one.Title == form.Remedy)

@@ -37,7 +37,8 @@ public sealed class LookAdvice(
     SampleFiles files,
     Rasters rasters,
     OfferedAssets offers,
-    Wishes wishes
+    Wishes wishes,
+    NightLooks nights
 )
 {
     /// <summary>All advice for a look, the gravest first, and last what the person wants so.</summary>
@@ -50,7 +51,7 @@ public sealed class LookAdvice(
         var wanted = wishes.Of(profile);
         return
         [
-            .. Pieces(library.Get(LookLibrary.Asked(digest)), register.Get(desktop))
+            .. Pieces(library.Get(LookLibrary.Asked(digest)), register.Get(desktop), profile)
                 .Select(piece => new AdviceView(
                     piece.Key,
                     piece.Kind.Name,
@@ -67,14 +68,23 @@ public sealed class LookAdvice(
         ];
     }
 
-    internal IReadOnlyList<PieceOfAdvice> Pieces(Look look, LiveDesktop on)
+    internal IReadOnlyList<PieceOfAdvice> Pieces(Look look, LiveDesktop on, long? profile)
     {
         library.Locate(look, register.All());
-        return AdviceCheck.For(
-            new AdviceGround(look, on.Screens, files.ForPictures() with { Rasters = rasters.Find })
+        var ground = new AdviceGround(
+            look,
+            on.Screens,
+            files.ForPictures() with
             {
-                Offered = offers.For(on),
+                Rasters = rasters.Find,
             }
+        )
+        {
+            Offered = offers.For(on),
+            Map = on.Map,
+        };
+        return AdviceCheck.For(
+            look.IsDark == true ? ground with { Nights = nights.Beside(ground, profile) } : ground
         );
     }
 }

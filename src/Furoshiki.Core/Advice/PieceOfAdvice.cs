@@ -15,6 +15,9 @@ public enum AdviceWeight
 
     /// <summary>Something does not go together.</summary>
     Light,
+
+    /// <summary>Nothing is the matter: a figure that is good to know.</summary>
+    Told,
 }
 
 /// <summary>What would settle a piece of advice.</summary>
@@ -75,6 +78,12 @@ public sealed record AdviceGround(Look Look, IReadOnlyList<Screen> Screens, Pict
     /// <summary>The assets that the look could use.</summary>
     public IReadOnlyList<OfferedAsset> Offered { get; init; } = [];
 
+    /// <summary>The map of the desktop that it is for; null where it is for none.</summary>
+    public DesktopMap? Map { get; init; }
+
+    /// <summary>How much light the main screen gives in the person's other night looks, 0 to 1 each.</summary>
+    public IReadOnlyList<double> Nights { get; init; } = [];
+
     /// <summary>Each screen with what it is called in looks.</summary>
     internal ImmutableArray<(Screen Screen, string Name)> NamedScreens { get; } =
     [
@@ -127,6 +136,8 @@ public sealed record AdviceCheck(string Name, Func<AdviceGround, IEnumerable<Pie
         SeenEdges.Check,
         WellSet.Check,
         OwnSizes.Check,
+        NightLight.Check,
+        Costs.Check,
     ];
 
     /// <summary>All advice for a look, the gravest first. A remedy that would not settle its own advice is not offered.</summary>

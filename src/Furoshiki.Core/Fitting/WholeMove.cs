@@ -9,7 +9,24 @@ namespace Furoshiki.Core.Fitting;
 /// <param name="Supply">The supply that has it.</param>
 /// <param name="Asset">The asset.</param>
 /// <param name="Get">The package URL of the supply where it has to be got; null where the asset is here.</param>
-public sealed record OfferedAsset(Supply Supply, Provided Asset, string? Get);
+public sealed record OfferedAsset(Supply Supply, Provided Asset, string? Get)
+{
+    /// <summary>The assets that a part names, each with the setting that does.</summary>
+    /// <param name="part">The part.</param>
+    /// <param name="offered">The assets that are known.</param>
+    internal static IEnumerable<(SettingKey Key, OfferedAsset Asset)> UsedBy(
+        Component part,
+        IReadOnlyList<OfferedAsset> offered
+    ) =>
+        from set in part.Settings
+        where part.Kind.GetSetting(set.Key).Type is SettingType.AssetName
+        let name = ((SettingValue.Text)set.Value).Value
+        let used = offered.FirstOrDefault(one =>
+            one.Asset.Kind == part.Kind && one.Asset.Name == name
+        )
+        where used is not null
+        select (set.Key, used);
+}
 
 /// <summary>What colours are built from.</summary>
 /// <param name="Accent">What calls the eye.</param>
@@ -89,7 +106,7 @@ public sealed record WholeMove(
         foreach (var part in look.Components)
         {
             var move = new Changes(part);
-            foreach (var used in move.Used(offered))
+            foreach (var used in OfferedAsset.UsedBy(part, offered))
                 if (used.Asset.Asset.Tone == tone)
                 {
                     if (Variants(used.Asset, offered, to).FirstOrDefault() is { } partner)
@@ -206,7 +223,7 @@ public sealed record WholeMove(
             one.Asset.Accent is { } its ? Lab.From(its).DifferenceTo(wanted) : null;
         return from part in look.Components
             where part.Kind != ColoursKind.Kind
-            from used in new Changes(part).Used(offered)
+            from used in OfferedAsset.UsedBy(part, offered)
             let apart = Apart(used.Asset)
             where apart is not null
             let best = Variants(used.Asset, offered)
@@ -351,19 +368,6 @@ public sealed record WholeMove(
         private readonly HashSet<string> _get = new(StringComparer.Ordinal);
 
         public bool HasTaken { get; private set; }
-
-        /// <summary>The assets of known supplies that the part names, each with the setting that does.</summary>
-        public IEnumerable<(SettingKey Key, OfferedAsset Asset)> Used(
-            IReadOnlyList<OfferedAsset> offered
-        ) =>
-            from set in part.Settings
-            where part.Kind.GetSetting(set.Key).Type is SettingType.AssetName
-            let name = ((SettingValue.Text)set.Value).Value
-            let used = offered.FirstOrDefault(one =>
-                one.Asset.Kind == part.Kind && one.Asset.Name == name
-            )
-            where used is not null
-            select (set.Key, used);
 
         public void Take(SettingKey key, OfferedAsset asset)
         {

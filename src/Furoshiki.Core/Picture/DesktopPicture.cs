@@ -66,7 +66,7 @@ public static class DesktopPicture
         var typesetting = detail == PictureDetail.Words ? new Typesetting(content) : null;
         var hasHardEdges =
             typesetting is not null && look[FontsKind.Kind]?.Get(FontsKind.Antialiasing) == false;
-        var scale = LongestSide / screens.Max(screen => Math.Max(screen.Width, screen.Height));
+        var scale = ScaleOf(screens);
         var layers = Layers
             .Where(layer => layer.In.Contains(shows))
             .Select(layer => (layer, Scene: new Scene(look, layer.Reads, content, typesetting)))
@@ -76,12 +76,7 @@ public static class DesktopPicture
             .. screens.Select(
                 (screen, index) =>
                 {
-                    var area = new Box(
-                        0,
-                        0,
-                        Math.Round(screen.Width * scale),
-                        Math.Round(screen.Height * scale)
-                    );
+                    var area = AreaOf(screen, scale);
                     var all = Stage.AllOf(screens, index, scale);
                     return new ScreenDrawing(
                         screen,
@@ -121,6 +116,41 @@ public static class DesktopPicture
             ]
         );
     }
+
+    /// <summary>What is drawn on a screen over the wallpaper, each layer with the units of the drawing for a px of the screen.</summary>
+    internal static IEnumerable<(XElement Drawn, double Scale)> OverWallpaper(
+        Look look,
+        IReadOnlyList<Screen> screens,
+        int index,
+        PictureContent content
+    )
+    {
+        var scale = ScaleOf(screens);
+        foreach (var layer in Layers)
+            if (
+                layer.Depth != Depth.Wallpaper
+                && layer.In.Contains(PictureScene.Desktop)
+                && layer.Draw(
+                    new Stage(
+                        new Scene(look, layer.Reads, content),
+                        PictureScene.Desktop,
+                        screens[index],
+                        AreaOf(screens[index], scale),
+                        scale,
+                        index == 0,
+                        Stage.AllOf(screens, index, scale)
+                    )
+                )
+                    is { } drawn
+            )
+                yield return (drawn, scale);
+    }
+
+    private static double ScaleOf(IReadOnlyList<Screen> screens) =>
+        LongestSide / screens.Max(screen => Math.Max(screen.Width, screen.Height));
+
+    private static Box AreaOf(Screen screen, double scale) =>
+        new(0, 0, Math.Round(screen.Width * scale), Math.Round(screen.Height * scale));
 
     /// <summary>The parts of what is on that a picture shows, and in which a look has no say.</summary>
     public static ImmutableArray<Component> Absent(Look look, Look now, PictureScene shows)

@@ -1682,7 +1682,7 @@ export interface components {
             isWanted: boolean;
         };
         /** @enum {unknown} */
-        AdviceWeight: "Grave" | "Light";
+        AdviceWeight: "Grave" | "Light" | "Told";
         AllKeptView: {
             together: components["schemas"]["ContentCost"];
             each: components["schemas"]["KeptView"][];

@@ -3,7 +3,7 @@ import { useElementVisibility } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import { useAdvice } from '@/api/queries'
 
-/** How many pieces of advice there are for a look that are not wanted so; it is asked for when it comes into sight. */
+/** How much there is for a look that the checks advise and that is not wanted so; it is asked for when it comes into sight. */
 const props = defineProps<{ look: string; desktop: number; profile: number }>()
 const isSeen = useElementVisibility(useTemplateRef<HTMLElement>('place'))
 const { data } = useAdvice(
@@ -11,7 +11,7 @@ const { data } = useAdvice(
   computed(() => props.desktop),
   computed(() => props.profile),
 )
-const loud = computed(() => data.value?.filter((one) => !one.isWanted).length ?? 0)
+const loud = computed(() => data.value?.filter((one) => one.weight !== 'Told' && !one.isWanted).length ?? 0)
 </script>
 
 <template>

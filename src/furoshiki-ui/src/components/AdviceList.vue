@@ -22,6 +22,7 @@ const { data, error } = useAdvice(toRef(props, 'look'), toRef(props, 'desktop'),
 const quiet = computed(() => data.value?.filter((one) => one.isWanted).length ?? 0)
 const showsQuiet = ref(false)
 const shown = computed(() => data.value?.filter((one) => showsQuiet.value || !one.isWanted) ?? [])
+const isFine = computed(() => data.value?.every((one) => one.weight === 'Told'))
 
 const changed = useChanged()
 const wish = useMutation({
@@ -40,13 +41,13 @@ const problem = computed(() => error.value ?? wish.error.value)
 <template>
   <section v-if="error || data" class="advice" aria-label="Advice">
     <ProblemNote v-if="problem" :error="problem" />
-    <SignalWord v-if="data && data.length === 0" signal="ready" word="The checks find nothing to say." />
-    <ul v-else-if="data">
+    <SignalWord v-if="isFine" signal="ready" word="The checks find nothing to advise." />
+    <ul v-if="shown.length > 0">
       <li
         v-for="piece in shown"
         :key="piece.key"
         class="paper"
-        :class="{ quiet: piece.isWanted }"
+        :class="{ quiet: piece.isWanted || piece.weight === 'Told' }"
         :data-advice="piece.key"
       >
         <component
@@ -55,6 +56,7 @@ const problem = computed(() => error.value ?? wish.error.value)
           @click="opens && $emit('open', piece.kind, piece.setting ?? '')"
         >
           <strong v-if="piece.isWanted">{{ piece.title }}, wanted so</strong>
+          <strong v-else-if="piece.weight === 'Told'">{{ piece.title }}</strong>
           <SignalWord v-else :signal="piece.weight === 'Grave' ? 'cannot' : 'waiting'" :word="piece.title" />
         </component>
         <p :title="piece.why">
@@ -70,10 +72,15 @@ const problem = computed(() => error.value ?? wish.error.value)
             {{ remedy }}
           </button>
         </p>
-        <p v-else-if="piece.remedies.length === 0" class="third">Nothing by itself settles it.</p>
-        <p v-else class="third">A fitting offers: {{ piece.remedies.join(', ') }}</p>
+        <p v-else-if="piece.weight !== 'Told'" class="third">
+          {{
+            piece.remedies.length > 0
+              ? `A fitting offers: ${piece.remedies.join(', ')}`
+              : 'Nothing by itself settles it.'
+          }}
+        </p>
         <button
-          v-if="profile"
+          v-if="profile && piece.weight !== 'Told'"
           class="wish second"
           :aria-label="`${piece.isWanted ? 'Advise on it again' : 'I want it so'}: ${piece.title}, ${piece.found}`"
           @click="wish.mutate({ key: piece.key, isWanted: !piece.isWanted })"
