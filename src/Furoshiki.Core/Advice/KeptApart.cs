@@ -22,6 +22,7 @@ internal static class KeptApart
             yield break;
         var (screen, name) = ground.NamedScreens[0];
         var stage = ground.StageOf(0);
+        var (work, line) = (stage.Work, stage.Scene.TypeHeight);
         Standing[] standing =
         [
             .. ground.Look[WidgetsKind.Kind] is { } widgets
@@ -58,12 +59,7 @@ internal static class KeptApart
         );
 
         Box At(Corner at) =>
-            NotificationsDrawing.BoxOf(
-                at,
-                notifications.Get(NotificationsKind.Style),
-                stage.Work,
-                stage.Scene.TypeHeight
-            );
+            NotificationsDrawing.BoxOf(at, notifications.Get(NotificationsKind.Style), work, line);
         double Share(Standing one) => one.Box.ShareUnder(At(corner));
         // What it covers so little of that no whole per cent is lost is left in peace.
         bool IsOver(Standing one, Corner at) => one.Box.ShareUnder(At(at)) >= 0.005;

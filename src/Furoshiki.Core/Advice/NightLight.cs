@@ -35,7 +35,7 @@ internal static class NightLight
         var most = others.Count > 0 ? others[others.Count / 2] * Bearable : 1;
         var isLight = main.Mean > most;
         yield return new PieceOfAdvice(
-            "light/night",
+            isLight ? "light/night" : "light/figure",
             WallpaperKind.Kind,
             null,
             isLight ? AdviceWeight.Light : AdviceWeight.Told,

@@ -143,7 +143,9 @@ public sealed record AdviceCheck(string Name, Func<AdviceGround, IEnumerable<Pie
     /// <summary>All advice for a look, the gravest first. A remedy that would not settle its own advice is not offered.</summary>
     public static ImmutableArray<PieceOfAdvice> For(AdviceGround ground) =>
         [
-            .. All.SelectMany(check =>
+            .. All.AsParallel()
+                .AsOrdered()
+                .SelectMany(check =>
                     check
                         .Find(ground)
                         .Select(piece =>
@@ -155,6 +157,7 @@ public sealed record AdviceCheck(string Name, Func<AdviceGround, IEnumerable<Pie
                             }
                         )
                 )
+                .AsSequential()
                 .OrderBy(piece => piece.Weight),
         ];
 

@@ -13,7 +13,7 @@ namespace Furoshiki.Core.Advice;
 public sealed partial record ScreenLight(double Mean, double Blue)
 {
     /// <summary>How many places are looked at along the longer side.</summary>
-    private const int Along = 96;
+    private const int Along = 60;
 
     /// <summary>How much of the screen is painted in each role, 0 to 1.</summary>
     internal IReadOnlyDictionary<string, double> Shares { get; private init; } =
@@ -30,7 +30,7 @@ public sealed partial record ScreenLight(double Mean, double Blue)
         var screen = Box.Of(ground.Screens[index]);
         var canvas = new Canvas(screen, Along / Math.Max(screen.Width, screen.Height), backdrop);
         foreach (
-            var (drawn, scale) in DesktopPicture.OverWallpaper(
+            var (drawn, scale) in DesktopPicture.AreasOverWallpaper(
                 ground.Look,
                 ground.Screens,
                 index,
@@ -87,7 +87,7 @@ public sealed partial record ScreenLight(double Mean, double Blue)
             for (var column = First(box.X); column < Math.Min(_columns, First(box.Right)); column++)
             {
                 var at = row * _columns + column;
-                _colours[at] = Contrast.Over(fill, _colours[at]);
+                _colours[at] = fill.A == byte.MaxValue ? fill : Contrast.Over(fill, _colours[at]);
                 if (opacity >= 0.5)
                     _roles[at] = drawn.Attribute("data-role")?.Value;
             }

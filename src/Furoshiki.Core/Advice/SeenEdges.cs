@@ -17,7 +17,7 @@ internal static class SeenEdges
     private const double Enough = 0.5;
 
     /// <summary>How many places of an edge are looked at, and how far beside it in px.</summary>
-    private const int Along = 60;
+    private const int Along = 40;
     private const double Beside = 4;
 
     private static IEnumerable<PieceOfAdvice> Find(AdviceGround ground)
@@ -116,7 +116,10 @@ internal static class SeenEdges
     private static PieceOfAdvice? Judge(Bar bar, Component colours)
     {
         var colour = colours.Get(Role.Panel);
-        var places = bar.Places().ToList();
+        var places = bar.Places()
+            .CountBy(place => place)
+            .Select(one => (one.Key.Within, Beyond: Lab.From(one.Key.Beyond), Count: one.Value))
+            .ToList();
         var seen = ShareSeen(colour, bar.Percent);
         if (seen >= Enough)
             return null;
@@ -136,7 +139,10 @@ internal static class SeenEdges
         );
 
         double ShareSeen(Rgba its, double percent) =>
-            (double)places.Count(place => IsSeen(its, percent, place)) / Along;
+            (double)
+                places
+                    .Where(place => IsSeen(its, percent, place.Within, place.Beyond))
+                    .Sum(place => place.Count) / Along;
 
         IEnumerable<AdviceRemedy> Remedies()
         {
@@ -170,20 +176,17 @@ internal static class SeenEdges
         }
     }
 
-    private static bool IsSeen(Rgba colour, double percent, (Rgba Within, Rgba Beyond) place) =>
-        Apart(
-            Contrast.Over(
-                colour with
-                {
-                    A = (byte)Math.Round(byte.MaxValue * percent / 100),
-                },
-                place.Within
-            ),
-            place.Beyond
-        ) >= Seen;
-
-    private static double Apart(Rgba one, Rgba other) =>
-        Lab.From(one).DifferenceTo(Lab.From(other));
+    private static bool IsSeen(Rgba colour, double percent, Rgba within, Lab beyond) =>
+        Lab.From(
+                Contrast.Over(
+                    colour with
+                    {
+                        A = (byte)Math.Round(byte.MaxValue * percent / 100),
+                    },
+                    within
+                )
+            )
+            .DifferenceTo(beyond) >= Seen;
 
     /// <summary>A window that lies on another, of which only a frame or a shadow shows the edge.</summary>
     private static PieceOfAdvice? Windows(AdviceGround ground, Component borders, Component colours)
@@ -195,7 +198,7 @@ internal static class SeenEdges
         )
             return null;
         var thickness = borders.Get(BordersKind.Thickness);
-        var apart = Apart(frame, view);
+        var apart = Lab.From(frame).DifferenceTo(Lab.From(view));
         if (thickness > 0 && apart >= Seen)
             return null;
         return new PieceOfAdvice(

@@ -40,11 +40,17 @@ public readonly record struct Rgba(byte R, byte G, byte B, byte A = 255)
         A == 255 ? $"#{R:x2}{G:x2}{B:x2}" : $"#{R:x2}{G:x2}{B:x2}{A:x2}";
 
     /// <summary>A channel with the sRGB transfer function taken off, 0 to 1. Source: IEC 61966-2-1.</summary>
-    internal static double Linear(byte channel)
-    {
-        var value = channel / 255.0;
-        return value <= 0.04045 ? value / 12.92 : Math.Pow((value + 0.055) / 1.055, 2.4);
-    }
+    internal static double Linear(byte channel) => LinearOf[channel];
+
+    private static readonly double[] LinearOf =
+    [
+        .. Enumerable
+            .Range(0, byte.MaxValue + 1)
+            .Select(channel => channel / 255.0)
+            .Select(value =>
+                value <= 0.04045 ? value / 12.92 : Math.Pow((value + 0.055) / 1.055, 2.4)
+            ),
+    ];
 
     /// <summary>This colour with another mixed in.</summary>
     /// <param name="other">The colour to mix in.</param>

@@ -117,8 +117,8 @@ public static class DesktopPicture
         );
     }
 
-    /// <summary>What is drawn on a screen over the wallpaper, each layer with the units of the drawing for a px of the screen.</summary>
-    internal static IEnumerable<(XElement Drawn, double Scale)> OverWallpaper(
+    /// <summary>The areas that are drawn on a screen over the wallpaper, each layer with the units of the drawing for a px of the screen.</summary>
+    internal static IEnumerable<(XElement Drawn, double Scale)> AreasOverWallpaper(
         Look look,
         IReadOnlyList<Screen> screens,
         int index,
@@ -126,22 +126,23 @@ public static class DesktopPicture
     )
     {
         var scale = ScaleOf(screens);
+        // Icons are pictures, so that none has to be looked up.
+        if (look[IconsKind.Kind] is { } icons)
+            look = look.With(icons with { Assets = [] });
+        var stage = new Stage(
+            new Scene(look, Kind.All, content),
+            PictureScene.Desktop,
+            screens[index],
+            AreaOf(screens[index], scale),
+            scale,
+            index == 0,
+            Stage.AllOf(screens, index, scale)
+        );
         foreach (var layer in Layers)
             if (
-                layer.Depth != Depth.Wallpaper
+                layer.Depth is not (Depth.Wallpaper or Depth.DesktopIcons or Depth.Cursor)
                 && layer.In.Contains(PictureScene.Desktop)
-                && layer.Draw(
-                    new Stage(
-                        new Scene(look, layer.Reads, content),
-                        PictureScene.Desktop,
-                        screens[index],
-                        AreaOf(screens[index], scale),
-                        scale,
-                        index == 0,
-                        Stage.AllOf(screens, index, scale)
-                    )
-                )
-                    is { } drawn
+                && layer.Draw(stage) is { } drawn
             )
                 yield return (drawn, scale);
     }
