@@ -68,6 +68,7 @@ public static class KindGuide
             SettingForm.List => "a list of texts",
             SettingForm.Screen => "a screen; `main` is the main one",
             SettingForm.Path => "a path to a file",
+            SettingForm.Keys => "keys, as in Super+Space",
             SettingForm.Time => $"a length of time, {Range()}",
             SettingForm.Extent => "a share of the edge in %, or px",
             SettingForm.Geometry => "a size and a place in px, such as `240x160+32+48`",

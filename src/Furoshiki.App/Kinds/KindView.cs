@@ -33,6 +33,9 @@ public enum SettingForm
     /// <summary>A path to a file.</summary>
     Path,
 
+    /// <summary>Keys that are pressed together, as in Super+Space.</summary>
+    Keys,
+
     /// <summary>A length of time in seconds.</summary>
     Time,
 
@@ -108,6 +111,7 @@ public sealed record KindView(
             SettingType.List => (SettingForm.List, null, null, null),
             SettingType.ScreenName => (SettingForm.Screen, null, null, null),
             SettingType.FilePath => (SettingForm.Path, null, null, null),
+            SettingType.Keys => (SettingForm.Keys, null, null, null),
             SettingType.LengthOfTime time => (SettingForm.Time, "s", time.Min, time.Max),
             SettingType.Extent => (SettingForm.Extent, null, null, null),
             SettingType.Geometry => (SettingForm.Geometry, "px", null, null),

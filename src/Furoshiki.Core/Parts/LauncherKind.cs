@@ -49,7 +49,7 @@ public static class LauncherKind
         );
 
     internal static Setting<string> Key { get; } =
-        Its.Add("key", "Key", new SettingType.FreeText(), "");
+        Its.Add("key", "Key", new SettingType.Keys(), "");
 
     /// <summary>The kind.</summary>
     public static Kind Kind { get; } =

@@ -94,6 +94,16 @@ public abstract partial record SettingType
             value is SettingValue.Text { Value: "" } ? "none" : value.ToString()!;
     }
 
+    /// <summary>Keys that are pressed together, as in "Super+Space", named as the platform names them.</summary>
+    public sealed record Keys : OfText
+    {
+        private protected override string Wanted => "keys";
+
+        /// <inheritdoc />
+        public override string Words(SettingValue value) =>
+            value is SettingValue.Text { Value: "" } ? "none" : value.ToString()!;
+    }
+
     /// <summary>The name of a file, a theme or a set; in words its ending is left out.</summary>
     public sealed record AssetName : OfText
     {

@@ -6,7 +6,7 @@ public static class ShortcutsKind
     private static readonly SettingList Its = new(SettingScope.Item);
 
     internal static Setting<string> Key { get; } =
-        Its.Add("key", "Key", new SettingType.FreeText(), "");
+        Its.Add("key", "Key", new SettingType.Keys(), "");
 
     internal static Setting<string> Command { get; } =
         Its.Add("command", "Command", new SettingType.FreeText(), "");

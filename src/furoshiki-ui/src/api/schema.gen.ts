@@ -2696,7 +2696,7 @@ export interface components {
             kind?: null | string;
         };
         /** @enum {unknown} */
-        SettingForm: "Choice" | "Text" | "Asset" | "Number" | "Flag" | "Colour" | "List" | "Screen" | "Path" | "Time" | "Extent" | "Geometry";
+        SettingForm: "Choice" | "Text" | "Asset" | "Number" | "Flag" | "Colour" | "List" | "Screen" | "Path" | "Keys" | "Time" | "Extent" | "Geometry";
         SettingRowView: {
             title: string;
             cells: components["schemas"]["CellView"][];

@@ -9,6 +9,7 @@ import EdgeControl from './controls/EdgeControl.vue'
 import ExtentControl from './controls/ExtentControl.vue'
 import FlagControl from './controls/FlagControl.vue'
 import GeometryControl from './controls/GeometryControl.vue'
+import KeysControl from './controls/KeysControl.vue'
 import ListControl from './controls/ListControl.vue'
 import NumberControl from './controls/NumberControl.vue'
 import TextControl from './controls/TextControl.vue'
@@ -54,6 +55,8 @@ const control = computed((): { is: Component; with?: object } => {
       return { is: ExtentControl }
     case 'Geometry':
       return { is: GeometryControl }
+    case 'Keys':
+      return { is: KeysControl }
     case 'Screen':
       return {
         is: ChoiceControl,

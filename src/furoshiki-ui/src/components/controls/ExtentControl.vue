@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { numberText, type ControlEmits, type ControlProps } from './values'
+import { numberText, onNumber, type ControlEmits, type ControlProps } from './values'
 
 /** How long something is along an edge: a share of it, or px. */
 const props = defineProps<ControlProps>()
@@ -10,7 +10,9 @@ const isPixels = computed(() => props.setting.value.endsWith('px'))
 const shown = computed(() => Number.parseFloat(props.setting.value))
 const most = computed(() => (isPixels.value ? 4096 : 100))
 const textOf = (number: number, px: boolean) => ({ value: numberText(number) + (px ? 'px' : '') })
-const valueOf = (event: Event) => textOf(Number((event.target as HTMLInputElement).value), isPixels.value)
+const valueOf = (number: number) => textOf(number, isPixels.value)
+const tryIt = (event: Event) => onNumber(event, shown.value, (number) => emit('try', valueOf(number)))
+const set = (event: Event) => onNumber(event, shown.value, (number) => emit('set', valueOf(number), true))
 </script>
 
 <template>
@@ -22,8 +24,8 @@ const valueOf = (event: Event) => textOf(Number((event.target as HTMLInputElemen
       min="1"
       :max="most"
       :value="shown"
-      @input="emit('try', valueOf($event))"
-      @change="emit('set', valueOf($event), true)"
+      @input="tryIt"
+      @change="set"
     />
     <input
       :id="id"
@@ -33,7 +35,7 @@ const valueOf = (event: Event) => textOf(Number((event.target as HTMLInputElemen
       :max="isPixels ? 16384 : 100"
       step="any"
       :value="shown"
-      @change="emit('set', valueOf($event), true)"
+      @change="set"
     />
     <select
       class="field"

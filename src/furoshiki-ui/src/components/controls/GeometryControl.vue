@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { ControlEmits, ControlProps } from './values'
+import { onNumber, type ControlEmits, type ControlProps } from './values'
 
 /** A place and a size, in px. */
 const props = defineProps<ControlProps>()
@@ -16,9 +16,9 @@ const numbers = computed(
   () =>
     /^(\d+)x(\d+)([+-]\d+)([+-]\d+)$/.exec(props.setting.value)?.slice(1).map(Number) ?? [240, 160, 32, 32],
 )
-function set(at: number, event: Event) {
+function set(at: number, number: number) {
   const next = [...numbers.value]
-  next[at] = Math.round(Number((event.target as HTMLInputElement).value))
+  next[at] = Math.round(number)
   const [width, height, x = 0, y = 0] = next
   const signed = (number: number) => (number < 0 ? String(number) : `+${number}`)
   emit('set', { value: `${width}x${height}${signed(x)}${signed(y)}` }, true)
@@ -34,7 +34,7 @@ function set(at: number, event: Event) {
         class="field"
         type="number"
         :value="numbers[field.at]"
-        @change="set(field.at, $event)"
+        @change="onNumber($event, numbers[field.at] ?? 0, (number) => set(field.at, number))"
       />
     </label>
   </span>

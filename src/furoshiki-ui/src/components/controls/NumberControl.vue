@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { numberText, stepOf, type ControlEmits, type ControlProps } from './values'
+import { numberText, onNumber, stepOf, type ControlEmits, type ControlProps } from './values'
 
 const props = defineProps<ControlProps & { factor?: number; unit?: string }>()
 const emit = defineEmits<ControlEmits>()
@@ -11,9 +11,9 @@ const unit = computed(() => props.unit ?? props.type.unit)
 const shown = computed(() => Number(numberText(Number(props.setting.value) / factor.value)))
 const least = computed(() => (props.type.least ?? 0) / factor.value)
 const most = computed(() => (props.type.most ?? 100) / factor.value)
-const valueOf = (event: Event) => ({
-  value: numberText(Number((event.target as HTMLInputElement).value) * factor.value),
-})
+const valueOf = (number: number) => ({ value: numberText(number * factor.value) })
+const tryIt = (event: Event) => onNumber(event, shown.value, (number) => emit('try', valueOf(number)))
+const set = (event: Event) => onNumber(event, shown.value, (number) => emit('set', valueOf(number), true))
 </script>
 
 <template>
@@ -26,8 +26,8 @@ const valueOf = (event: Event) => ({
       :max="most"
       :step="stepOf(unit)"
       :value="shown"
-      @input="emit('try', valueOf($event))"
-      @change="emit('set', valueOf($event), true)"
+      @input="tryIt"
+      @change="set"
     />
     <input
       :id="id"
@@ -37,7 +37,7 @@ const valueOf = (event: Event) => ({
       :max="most"
       step="any"
       :value="shown"
-      @change="emit('set', valueOf($event), true)"
+      @change="set"
     />
     <span class="unit third">{{ unit }}</span>
   </span>

@@ -26,5 +26,12 @@ const STEPS: Record<string, number> = { '×': 0.05, pt: 0.5 }
 /** By how much a number goes up or down. */
 export const stepOf = (unit?: string | null) => STEPS[unit ?? ''] ?? 1
 
+/** Says the number that stands in a field that is left; one that is empty has again what it had. */
+export function onNumber(event: Event, before: number, then: (number: number) => void) {
+  const field = event.target as HTMLInputElement
+  if (field.value) then(Number(field.value))
+  else field.value = String(before)
+}
+
 /** A number as it is written: without what floating point adds. */
 export const numberText = (number: number) => String(Number(number.toFixed(4)))
