@@ -12,5 +12,6 @@ export default defineConfig({
     assetsInlineLimit: 0,
     chunkSizeWarningLimit: 900,
   },
-  test: { environment: 'jsdom', server: { deps: { inline: ['vuetify'] } } },
+  // No test is to fail because the machine is busy.
+  test: { environment: 'jsdom', testTimeout: 60_000, server: { deps: { inline: ['vuetify'] } } },
 })

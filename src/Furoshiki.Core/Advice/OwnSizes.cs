@@ -10,14 +10,16 @@ internal static class OwnSizes
 {
     public static AdviceCheck Check { get; } = new("sizes", Find);
 
-    /// <summary>A size, and an icon that every set has.</summary>
-    private sealed record Use(Kind Kind, string What, Setting<double> Size, string Icon);
+    /// <summary>An icon that every set has.</summary>
+    private const string Icon = "folder";
+
+    private sealed record Use(Kind Kind, string What, Setting<double> Size);
 
     private static readonly ImmutableArray<Use> Uses =
     [
-        new(IconsKind.Kind, "Icons", IconsKind.Size, "folder"),
-        new(IconsKind.Kind, "Icons on the desktop", IconsKind.DesktopSize, "folder"),
-        new(CursorKind.Kind, "The cursor", CursorKind.Size, "default"),
+        new(IconsKind.Kind, "Icons", IconsKind.Size),
+        new(IconsKind.Kind, "Icons on the desktop", IconsKind.DesktopSize),
+        new(CursorKind.Kind, "The cursor", CursorKind.Size),
     ];
 
     private static IEnumerable<PieceOfAdvice> Find(AdviceGround ground)
@@ -26,17 +28,14 @@ internal static class OwnSizes
         {
             if (ground.Look[use.Kind] is not { } part || !part.Has(use.Size, out var size))
                 continue;
-            var set = new IconLookup(part, ground.Content);
-            // What is drawn from lines has every size.
-            if (
-                set.Find(use.Icon, size) is not var (file, _)
-                || file.EndsWith(".svg", StringComparison.Ordinal)
-            )
+            var sizes =
+                use.Kind == CursorKind.Kind
+                    ? new CursorLookup(part, ground.Content).SizesBeside(size)
+                    : new IconLookup(part, ground.Content).SizesBeside(Icon, size);
+            if (sizes is null or [] || sizes.Any(one => size >= one.Least && size <= one.Most))
                 continue;
-            if (set.Sizes.Count == 0 || set.Sizes.Any(one => size >= one.Least && size <= one.Most))
-                continue;
-            var nearest = set
-                .Sizes.Select(one => Math.Clamp(size, one.Least, one.Most))
+            var nearest = sizes
+                .Select(one => Math.Clamp(size, one.Least, one.Most))
                 .OrderBy(one => Math.Abs(one - size))
                 .ToList();
             yield return new PieceOfAdvice(
@@ -47,7 +46,7 @@ internal static class OwnSizes
                 $"{use.What} {(use.Kind == CursorKind.Kind ? "has" : "have")} a size that the set does not have",
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"{size:0} px are wanted, and the set has {string.Join(", ", set.Sizes.Select(Words))} px."
+                    $"{size:0} px are wanted, and the set has {string.Join(", ", sizes.Select(Words))} px."
                 ),
                 "A size that was drawn is wanted (Icon Theme Specification 0.13).",
                 "What is scaled from another size is blurred.",

@@ -146,6 +146,21 @@ internal static class ControlsDrawing
         );
     }
 
+    /// <summary>How far something is that goes on by itself.</summary>
+    /// <param name="scene">The look.</param>
+    /// <param name="box">Where it lies.</param>
+    /// <param name="share">How far it is, 0 to 1.</param>
+    internal static XElement Progress(Scene scene, Box box, double share)
+    {
+        var bar = box.Around(box.Width, scene.TypeHeight * 0.6);
+        return Shape.Part(
+            ControlsKind.Kind,
+            scene.Rect(bar, Role.DimText, Radius(scene)),
+            scene.Rect(bar.Inset(1), Role.View, Radius(scene)),
+            scene.Rect(bar with { Width = bar.Width * share }, Role.Accent, Radius(scene))
+        );
+    }
+
     /// <summary>How far apart rows of controls are, in lines of type.</summary>
     internal static double Spacing(Scene scene) =>
         scene[ControlsKind.Kind].Get(ControlsKind.Density) switch

@@ -62,20 +62,31 @@ public sealed class IconLookup
                 _first ??= asset.Name;
     }
 
-    /// <summary>The sizes that the set itself is meant for, the smallest first, each as the least and the most of a directory in px.</summary>
-    public IReadOnlyList<(int Least, int Most)> Sizes =>
-        _first is null
-            ? []
-            :
-            [
-                .. _sets[_first]
-                    .Directories.Where(directory => directory.Scale == 1)
-                    .Select(directory =>
-                        (directory.Least - directory.Slack, directory.Most + directory.Slack)
-                    )
-                    .Distinct()
-                    .Order(),
-            ];
+    /// <summary>
+    /// The sizes that the set itself is meant for of which an icon is drawn for some, each as the least and the most of a
+    /// directory in px; null where it is drawn from lines and so has every one, or is not there.
+    /// </summary>
+    /// <param name="name">The icon's name, without an ending.</param>
+    /// <param name="size">The size wanted in px.</param>
+    public IReadOnlyList<(int Least, int Most)>? SizesBeside(string name, double size)
+    {
+        if (
+            _first is null
+            || Find(name, size) is not var (file, _)
+            || file.EndsWith(".svg", StringComparison.Ordinal)
+        )
+            return null;
+        return
+        [
+            .. _sets[_first]
+                .Directories.Where(directory => directory.Scale == 1)
+                .Select(directory =>
+                    (directory.Least - directory.Slack, directory.Most + directory.Slack)
+                )
+                .Distinct()
+                .Order(),
+        ];
+    }
 
     /// <summary>An icon’s file name and content; null if no set has it.</summary>
     /// <param name="name">Its name, without an ending.</param>

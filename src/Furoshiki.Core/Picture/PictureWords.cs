@@ -99,6 +99,7 @@ internal static class PictureWords
         "Target",
         "Red lamp only",
         "Chime at the end",
+        "Pointers",
     ];
 
     public const string Target = "Cygnus, field 4";

@@ -132,7 +132,7 @@ internal sealed class Scene(
 )
 {
     private IconLookup? _icons;
-    private IconLookup? _cursor;
+    private CursorLookup? _cursor;
     private BorderTheme? _borders;
 
     /// <summary>What is asked for wherever text is drawn.</summary>
@@ -145,7 +145,7 @@ internal sealed class Scene(
 
     public IconLookup IconSet => _icons ??= new(this[IconsKind.Kind], Content);
 
-    public IconLookup CursorSet => _cursor ??= new(this[CursorKind.Kind], Content);
+    public CursorLookup CursorSet => _cursor ??= new(this[CursorKind.Kind], Content);
 
     public BorderTheme BorderTheme => _borders ??= BorderTheme.Of(this[BordersKind.Kind], Content);
 

@@ -7,6 +7,9 @@ namespace Furoshiki.Core.Picture;
 /// <summary>A page of settings, with a control of every sort.</summary>
 internal static class SettingsPage
 {
+    /// <summary>How many rows it has where lines stand for words.</summary>
+    private const int AsLines = 5;
+
     public static XElement Draw(Scene scene, Box box)
     {
         var line = scene.TypeHeight;
@@ -53,7 +56,8 @@ internal static class SettingsPage
         var spacing = ControlsDrawing.Spacing(scene) * line;
         for (
             var i = 0;
-            i < 5 && page.Y + line * 2.6 + (i + 1) * spacing < box.Bottom - line * 3;
+            i < (scene.HasWords ? PictureWords.Choices.Length : AsLines)
+                && page.Y + line * 2.6 + (i + 1) * spacing < box.Bottom - line * 3;
             i++
         )
         {
@@ -71,6 +75,18 @@ internal static class SettingsPage
             drawn.Add(
                 i switch
                 {
+                    1 when scene.HasWords => Shape.Group(
+                        ControlsDrawing.Slider(scene, right with { Height = line }, 0.64),
+                        ControlsDrawing.Progress(
+                            scene,
+                            right with
+                            {
+                                Y = middle + line * 0.2,
+                                Height = line,
+                            },
+                            0.42
+                        )
+                    ),
                     1 => ControlsDrawing.Slider(scene, right, 0.64),
                     2 => ControlsDrawing.Field(
                         scene,
@@ -78,6 +94,7 @@ internal static class SettingsPage
                         PictureWords.Target,
                         PictureWords.Selected
                     ),
+                    5 => CursorDrawing.Shapes(scene, right),
                     4 when scene.HasWords => ControlsDrawing.Tick(
                         scene,
                         new Box(

@@ -16,6 +16,7 @@ internal static class WindowScenes
         WidgetsKind.Kind,
         WallpaperKind.Kind,
         TerminalKind.Kind,
+        CursorKind.Kind,
         .. ControlsDrawing.Reads,
         .. IconsDrawing.Reads,
     ];

@@ -65,6 +65,12 @@ internal static class PictureEndpoints
     {
         if (PictureFile.MediaTypeOf(name) is not { } type)
             return null;
+        if (CursorFile.Is(bytes))
+        {
+            if (CursorPng.Of(bytes, name) is not { } png)
+                return null;
+            bytes = png;
+        }
         response.Headers.CacheControl = AskAgain;
         response.Headers.ContentSecurityPolicy =
             "default-src 'none'; style-src 'unsafe-inline'; sandbox";
