@@ -109,7 +109,7 @@ public sealed class DesktopsTests : IAsyncLifetime
         var file = Path.Combine(_person.App.Home, "shot.png");
         _person.Driver.GetScreenshot().SaveAsFile(file);
         _person.GoTo("/profiles/8");
-        _person.See(".savings svg");
+        _person.See(".savings .thumb");
         Find("input[type=file]").SendKeys(file);
         _person.See("img.screenshot");
         _person.GoTo("/");

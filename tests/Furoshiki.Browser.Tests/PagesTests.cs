@@ -9,7 +9,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
     [
         ("/?lineup=saving-18", "[data-profile='Red Lamp'] svg"),
         ("/?find=nothing+like+it", ".nothing"),
-        ("/profiles/7?part=icons", ".savings svg"),
+        ("/profiles/7?part=icons", ".savings .thumb"),
         ("/save", ".cover"),
         ("/compare", ".choose button"),
         ("/compare?look=now&look=saving-18&look=saving-6&settings=1", "[data-part='icons']"),
@@ -25,7 +25,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         ("/keeping", "#copies"),
         ("/desktops?desktop=3", "[data-found='sounds']"),
         ("/desktops?add=folder", ".folders button"),
-        ("/profiles/3?scene=SignIn", ".savings svg"),
+        ("/profiles/3?scene=SignIn", ".savings .thumb"),
         ("/switch?saving=18&desktop=3", "[data-test='losses']"),
         ("/fittings", ".begin svg"),
         ("/fittings/1?part=panels", "[data-setting='main/thickness']"),
@@ -179,7 +179,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
             "[data-profile='Cloud Cover'] svg",
             "dark"
         );
-        Take("profile", "/profiles/7?part=icons", ".savings svg", "light");
+        Take("profile", "/profiles/7?part=icons", ".savings .thumb", "light");
         Take("fitting", "/fittings/1?part=dock", "[data-setting='zoom']", "light");
         Take(
             "fitting-night",
@@ -205,7 +205,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         Take("safe-states", "/safe-states", ".chosen li", "light");
         Take("desktops", "/desktops", "[data-found='wallpaper']", "light");
         Take("keeping", "/keeping", "#copies", "light");
-        Take("scenes-night", "/profiles/7?scene=Settings", ".savings svg", "dark");
+        Take("scenes-night", "/profiles/7?scene=Settings", ".savings .thumb", "dark");
         Take("other-platform", "/switch?saving=18&desktop=3", "[data-test='losses']", "light");
         person.GoTo("/switch?saving=14&without=panels/side/,colours/accent");
         person.See(".within [type='checkbox']").Click();

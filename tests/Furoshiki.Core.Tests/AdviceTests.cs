@@ -304,6 +304,108 @@ public sealed class AdviceTests
             .ShouldStartWith("Opacity ");
     }
 
+    [Theory]
+    [InlineData(0, false, "There is neither a frame nor a shadow at the sides of a window.")]
+    [InlineData(2, false, null)]
+    [InlineData(0, true, null)]
+    public void Windows_that_lie_on_each_other_want_a_frame_or_a_shadow(
+        double thickness,
+        bool hasShadow,
+        string? found
+    )
+    {
+        var look = Look.Of([
+            Component.Of(
+                ColoursKind.Kind,
+                [
+                    Role.Title.Is(new Rgba(0x20, 0x20, 0x60)),
+                    Role.View.Is(new Rgba(0xF0, 0xF0, 0xF0)),
+                ]
+            ),
+            Component.Of(
+                BordersKind.Kind,
+                [BordersKind.Thickness.Is(thickness), BordersKind.Shadow.Is(hasShadow)]
+            ),
+        ]);
+        var piece = AdviceCheck
+            .For(Ground(look))
+            .SingleOrDefault(one => one.Key == "edges/borders");
+        piece?.Found.ShouldBe(found);
+        (piece is null).ShouldBe(found is null);
+        piece
+            ?.Remedies.Select(remedy => remedy.Title)
+            .ShouldBe(["Shadow under windows", "Frame of 1 px"]);
+    }
+
+    [Fact]
+    public void A_frame_in_the_colour_of_what_it_lies_on_is_none()
+    {
+        var grey = new Rgba(0xC0, 0xC0, 0xC0);
+        var look = Look.Of([
+            Component.Of(ColoursKind.Kind, [Role.Title.Is(grey), Role.View.Is(grey)]),
+            Component.Of(BordersKind.Kind, [BordersKind.Thickness.Is(4)]),
+        ]);
+        var piece = AdviceCheck.For(Ground(look)).Single(one => one.Key == "edges/borders");
+        piece.Found.ShouldBe(
+            "The frame is 0.0 from the views that it lies on, and there is no shadow."
+        );
+        piece.Remedies.Select(remedy => remedy.Title).ShouldBe(["Shadow under windows"]);
+    }
+
+    [Fact]
+    public void A_widget_over_the_dock_is_moved_beside_it()
+    {
+        var look = Look.Of([
+            Component.Of(
+                DockKind.Kind,
+                [
+                    Set("program", "Bench-Dock"),
+                    DockKind.Edge.Is(Edge.Bottom),
+                    DockKind.IconSize.Is(100),
+                    DockKind.Entries.Is(["files", "terminal"]),
+                ]
+            ),
+            Component.Of(
+                WidgetsKind.Kind,
+                // The bar is 284 px long, in the middle of 2560, and 156 high.
+                [WidgetsKind.Place.Is(new SettingValue.Geometry(1200, 1200, 160, 160), "moon")]
+            ),
+        ]);
+        var piece = AdviceCheck.For(Ground(look)).Single(one => one.Key == "apart/widgets/moon");
+        piece.Found.ShouldBe("48 % of the widget moon and the dock are at one place.");
+        var moved = After(look, piece.Remedies.Single())[WidgetsKind.Kind]!
+            .ItemAlone("moon")
+            .Get(WidgetsKind.Place)!;
+        (
+            moved.Y + moved.Height <= 1440 - 156 || moved.X + moved.Width <= 1138 || moved.X >= 1422
+        ).ShouldBeTrue(moved.ToString());
+    }
+
+    [Fact]
+    public void What_hides_is_not_judged_by_its_edge_and_covers_nothing()
+    {
+        var look = Look.Of([
+            Now[WallpaperKind.Kind]!,
+            Component.Of(ColoursKind.Kind, [Role.Panel.Is(new Rgba(0xF0, 0xF0, 0xE8))]),
+            Component.Of(
+                PanelsKind.Kind,
+                [
+                    PanelsKind.Edge.Is(Edge.Top, "main"),
+                    PanelsKind.Hides.Is(true, "main"),
+                    PanelsKind.Opacity.Is(0, "main"),
+                ]
+            ),
+            Component.Of(
+                WidgetsKind.Kind,
+                [WidgetsKind.Place.Is(new SettingValue.Geometry(0, 0, 160, 160), "moon")]
+            ),
+        ]);
+        AdviceCheck
+            .For(Ground(look))
+            .Where(one => one.Key.Split('/')[0] is "edges" or "apart")
+            .ShouldBeEmpty();
+    }
+
     [Fact]
     public void Notifications_that_cover_a_widget_are_sent_to_a_corner_where_nothing_stands()
     {

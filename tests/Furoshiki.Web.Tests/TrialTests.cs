@@ -274,4 +274,31 @@ public sealed class TrialTests() : OwnAppTests(isKilled: true)
             .Select(one => one!["title"]!.GetValue<string>())
             .ShouldNotContain("ok");
     }
+
+    [Fact]
+    public async Task A_night_look_is_set_beside_the_others_of_the_shelf_and_a_day_look_beside_none()
+    {
+        var cards = (await Server.Get("/api/profiles?desktop=1")).AsArray();
+        var nights = cards.Count(card => card!["isDark"]?.GetValue<bool>() == true);
+        nights.ShouldBeGreaterThan(2);
+        foreach (var card in cards)
+        {
+            var advice = (
+                await Server.Get(
+                    $"/api/looks/{card!["look"]}/advice?desktop=1&profile={card["id"]}"
+                )
+            ).AsArray();
+            var light = advice.SingleOrDefault(one =>
+                one!["key"]!.GetValue<string>().StartsWith("light/", StringComparison.Ordinal)
+            );
+            if (card["isDark"]?.GetValue<bool>() != true)
+                light.ShouldBeNull();
+            else
+                light!["wanted"]!
+                    .GetValue<string>()
+                    .ShouldStartWith($"Your {nights - 1} other night looks give ");
+            // What is only good to know comes after all that is advised.
+            advice.Select(one => one!["weight"]!.GetValue<string>() == "Told").ShouldBeInOrder();
+        }
+    }
 }

@@ -21,7 +21,7 @@ const saved = computed(() => profiles.value ?? [])
 </script>
 
 <template>
-  <div class="page">
+  <div class="fittings">
     <h1>Fitting</h1>
     <ProblemNote v-if="error" :error="error" />
     <ProblemNote v-if="begin.error.value" :error="begin.error.value" />
@@ -85,7 +85,7 @@ const saved = computed(() => profiles.value ?? [])
 </template>
 
 <style scoped>
-.page {
+.fittings {
   display: grid;
   gap: 14px;
 }
