@@ -3,6 +3,7 @@ using System.Collections.Immutable;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Supplies;
 using Furoshiki.Core.Colour;
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Picture;
 
@@ -82,11 +83,7 @@ public sealed class FittingPalettes(FittedLooks fittings, SampleFiles files, Ras
         ];
         var colours = PictureColours.Of(read);
         // What could not be read now may be at hand later.
-        if (read.Length < source.Files.Length)
-            return colours;
-        if (_known.Count >= MostKept)
-            _known.Clear();
-        return _known[key] = colours;
+        return read.Length < source.Files.Length ? colours : _known.Keep(key, colours, MostKept);
     }
 
     private PaletteView? View(PictureSource source)

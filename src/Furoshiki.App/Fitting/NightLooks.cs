@@ -30,8 +30,6 @@ public sealed class NightLooks(IDbContextFactory<FuroshikiDb> databases, LookLib
             .Take(MostProfiles)
             .ToList();
         var screens = string.Join(' ', ground.Screens);
-        if (_light.Count > MostKept)
-            _light.Clear();
         return
         [
             .. library
@@ -48,6 +46,8 @@ public sealed class NightLooks(IDbContextFactory<FuroshikiDb> databases, LookLib
         var key = (ground.Look.Digest, screens);
         if (_light.TryGetValue(key, out var known))
             return known;
-        return ScreenLight.Of(ground, index: 0) is { } light ? _light[key] = light.Mean : null;
+        return ScreenLight.Of(ground, index: 0) is { } light
+            ? _light.Keep(key, light.Mean, MostKept)
+            : null;
     }
 }

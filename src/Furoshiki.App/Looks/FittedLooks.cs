@@ -70,9 +70,7 @@ public sealed class FittedLooks(
             .Select(one => one.Move)
             .ToList();
         var fitting = Read(row, digests, map, known);
-        if (_known.Count >= MostOpen)
-            _known.Clear();
-        _known[id] = new Known(fitting, digests);
+        _known.Keep(id, new Known(fitting, digests), MostOpen);
         library.Remember(fitting.State.Look.Look);
         return fitting;
     }

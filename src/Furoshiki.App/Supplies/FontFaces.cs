@@ -30,9 +30,7 @@ public sealed class FontFaces
             return known;
         if (find(content) is not { } bytes)
             return null;
-        if (_faces.Count >= MostKept)
-            _faces.Clear();
-        return _faces[content] = Read(bytes);
+        return _faces.Keep(content, Read(bytes), MostKept);
     }
 
     private static FontFace? Read(byte[] bytes)

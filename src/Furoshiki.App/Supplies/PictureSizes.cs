@@ -21,9 +21,7 @@ public sealed class PictureSizes
             return known;
         if (find(content) is not { } bytes)
             return null;
-        if (_sizes.Count >= MostKept)
-            _sizes.Clear();
-        return _sizes[content] = Read(bytes);
+        return _sizes.Keep(content, Read(bytes), MostKept);
     }
 
     private static (double Width, double Height)? Read(byte[] bytes)

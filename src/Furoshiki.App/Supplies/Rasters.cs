@@ -67,11 +67,13 @@ public sealed class Rasters(SampleFiles files)
         {
             if (_known.TryGetValue(content, out known))
                 return known;
-            if (_known.Count >= MostKept)
-                _known.Clear();
-            return _known[content] = Path.GetExtension(name).ToLowerInvariant() is ".svg"
-                ? Drawn(bytes)
-                : Decoded(bytes);
+            return _known.Keep(
+                content,
+                Path.GetExtension(name).ToLowerInvariant() is ".svg"
+                    ? Drawn(bytes)
+                    : Decoded(bytes),
+                MostKept
+            );
         }
     }
 

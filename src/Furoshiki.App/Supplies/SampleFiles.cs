@@ -69,9 +69,7 @@ public sealed class SampleFiles(
             var bytes = await client.Load(new Uri(source, $"files/{digest.Hex}"), MostBytes, stop);
             if (Digest.Of(bytes) != digest)
                 return null;
-            if (_loaded.Count >= MostKept)
-                _loaded.Clear();
-            return _loaded[digest] = bytes;
+            return _loaded.Keep(digest, bytes, MostKept);
         }
         catch (SupplyException)
         {

@@ -29,8 +29,6 @@ public sealed class NearbyContent(IContentStore content, Func<IEnumerable<Tree>>
             return here;
         if (_known.TryGetValue(digest, out var known))
             return known;
-        if (_known.Count >= Most)
-            _known.Clear();
-        return content.FindTree(digest, near) is { } kept ? _known.GetOrAdd(digest, kept) : null;
+        return content.FindTree(digest, near) is { } kept ? _known.Keep(digest, kept, Most) : null;
     }
 }
