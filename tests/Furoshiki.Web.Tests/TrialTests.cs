@@ -301,4 +301,38 @@ public sealed class TrialTests() : OwnAppTests(isKilled: true)
             advice.Select(one => one!["weight"]!.GetValue<string>() == "Told").ShouldBeInOrder();
         }
     }
+
+    [Fact]
+    public async Task A_look_that_was_made_lighter_than_the_other_night_looks_is_made_dark_by_the_remedy_that_is_shown()
+    {
+        var fitting = await Begin("saving-18");
+        var (_, lighter) = await Server.Post(
+            $"/api/fittings/{fitting["id"]}/steps",
+            new JsonObject
+            {
+                ["edits"] = new JsonArray(
+                    new JsonObject
+                    {
+                        ["kind"] = "colours",
+                        ["set"] = new JsonArray(
+                            new JsonObject { ["key"] = "view", ["value"] = "#b09090" }
+                        ),
+                    }
+                ),
+            }
+        );
+        var advice = (
+            await Server.Get($"/api/looks/{lighter["look"]}/advice?desktop=1&profile=8")
+        ).AsArray();
+        var light = advice.Single(one => one!["key"]!.GetValue<string>() == "light/night")!;
+        var remedy = light["remedies"]!.AsArray()[0]!.GetValue<string>();
+        var (status, settled) = await Server.Post(
+            $"/api/fittings/{fitting["id"]}/remedies",
+            new JsonObject { ["key"] = "light/night", ["remedy"] = remedy }
+        );
+        status.ShouldBe(HttpStatusCode.OK, settled.ToJsonString());
+        (await Server.Get($"/api/looks/{settled["look"]}/advice?desktop=1&profile=8"))
+            .AsArray()
+            .ShouldContain(one => one!["key"]!.GetValue<string>() == "light/figure");
+    }
 }

@@ -15,7 +15,8 @@ public sealed class FittingAdvice(
     DesktopRegister register,
     FittingDesk desk,
     StepMaker steps,
-    LookAdvice advice
+    LookAdvice advice,
+    FittingTeller teller
 )
 {
     /// <summary>Takes a remedy, as a step.</summary>
@@ -25,7 +26,7 @@ public sealed class FittingAdvice(
         var fitting = fittings.Get(id);
         var desktop = register.Get(fitting.Row.DesktopId);
         var piece = advice
-            .Pieces(fitting.State.Look.Look, desktop, profile: null)
+            .Pieces(fitting.State.Look.Look, desktop, teller.ProfileOf(fitting))
             .FirstOrDefault(one => one.Key == form.Key);
         var remedy =
             piece?.Remedies.FirstOrDefault(one => one.Title == form.Remedy)

@@ -87,6 +87,9 @@ public sealed class FittingTeller(
             ]
             : [];
 
+    /// <summary>The profile that a fitting was begun from; null for none.</summary>
+    public long? ProfileOf(OpenFitting fitting) => Next(fitting.State.Base)?.Profile;
+
     private NextSavingView? Next(FittingMove.Base begin)
     {
         if (begin.Saving is not { } id)

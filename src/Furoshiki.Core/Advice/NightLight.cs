@@ -13,6 +13,9 @@ internal static class NightLight
     /// <summary>How many times as light as the middle one of the others a look may be.</summary>
     private const double Bearable = 1.5;
 
+    /// <summary>How much of what is bearable a remedy aims at, since some of an area lies under shadows and counts for less.</summary>
+    private const double Margin = 0.9;
+
     /// <summary>Areas, each with what is written on it.</summary>
     private static readonly ImmutableArray<(Setting<Rgba> Area, Setting<Rgba> Text)> Areas =
     [
@@ -89,14 +92,12 @@ internal static class NightLight
                 || main.Shares.GetValueOrDefault(area.Name) is not (> 0 and var share)
             )
                 continue;
-            var wanted = Contrast.Luminance(own) - (main.Mean - most) / share;
-            var least = Math.Min(Contrast.OfText, Contrast.Between(colours.Get(text), own));
+            var wanted = Contrast.Luminance(own) - (main.Mean - most * Margin) / share;
             if (
-                Contrast.NearestWhere(
+                Contrast.NearestAsReadable(
                     own,
-                    other =>
-                        Contrast.Luminance(other) <= wanted
-                        && Contrast.Between(colours.Get(text), other) >= least
+                    colours.Get(text),
+                    other => Contrast.Luminance(other) <= wanted
                 ) is
                 { } darker
             )

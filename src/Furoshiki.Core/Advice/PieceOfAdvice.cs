@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using Furoshiki.Core.Fitting;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
@@ -35,6 +36,30 @@ public sealed record AdviceRemedy(string Title, FittingStep Step)
             WallpaperKind.Kind,
             WallpaperKind.Mirrored.Is(!wallpaper.Get(WallpaperKind.Mirrored))
         );
+
+    /// <summary>Lets through no more than what something allows, in whole per cents; null where nothing that lets through less would do.</summary>
+    /// <param name="kind">The part's kind.</param>
+    /// <param name="opacity">Its setting, in per cent.</param>
+    /// <param name="item">The item that it is of; null for the part.</param>
+    /// <param name="now">What it is now.</param>
+    /// <param name="holds">What is to hold of it.</param>
+    internal static AdviceRemedy? MoreOpaque(
+        Kind kind,
+        Setting<double> opacity,
+        string? item,
+        double now,
+        Func<int, bool> holds
+    )
+    {
+        for (var percent = (int)Math.Floor(now) + 1; percent <= 100; percent++)
+            if (holds(percent))
+                return Set(
+                    string.Create(CultureInfo.InvariantCulture, $"Opacity {percent} %"),
+                    kind,
+                    opacity.Is(percent, item)
+                );
+        return null;
+    }
 
     /// <summary>Sets one setting, which names no asset.</summary>
     /// <param name="title">What it does, in a few words.</param>

@@ -130,16 +130,17 @@ internal static class ReadThrough
 
         private IEnumerable<AdviceRemedy> Remedies(List<Rgba> places)
         {
-            for (var percent = (int)Math.Floor(Percent) + 1; percent <= 100; percent++)
-                if (places.All(place => Ratio(percent, place) >= Contrast.OfText))
-                {
-                    yield return AdviceRemedy.Set(
-                        string.Create(CultureInfo.InvariantCulture, $"Opacity {percent} %"),
-                        Kind,
-                        Opacity.Is(percent, Item)
-                    );
-                    break;
-                }
+            if (
+                AdviceRemedy.MoreOpaque(
+                    Kind,
+                    Opacity,
+                    Item,
+                    Percent,
+                    percent => places.All(place => Ratio(percent, place) >= Contrast.OfText)
+                ) is
+                { } opaque
+            )
+                yield return opaque;
             var blended = places
                 .Select(place => Blended(Percent, place))
                 .OrderBy(Contrast.Luminance)

@@ -81,21 +81,17 @@ internal static class SeenEdges
             if (ground.Behind(i) is not { } backdrop)
                 continue;
             var (screen, name) = ground.NamedScreens[i];
-            foreach (
-                var (item, panel) in ground.Look[PanelsKind.Kind]?.ItemsOn(PanelsKind.Screen, name)
-                    ?? []
-            )
-                if (!panel.Get(PanelsKind.Hides))
-                    yield return new Bar(
-                        PanelsKind.Kind,
-                        PanelsKind.Opacity,
-                        item,
-                        $"the panel {item}",
-                        PanelsDrawing.BoxOf(panel, Box.Of(screen), scale: 1),
-                        panel.Get(PanelsKind.Edge),
-                        panel.Get(PanelsKind.Opacity),
-                        backdrop
-                    );
+            foreach (var (item, panel, box) in Standing.Panels(ground, screen, name))
+                yield return new Bar(
+                    PanelsKind.Kind,
+                    PanelsKind.Opacity,
+                    item,
+                    $"the panel {item}",
+                    box,
+                    panel.Get(PanelsKind.Edge),
+                    panel.Get(PanelsKind.Opacity),
+                    backdrop
+                );
             if (i == 0 && Standing.Dock(ground) is { } standing)
             {
                 var dock = ground.Look[DockKind.Kind]!;
@@ -146,25 +142,23 @@ internal static class SeenEdges
 
         IEnumerable<AdviceRemedy> Remedies()
         {
-            for (var percent = (int)Math.Floor(bar.Percent) + 1; percent <= 100; percent++)
-                if (ShareSeen(colour, percent) >= Enough)
-                {
-                    yield return AdviceRemedy.Set(
-                        string.Create(CultureInfo.InvariantCulture, $"Opacity {percent} %"),
-                        bar.Kind,
-                        bar.Opacity.Is(percent, bar.Item)
-                    );
-                    break;
-                }
-            // What can be read on it stays readable.
-            var text = colours.Get(Role.PanelText);
-            var least = Math.Min(Contrast.OfText, Contrast.Between(text, colour));
             if (
-                Contrast.NearestWhere(
+                AdviceRemedy.MoreOpaque(
+                    bar.Kind,
+                    bar.Opacity,
+                    bar.Item,
+                    bar.Percent,
+                    percent => ShareSeen(colour, percent) >= Enough
+                ) is
+                { } opaque
+            )
+                yield return opaque;
+            // What can be read on it stays readable.
+            if (
+                Contrast.NearestAsReadable(
                     colour,
-                    other =>
-                        Contrast.Between(text, other) >= least
-                        && ShareSeen(other, bar.Percent) >= Enough
+                    colours.Get(Role.PanelText),
+                    other => ShareSeen(other, bar.Percent) >= Enough
                 ) is
                 { } found
             )

@@ -48,15 +48,21 @@ internal readonly record struct Standing(string What, Box Box)
         return new Standing(
             "the icons on the desktop",
             new Box(
-                panels.Where(one => one.Edge == Edge.Left).Sum(one => one.Box.Width),
-                panels.Where(one => one.Edge == Edge.Top).Sum(one => one.Box.Height),
+                panels.Where(one => EdgeOf(one.Alone) == Edge.Left).Sum(one => one.Box.Width),
+                panels.Where(one => EdgeOf(one.Alone) == Edge.Top).Sum(one => one.Box.Height),
                 size * 2,
                 size * IconsApart * PictureWords.OnDesktop.Length
             )
         );
     }
 
-    private static IEnumerable<(string Item, Edge Edge, Box Box)> Panels(
+    private static Edge EdgeOf(Component panel) => panel.Get(PanelsKind.Edge);
+
+    /// <summary>The panels of a screen that do not hide, each alone and with where it is.</summary>
+    /// <param name="ground">The look.</param>
+    /// <param name="screen">The screen.</param>
+    /// <param name="name">What it is called in looks.</param>
+    public static IEnumerable<(string Item, Component Alone, Box Box)> Panels(
         AdviceGround ground,
         Screen screen,
         string name
@@ -64,11 +70,7 @@ internal readonly record struct Standing(string What, Box Box)
         (ground.Look[PanelsKind.Kind]?.ItemsOn(PanelsKind.Screen, name) ?? [])
             .Where(one => !one.Alone.Get(PanelsKind.Hides))
             .Select(one =>
-                (
-                    one.Item,
-                    one.Alone.Get(PanelsKind.Edge),
-                    PanelsDrawing.BoxOf(one.Alone, Box.Of(screen), scale: 1)
-                )
+                (one.Item, one.Alone, PanelsDrawing.BoxOf(one.Alone, Box.Of(screen), scale: 1))
             );
 
     /// <summary>The widgets on a screen, each with where it is drawn.</summary>

@@ -66,14 +66,12 @@ internal static class ToldApart
     {
         var view = colours.Get(Role.View);
         foreach (var (changed, stays) in new[] { (other, one), (one, other) })
-        {
-            var least = Math.Min(Contrast.OfText, Contrast.Between(changed.Colour, view));
             if (
-                Contrast.NearestWhere(
+                Contrast.NearestAsReadable(
                     changed.Colour,
+                    view,
                     colour =>
-                        Contrast.Between(colour, view) >= least
-                        && Sights
+                        Sights
                             .Prepend(Sight.Usual)
                             .All(sight => Apart(colour, stays.Colour, sight) >= Wanted)
                 ) is
@@ -84,6 +82,5 @@ internal static class ToldApart
                     ColoursKind.Kind,
                     changed.Role.Is(found)
                 );
-        }
     }
 }

@@ -88,7 +88,10 @@ internal static class WellSet
         ImmutableArray<FontFace> faces
     )
     {
-        var (screen, capital) = (ground.Screens[0], faces is [var face, ..] ? face.CapHeight : 0.7);
+        var (screen, capital) = (
+            ground.Screens[0],
+            faces is [var face, ..] ? face.CapHeight : FontFace.UsualCapHeight
+        );
         var perPoint = capital * 96 / 72 * screen.Scale;
         if (Math.Round(points * perPoint) >= Readable)
             return null;

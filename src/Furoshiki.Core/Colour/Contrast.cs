@@ -39,6 +39,20 @@ public static class Contrast
         params IReadOnlyCollection<Rgba> grounds
     ) => NearestWhere(colour, other => grounds.All(ground => Between(other, ground) >= wanted));
 
+    /// <summary>
+    /// The nearest colour of the same hue of which something holds, and that can be told from another as well as before, or as well as text
+    /// has to be.
+    /// </summary>
+    /// <param name="colour">The colour.</param>
+    /// <param name="beside">What is written on it, or what it is written on.</param>
+    /// <param name="holds">What is to hold.</param>
+    /// <returns>Null if it holds of no colour of that hue.</returns>
+    public static Rgba? NearestAsReadable(Rgba colour, Rgba beside, Func<Rgba, bool> holds)
+    {
+        var least = Math.Min(OfText, Between(colour, beside));
+        return NearestWhere(colour, other => Between(other, beside) >= least && holds(other));
+    }
+
     /// <summary>The nearest colour of the same hue, lighter or darker, of which something holds.</summary>
     /// <param name="colour">The colour.</param>
     /// <param name="holds">What is to hold.</param>

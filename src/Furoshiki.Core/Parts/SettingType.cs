@@ -82,6 +82,10 @@ public abstract partial record SettingType
         public override NativeValue Write(SettingValue value) =>
             NativeValue.Text(((SettingValue.Text)value).Value);
 
+        /// <summary>A text as it is, and an empty one in a word.</summary>
+        private protected static string WordsOrNone(SettingValue value) =>
+            value is SettingValue.Text { Value: "" } ? "none" : value.ToString()!;
+
         /// <summary>What is wanted where something else stands, in words.</summary>
         private protected virtual string Wanted => "a text";
     }
@@ -90,8 +94,7 @@ public abstract partial record SettingType
     public sealed record FreeText : OfText
     {
         /// <inheritdoc />
-        public override string Words(SettingValue value) =>
-            value is SettingValue.Text { Value: "" } ? "none" : value.ToString()!;
+        public override string Words(SettingValue value) => WordsOrNone(value);
     }
 
     /// <summary>Keys that are pressed together, as in "Super+Space", named as the platform names them.</summary>
@@ -100,8 +103,7 @@ public abstract partial record SettingType
         private protected override string Wanted => "keys";
 
         /// <inheritdoc />
-        public override string Words(SettingValue value) =>
-            value is SettingValue.Text { Value: "" } ? "none" : value.ToString()!;
+        public override string Words(SettingValue value) => WordsOrNone(value);
     }
 
     /// <summary>The name of a file, a theme or a set; in words its ending is left out.</summary>

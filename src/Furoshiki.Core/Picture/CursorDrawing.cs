@@ -32,11 +32,7 @@ internal static class CursorDrawing
                         ? Image(
                             scene,
                             shape,
-                            new Box(0, 0, size, size) with
-                            {
-                                X = box.X + i * step,
-                                Y = box.Y + (box.Height - size) / 2,
-                            }
+                            new Box(box.X + i * step, box.Y + (box.Height - size) / 2, size, size)
                         )
                         : null
             )

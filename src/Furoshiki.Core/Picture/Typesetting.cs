@@ -23,7 +23,10 @@ public enum PictureDetail
 public sealed record FontFace(int Weight, bool IsSlanted, Func<string, double> WidthOf)
 {
     /// <summary>How high a capital letter is, in its own size. Source: OpenType 1.9, OS/2 sCapHeight.</summary>
-    public double CapHeight { get; init; } = 0.7;
+    public double CapHeight { get; init; } = UsualCapHeight;
+
+    /// <summary>About how high capital letters are in most fonts, in their size.</summary>
+    public const double UsualCapHeight = 0.7;
 
     /// <summary>Whether it has further weights within itself. Source: OpenType 1.9, fvar.</summary>
     public bool IsVariable { get; init; }
@@ -194,8 +197,7 @@ internal sealed class Typesetting(PictureContent content)
             Align.End => box.Right - width,
             _ => box.X,
         };
-        // Capitals are about seven tenths of a line high.
-        var foot = box.Y + box.Height / 2 + type.Size * 0.35;
+        var foot = box.Y + box.Height / 2 + type.Size * FontFace.UsualCapHeight / 2;
         var places = hinting switch
         {
             Hinting.Full => string.Join(
