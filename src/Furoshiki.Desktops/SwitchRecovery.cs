@@ -72,6 +72,7 @@ public static class SwitchRecovery
     /// <param name="content">Where the old content is kept.</param>
     /// <param name="open">Opens a desktop's folder.</param>
     /// <param name="at">Called at every point of the way back, on its thread.</param>
+    /// <param name="result">What is told of how it ended, until more is known; null for nothing.</param>
     /// <returns>What became of it; null if it does not wait any more.</returns>
     /// <exception cref="SwitchRefusedException">Another switch is on its way there.</exception>
     /// <exception cref="IOException">The folder is not there.</exception>
@@ -81,14 +82,15 @@ public static class SwitchRecovery
         ISwitchJournal journal,
         IContentStore content,
         Func<string, DesktopFolder> open,
-        Action<SwitchPoint>? at = null
+        Action<SwitchPoint>? at = null,
+        string? result = null
     )
     {
         var folder = open(root);
         // A switch that begins keeps what is on, and one that goes back lets none begin.
         using var held = SwitchTransaction.LockOf(folder);
         at?.Invoke(new SwitchPoint("take back"));
-        return journal.TakeBack(id)
+        return journal.TakeBack(id, result)
             ? Settle(folder, root, journal, content, at).FirstOrDefault(one => one.Id == id)
             : null;
     }

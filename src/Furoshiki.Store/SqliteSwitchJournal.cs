@@ -174,15 +174,14 @@ public sealed class SqliteSwitchJournal(
     }
 
     /// <inheritdoc />
-    public bool TakeBack(long id)
+    public bool TakeBack(long id, string? result)
     {
         using var db = databases.CreateDbContext();
         return Unkept(db)
                 .Where(one => one.Id == id)
                 .ExecuteUpdate(set =>
                     set.SetProperty(one => one.State, SwitchStand.GoingBack)
-                        // How it ended is to be told anew.
-                        .SetProperty(one => one.Result, (string?)null)
+                        .SetProperty(one => one.Result, result)
                 ) > 0;
     }
 

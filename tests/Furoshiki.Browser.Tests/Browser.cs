@@ -158,6 +158,38 @@ public sealed class Person : IAsyncLifetime
         throw new TimeoutException($"The Tab key does not lead to {words}.");
     }
 
+    /// <summary>Goes on or back with the Tab key to something.</summary>
+    public void TabTo(IWebElement element)
+    {
+        for (var i = 0; i < MostTabs; i++)
+        {
+            var away = (long)
+                Driver.ExecuteScript(
+                    """
+                    const to = arguments[0]
+                    const at = document.activeElement
+                    if (at === to) return 0
+                    const all = [...document.querySelectorAll('a[href], button:enabled, input:enabled, select, textarea, summary, [tabindex]')]
+                      .filter((one) => one.tabIndex >= 0 && (one === at || one.checkVisibility({ visibilityProperty: true })))
+                    const passed = all.filter((one) => at.compareDocumentPosition(one) & Node.DOCUMENT_POSITION_PRECEDING).length
+                    const away = all.indexOf(to) - passed
+                    return away >= 0 && !all.includes(at) ? away + 1 : away
+                    """,
+                    element
+                )!;
+            if (away == 0)
+                return;
+            var tabs = string.Concat(Enumerable.Repeat(Keys.Tab, (int)Math.Abs(away)));
+            if (away > 0)
+                Type(tabs);
+            else
+                new Actions(Driver).KeyDown(Keys.Shift).SendKeys(tabs).KeyUp(Keys.Shift).Perform();
+        }
+        throw new TimeoutException(
+            $"The Tab key does not lead to {element.GetAttribute("outerHTML")}."
+        );
+    }
+
     /// <summary>Reaches something by Tab and presses it with Enter.</summary>
     public void PressByKeys(string words)
     {

@@ -21,22 +21,33 @@ public sealed partial class FittingTests : IAsyncLifetime
 
     private void Write(string key, string value)
     {
-        var field = _person.See($"[data-setting='{key}'] .field");
-        field.SendKeys(Keys.Control + "a");
-        field.SendKeys(Keys.Delete + value + Keys.Tab);
+        Reach(_person.See($"[data-setting='{key}'] .field"));
+        new Actions(_person.Driver)
+            .KeyDown(Keys.Control)
+            .SendKeys("a")
+            .KeyUp(Keys.Control)
+            .SendKeys(Keys.Delete + value + Keys.Tab)
+            .Perform();
     }
 
     private void SeeStep(string words) => _person.See(".steps li", words);
 
-    /// <summary>Whether what is pressed is pressed by keys.</summary>
+    /// <summary>Whether all is reached by the Tab key and pressed by keys.</summary>
     private bool _byKeys;
+
+    private void Reach(IWebElement element)
+    {
+        if (_byKeys)
+            _person.TabTo(element);
+        else
+            element.Click();
+    }
 
     private void Press(IWebElement element)
     {
+        Reach(element);
         if (_byKeys)
-            element.SendKeys(Keys.Enter);
-        else
-            element.Click();
+            _person.Type(Keys.Enter);
     }
 
     private void Press(string selector, string text = "") =>
@@ -65,19 +76,43 @@ public sealed partial class FittingTests : IAsyncLifetime
         _person.Gone(".borrow");
     }
 
+    /// <summary>Begins a fitting with a look, or with nothing and the parts of that look that stand on the desktop.</summary>
+    private void Begin(bool fromNothing)
+    {
+        _person.GoTo("/");
+        if (!fromNothing)
+        {
+            var card = _person.See("[data-profile='Open Night'] .open");
+            if (_byKeys)
+                _person.TabTo(card);
+            else
+                _person.PointAt("[data-profile='Open Night'] .open");
+            Press("[aria-label='Try Open Night in a fitting']");
+            _person.See("h1", "Open Night, being fitted");
+            return;
+        }
+        Press("nav a", "Fitting");
+        _person.See("h1", "Fitting");
+        Press(".nothing");
+        _person.See("h1", "New look, being fitted");
+        foreach (var kind in new[] { "wallpaper", "panels", "widgets", "dock" })
+            Borrow(kind, "Open Night");
+        SeeStep("Dock borrowed from Open Night");
+    }
+
     [Theory]
-    [InlineData(false)]
-    [InlineData(true)]
-    public void From_Open_Night_parts_of_three_looks_are_mixed_one_step_is_left_out_and_all_stands_in_the_files(
+    [InlineData(false, false)]
+    [InlineData(false, true)]
+    [InlineData(true, false)]
+    [InlineData(true, true)]
+    public void Parts_of_three_looks_are_mixed_one_step_is_left_out_and_all_stands_in_the_files(
+        bool fromNothing,
         bool byKeys
     )
     {
         _byKeys = byKeys;
         var before = (FileAt(Surface), FileAt(Windows), FileAt(Panels));
-        _person.GoTo("/");
-        _person.PointAt("[data-profile='Open Night'] .open");
-        Press("[aria-label='Try Open Night in a fitting']");
-        _person.See("h1", "Open Night, being fitted");
+        Begin(fromNothing);
 
         // The colours of the wallpaper.
         Press("#fit-colours .head");
@@ -119,15 +154,19 @@ public sealed partial class FittingTests : IAsyncLifetime
         (FileAt(Surface), FileAt(Windows), FileAt(Panels)).ShouldBe(before);
 
         Press(".fitting button, .fitting a", "Save…");
-        Press("main button, main a", "As Open Night, 3rd saving");
+        if (!fromNothing)
+            Press("main button, main a", "As Open Night, 3rd saving");
         Press("main form button[type=submit]");
-        _person.See("[data-test='opened']", "3rd saving");
+        _person.See("[data-test='opened']", fromNothing ? "1st saving" : "3rd saving");
 
         _person.Driver.Navigate().Back();
         _person.Driver.Navigate().Back();
         Press("main button, main a", "Plan a switch to this…");
         Press("[data-test='go']");
-        _person.See("[data-test='result']", "Open Night is on as it was fitted");
+        _person.See(
+            "[data-test='result']",
+            $"{(fromNothing ? "New look" : "Open Night")} is on as it was fitted"
+        );
         FileAt(Panels).ShouldContain("\"thickness\": 44");
         FileAt(Panels).ShouldContain("\"edge\": \"top\"");
         FileAt(Windows).ShouldContain("set=Inkstone-Red");
@@ -144,9 +183,11 @@ public sealed partial class FittingTests : IAsyncLifetime
             .GetAttribute("data-item")!;
         if (_byKeys)
         {
-            Focus("Panels: main, top edge").SendKeys(Keys.ArrowDown);
+            Focus("Panels: main, top edge");
+            _person.Type(Keys.ArrowDown);
             SeeStep("main, edge top → bottom");
-            Focus("Widgets: ").SendKeys(Keys.ArrowDown + Keys.ArrowLeft);
+            Focus("Widgets: ");
+            _person.Type(Keys.ArrowDown + Keys.ArrowLeft);
         }
         else
         {
@@ -180,25 +221,25 @@ public sealed partial class FittingTests : IAsyncLifetime
     [Fact]
     public void By_keys_alone_a_look_is_made_from_nothing_undone_done_again_and_put_on()
     {
+        _byKeys = true;
         _person.GoTo("/");
         _person.See("[data-profile='Open Night']");
         _person.Type("gf");
         _person.See("h1", "Fitting");
-        _person.See(".nothing").SendKeys(Keys.Enter);
+        Press(".nothing");
         _person.See("h1", "New look, being fitted");
         _person.See(".third, .second", "0 steps on nothing");
 
-        _person.See("#fit-icons .head").SendKeys(Keys.Enter);
+        Press("#fit-icons .head");
         _person.See("[data-setting='size'] input[type=number]");
         Write("size", "52");
         SeeStep("Icons: 52");
-        _person.See("#fit-icons .head").SendKeys(Keys.Enter);
-        _person.See("#fit-cursor .head").SendKeys(Keys.Enter);
-        _person
-            .See("#fit-cursor [data-setting='size'] input[type=range]")
-            .SendKeys(Keys.ArrowRight + Keys.ArrowRight);
+        Press("#fit-icons .head");
+        Press("#fit-cursor .head");
+        Reach(_person.See("#fit-cursor [data-setting='size'] input[type=range]"));
+        _person.Type(Keys.ArrowRight + Keys.ArrowRight);
         SeeStep("Cursor: 26");
-        _person.See("#fit-cursor .head").SendKeys(Keys.Enter);
+        Press("#fit-cursor .head");
         _person.Type("[");
         _person.Wait(
             () =>
@@ -211,7 +252,7 @@ public sealed partial class FittingTests : IAsyncLifetime
         SeeStep("Cursor: 26");
 
         _person.Type("p");
-        _person.See("[data-test='go']").SendKeys(Keys.Enter);
+        Press("[data-test='go']");
         _person.See("[data-test='result']", "New look is on as it was fitted");
         FileAt(Windows).ShouldContain("size=52");
         FileAt(Windows).ShouldContain("size=26");
@@ -325,6 +366,47 @@ public sealed partial class FittingTests : IAsyncLifetime
         chooser.SendKeys(own);
         SeeStep("Wallpaper: Roof hatch, a picture of your own");
         _person.See("#fit-wallpaper", "Roof hatch");
+
+        // Let go of on an entry it becomes the icon of that alone.
+        ((IJavaScriptExecutor)_person.Driver).ExecuteScript(
+            """
+            const given = new DataTransfer()
+            given.items.add(new File([arguments[1]], 'Lantern.svg'))
+            arguments[0].dispatchEvent(new DragEvent('drop', { dataTransfer: given, bubbles: true, cancelable: true }))
+            """,
+            _person.See(".look [data-kind='dock'] [data-entry='folder'] image"),
+            File.ReadAllText(own)
+        );
+        SeeStep("Icons, folder: Lantern, a picture of your own");
+        _person.See(".look [data-kind='dock'] [data-entry='folder'] image").Click();
+        _person.See("#fit-icons.opened [data-setting='folder/picture']", "Lantern");
+    }
+
+    [Fact]
+    public void Pictures_that_take_turns_are_chosen_by_their_samples_and_ordered_by_keys()
+    {
+        _person.GoTo("/fittings/1?part=wallpaper");
+        string Order() =>
+            string.Join(
+                ", ",
+                _person
+                    .Driver.FindElements(By.CssSelector("[data-setting='pictures'] [data-item]"))
+                    .Select(one => one.Text)
+            );
+        _person.See("[data-setting='pictures'] .open", "The first…").Click();
+        _person.See("[data-setting='pictures'] .choice img");
+        foreach (var picture in new[] { "Dust Lane", "Cloud Cover" })
+            _person.See("[data-setting='pictures'] .choice", picture).Click();
+        _person.Wait(() => Order() == "Dust Lane, Cloud Cover" ? "both" : null, "two in turn");
+        _person.See("[data-setting='pictures'] [data-item] img");
+        _person.TabTo(_person.See("[data-item]", "Cloud Cover"));
+        new Actions(_person.Driver)
+            .KeyDown(Keys.Alt)
+            .SendKeys(Keys.ArrowUp)
+            .KeyUp(Keys.Alt)
+            .Perform();
+        _person.Wait(() => Order() == "Cloud Cover, Dust Lane" ? "turned" : null, "turned round");
+        _person.See("#fit-wallpaper .words", "2 in turn");
     }
 
     [Fact]
@@ -428,15 +510,15 @@ public sealed partial class FittingTests : IAsyncLifetime
     {
         _person.GoTo("/fittings/1");
         var panel = Focus("Panels: main, top edge");
-        panel.SendKeys(Keys.ArrowRight);
+        _person.Type(Keys.ArrowRight);
         SeeStep("main, edge top → right");
         _person.See(".mark-name", "Panels: main, right edge");
-        panel.SendKeys(Keys.ArrowRight);
+        _person.Type(Keys.ArrowRight);
         SeeStep("main, screen main → upright; main, edge top → left");
 
         var widget = Focus("Widgets: ");
         var from = PlaceOf(widget);
-        widget.SendKeys(Keys.ArrowDown + Keys.ArrowDown + Keys.ArrowLeft);
+        _person.Type(Keys.ArrowDown + Keys.ArrowDown + Keys.ArrowLeft);
         _person.Wait(
             () =>
                 PlaceOf(widget) is var (x, y)
@@ -447,14 +529,14 @@ public sealed partial class FittingTests : IAsyncLifetime
                     : null,
             "the widget stands on the grid, to the left and lower"
         );
-        widget.SendKeys(Keys.Enter);
+        _person.Type(Keys.Enter);
         _person.See(".parts .opened", "Widgets");
     }
 
     private IWebElement Focus(string handle)
     {
         var element = _person.See($"button[aria-label^='{handle}']");
-        ((IJavaScriptExecutor)_person.Driver).ExecuteScript("arguments[0].focus()", element);
+        _person.TabTo(element);
         return element;
     }
 

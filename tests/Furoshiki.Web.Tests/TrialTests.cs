@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using System.Xml.Linq;
 using SkiaSharp;
 
 namespace Furoshiki.Web.Tests;
@@ -35,15 +36,15 @@ public sealed class TrialTests() : OwnAppTests(isKilled: true)
         JsonNode fitting,
         string name,
         byte[] bytes,
-        string scene = "Desktop",
-        string screen = ""
+        string kind = "wallpaper",
+        string item = ""
     )
     {
         using var form = new MultipartFormDataContent
         {
             { new ByteArrayContent(bytes), "file", name },
-            { new StringContent(scene), "scene" },
-            { new StringContent(screen), "screen" },
+            { new StringContent(kind), "kind" },
+            { new StringContent(item), "item" },
         };
         using var answer = await Server.Client.PostAsync(
             new Uri($"/api/fittings/{fitting["id"]}/pictures", UriKind.Relative),
@@ -170,13 +171,13 @@ public sealed class TrialTests() : OwnAppTests(isKilled: true)
     {
         var fitting = await Begin("Open Night");
         var bytes = Picture(640, 400, SKEncodedImageFormat.Jpeg);
-        var (status, after) = await Give(fitting, "Harbour at dusk.JPG", bytes, screen: "main");
+        var (status, after) = await Give(fitting, "Harbour at dusk.JPG", bytes, item: "main");
         status.ShouldBe(HttpStatusCode.OK, after.ToJsonString());
         after["undo"]!
             .GetValue<string>()
-            .ShouldBe("Wallpaper: Harbour at dusk, a picture of your own");
+            .ShouldBe("Wallpaper, main: Harbour at dusk, a picture of your own");
         // Given once more it is kept no second time.
-        await Give(fitting, "Harbour.jpg", bytes, scene: "Lock");
+        await Give(fitting, "Harbour.jpg", bytes, kind: "lock");
         var advice = (
             await Server.Get(
                 $"/api/looks/{(await Server.Get($"/api/fittings/{fitting["id"]}"))["look"]}/advice?desktop=1"
@@ -191,6 +192,56 @@ public sealed class TrialTests() : OwnAppTests(isKilled: true)
         var settings = File.ReadAllText(App.At(Surface));
         settings.ShouldContain("[Wallpaper on main]\npicture=Harbour-at-dusk.jpg");
         settings.ShouldContain("shows=picture");
+    }
+
+    [Fact]
+    public async Task A_picture_of_ones_own_becomes_the_icon_of_one_entry_cut_square_and_travels_with_the_look()
+    {
+        var fitting = await Begin("Open Night");
+        var (status, after) = await Give(
+            fitting,
+            "Owl.png",
+            Picture(900, 600, SKEncodedImageFormat.Png),
+            kind: "icons",
+            item: "utilities-terminal"
+        );
+        status.ShouldBe(HttpStatusCode.OK, after.ToJsonString());
+        foreach (var scene in new[] { "Desktop", "Menu" })
+            XElement
+                .Parse(
+                    (
+                        await Server.Get(
+                            $"/api/looks/{after["look"]}/picture?desktop=1&scene={scene}"
+                        )
+                    )["screens"]![0]!["svg"]!.GetValue<string>()
+                )
+                .Descendants()
+                .Where(one => one.Attribute("data-entry") is not null)
+                .ToLookup(
+                    one => one.Attribute("data-entry")!.Value == "utilities-terminal",
+                    one => one.ToString().Contains("/Owl.png", StringComparison.Ordinal)
+                )
+                .ShouldSatisfyAllConditions(
+                    entries => entries[true].ShouldNotBeEmpty(scene),
+                    entries => entries[true].ShouldAllBe(isOwn => isOwn),
+                    entries => entries[false].ShouldAllBe(isOwn => !isOwn)
+                );
+
+        var result = await Server.Switch(await Server.Plan("Fitting", fitting["id"]!));
+        result["switched"]!.GetValue<bool>().ShouldBeTrue(result.ToJsonString());
+        using var kept = SKBitmap.Decode(App.At("home/.local/share/entry-pictures/Owl.png"));
+        (kept.Width, kept.Height).ShouldBe((256, 256));
+        // White up to the middle, as in the picture's own middle.
+        (kept.GetPixel(100, 128), kept.GetPixel(160, 128)).ShouldBe(
+            (SKColors.White, SKColors.Black)
+        );
+        File.ReadAllText(App.At("home/.config/engawa/windows.conf"))
+            .ShouldContain("[Icon of utilities-terminal]\npicture=Owl.png\n");
+        (
+            await Give(fitting, "Owl.png", Picture(9, 9, SKEncodedImageFormat.Png), kind: "icons")
+        ).Body["detail"]!
+            .GetValue<string>()
+            .ShouldContain("which entry");
     }
 
     [Fact]
@@ -263,10 +314,10 @@ public sealed class TrialTests() : OwnAppTests(isKilled: true)
             status.ShouldBe(HttpStatusCode.UnprocessableEntity, name);
             body["detail"]!.GetValue<string>().ShouldStartWith(name);
         }
-        var (nowhere, why) = await Give(fitting, "ok.jpg", whole, scene: "SignIn");
+        var (nowhere, why) = await Give(fitting, "ok.jpg", whole, kind: "sign-in");
         nowhere.ShouldBe(HttpStatusCode.Conflict);
         why["detail"]!.GetValue<string>().ShouldContain("from no folder of your own");
-        (await Give(fitting, "ok.jpg", whole, screen: "attic")).Status.ShouldBe(
+        (await Give(fitting, "ok.jpg", whole, item: "attic")).Status.ShouldBe(
             HttpStatusCode.UnprocessableEntity
         );
         (await Server.Get($"/api/fittings/{fitting["id"]}"))["steps"]!.AsArray().ShouldBeEmpty();

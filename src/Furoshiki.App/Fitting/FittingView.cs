@@ -61,6 +61,7 @@ public sealed record FittingStepView(
 /// <param name="IsSet">Whether it is set.</param>
 /// <param name="IsChanged">Whether it is another than in what the fitting begins with.</param>
 /// <param name="HasChoices">Whether it names something that stands on the desktop or could be got for it.</param>
+/// <param name="TakesPicture">Whether it names a picture, which can be one of the person's own.</param>
 /// <param name="Held">What the desktop makes of it where it cannot hold it as it is, in a sentence; empty where it can.</param>
 public sealed record FittedSetting(
     string Key,
@@ -72,6 +73,7 @@ public sealed record FittedSetting(
     bool IsSet,
     bool IsChanged,
     bool HasChoices,
+    bool TakesPicture,
     string Held
 );
 

@@ -1,10 +1,11 @@
+using System.Collections.Immutable;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Supplies;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
-using Furoshiki.Core.Picture;
 using Furoshiki.Core.Supplies;
 
 namespace Furoshiki.App.Fitting;
@@ -24,77 +25,109 @@ public sealed class OwnPictures(
 
     private const int LongestTitle = 40;
 
+    /// <summary>Twice the size in px that entries are commonly drawn in at most.</summary>
+    private const int LargestIcon = 256;
+
     private const string Unharmed = "The fitting is as it was, and nothing was kept.";
+
+    private static readonly ImmutableArray<Kind> Parts =
+    [
+        WallpaperKind.Kind,
+        LockKind.Kind,
+        SignInKind.Kind,
+        StartUpKind.Kind,
+        IconsKind.Kind,
+    ];
 
     /// <summary>A picture takes four bytes a pixel while it is read, so one is read at a time.</summary>
     private readonly Lock _reading = new();
+
+    /// <summary>Whether a setting names a picture that can be a person's own.</summary>
+    /// <param name="map">Where everything of its part is found.</param>
+    /// <param name="key">The setting.</param>
+    public static bool CanTake(KindMap map, SettingKey key) =>
+        Parts.Contains(map.Kind)
+        && key.Name == "picture"
+        && map.Assets.Any(rule => rule.Setting == key.Name && rule.Form == AssetForm.File);
 
     /// <summary>Takes a picture, as a step.</summary>
     /// <param name="id">The number of the fitting.</param>
     /// <param name="name">The name of the file that it came in.</param>
     /// <param name="bytes">The file.</param>
-    /// <param name="scene">Where it is seen: on the locked screen, while signing in, at start-up, or else on the desktop.</param>
-    /// <param name="screen">The screen whose wallpaper it becomes; null for all of them.</param>
-    /// <exception cref="ProblemException">There is no such fitting or screen, it is no picture that can be taken, or the desktop has no place for it.</exception>
+    /// <param name="kind">The name of the part that it goes into: the wallpaper, the lock, the sign-in, the start-up or the icons.</param>
+    /// <param name="item">The screen whose wallpaper it becomes, null for all of them; or the entry whose icon it becomes.</param>
+    /// <exception cref="ProblemException">There is no such fitting, part or screen, it is no picture that can be taken, or the desktop has no place for it.</exception>
     public OpenFitting Take(
         long id,
         string name,
         ReadOnlyMemory<byte> bytes,
-        PictureScene scene,
-        string? screen
+        string kind,
+        string? item
     )
     {
         var fitting = fittings.Get(id);
         var desktop = register.Get(fitting.Row.DesktopId);
-        var kind = scene switch
-        {
-            PictureScene.Lock => LockKind.Kind,
-            PictureScene.SignIn => SignInKind.Kind,
-            PictureScene.StartUp => StartUpKind.Kind,
-            _ => WallpaperKind.Kind,
-        };
-        if (kind != WallpaperKind.Kind)
-            screen = null;
-        if (
-            screen is not null
-            && !desktop
-                .Screens.Select((one, i) => SettingType.ScreenName.Of(one.Id, isMain: i == 0))
-                .Contains(screen)
-        )
-            throw ProblemException.Field("screen", $"{desktop.Name} has no such screen.");
+        var part =
+            Parts.FirstOrDefault(one => one.Name == kind)
+            ?? throw ProblemException.Field("kind", "No such part has a picture of your own.");
+        if (!HasPlaceFor(desktop, part, item))
+            throw ProblemException.Field(
+                "item",
+                item is null
+                    ? "It has to be said which entry has the picture."
+                    : $"{part.Title} on {desktop.Name} has no place for a picture called so."
+            );
         OwnPicture picture;
         lock (_reading)
-            picture = OwnPicture.Read(name, bytes, LongestOf(desktop));
-        var supply = Kept(desktop, kind, name, picture);
+            picture = OwnPicture.Read(
+                name,
+                bytes,
+                part == IconsKind.Kind
+                    ? new PictureUse(LargestIcon, IsSquare: true)
+                    : new PictureUse(LongestOf(desktop))
+            );
+        var supply = Kept(desktop, part, name, picture);
         var asset = supply.Provides[0].Name;
-        var there = fitting.State.Look.Look[kind];
+        var there = fitting.State.Look.Look[part];
         return desk.Step(
             id,
             new StepForm(
                 [
                     new EditForm(
-                        kind.Name,
+                        part.Name,
                         [
-                            .. KeysFor(there, screen).Select(key => new ValueForm(key, asset)),
-                            .. kind == LockKind.Kind
+                            .. KeysFor(there, item).Select(key => new ValueForm(key, asset)),
+                            .. part == LockKind.Kind
                                 ? [new ValueForm("shows", "picture")]
                                 : Array.Empty<ValueForm>(),
                         ],
-                        Add: screen is not null && there?.Items.Contains(screen) != true
-                            ? [screen]
+                        Add: item is not null && there?.Items.Contains(item) != true
+                            ? [item]
                             : null,
                         Get: [supply.Id]
                     ),
                 ],
-                $"{kind.Title}: {supply.Title}, a picture of your own"
+                $"{part.Title}{(item is null ? "" : $", {item}")}: {supply.Title}, a picture of your own"
             )
         );
     }
 
+    /// <summary>An entry can be any; a screen is one that the desktop has.</summary>
+    private static bool HasPlaceFor(LiveDesktop desktop, Kind part, string? item) =>
+        part == IconsKind.Kind
+            ? item is not null
+            : item is null
+                || part == WallpaperKind.Kind
+                    && desktop
+                        .Screens.Select(
+                            (one, i) => SettingType.ScreenName.Of(one.Id, isMain: i == 0)
+                        )
+                        .Contains(item);
+
     /// <summary>On all screens it takes the place of the pictures that single ones have.</summary>
-    private static IEnumerable<string> KeysFor(Component? part, string? screen) =>
-        screen is not null
-            ? [$"{screen}/picture"]
+    private static IEnumerable<string> KeysFor(Component? part, string? item) =>
+        item is not null
+            ? [$"{item}/picture"]
             :
             [
                 "picture",

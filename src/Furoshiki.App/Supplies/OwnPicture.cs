@@ -2,6 +2,11 @@ using SkiaSharp;
 
 namespace Furoshiki.App.Supplies;
 
+/// <summary>What a picture is for.</summary>
+/// <param name="Longest">The longest side that there is use for, in px.</param>
+/// <param name="IsSquare">Whether only its middle is wanted, as wide as it is high.</param>
+public sealed record PictureUse(int Longest, bool IsSquare = false);
+
 /// <summary>A picture of a person's own as it is kept.</summary>
 /// <param name="Bytes">The file.</param>
 /// <param name="Extension">The extension of its name, such as ".png".</param>
@@ -23,9 +28,9 @@ public sealed record OwnPicture(ReadOnlyMemory<byte> Bytes, string Extension)
     /// </summary>
     /// <param name="name">The name of the file that it came in.</param>
     /// <param name="bytes">The file.</param>
-    /// <param name="longest">The longest side that there is use for, in px.</param>
+    /// <param name="use">What it is for.</param>
     /// <exception cref="ProblemException">It is damaged, too large, moves, or is no picture.</exception>
-    public static OwnPicture Read(string name, ReadOnlyMemory<byte> bytes, int longest)
+    public static OwnPicture Read(string name, ReadOnlyMemory<byte> bytes, PictureUse use)
     {
         if (Path.GetExtension(name).Equals(".svg", StringComparison.OrdinalIgnoreCase))
             return Rasters.CanDraw(bytes.ToArray())
@@ -34,7 +39,7 @@ public sealed record OwnPicture(ReadOnlyMemory<byte> Bytes, string Extension)
         using var data = SKData.CreateCopy(bytes.Span);
         using var codec = SKCodec.Create(data) ?? throw No("is no picture that can be read.");
         if (codec.FrameCount > 1)
-            throw No("moves. A wallpaper stands still; give one picture of it.");
+            throw No("moves. What it is for stands still; give one picture of it.");
         if ((long)codec.Info.Width * codec.Info.Height > Rasters.MostPixels)
             throw No(
                 $"is {codec.Info.Width} × {codec.Info.Height} px; {Rasters.MostPixels / 1_000_000} million px at most are taken."
@@ -50,10 +55,16 @@ public sealed record OwnPicture(ReadOnlyMemory<byte> Bytes, string Extension)
         if (codec.GetPixels(whole.Info, whole.GetPixels()) != SKCodecResult.Success)
             throw No("is damaged: not all of it can be read.");
         var isUpright = codec.EncodedOrigin == SKEncodedOrigin.TopLeft;
-        var share = (double)longest / Math.Max(codec.Info.Width, codec.Info.Height);
-        if (isUpright && share >= 1 && Kept.TryGetValue(codec.EncodedFormat, out var extension))
+        using var part = use.IsSquare ? Middle(whole) : whole;
+        var share = (double)use.Longest / Math.Max(part.Width, part.Height);
+        if (
+            isUpright
+            && share >= 1
+            && part.Info.Size == whole.Info.Size
+            && Kept.TryGetValue(codec.EncodedFormat, out var extension)
+        )
             return new OwnPicture(bytes, extension);
-        using var upright = Upright.Of(whole, codec.EncodedOrigin);
+        using var upright = Upright.Of(part, codec.EncodedOrigin);
         using var small =
             share < 1
                 ? upright.Resize(
@@ -73,5 +84,17 @@ public sealed record OwnPicture(ReadOnlyMemory<byte> Bytes, string Extension)
 
         ProblemException No(string why) =>
             ProblemException.Field("file", $"{Core.Content.PathText.Printable(name)} {why}");
+    }
+
+    /// <summary>The largest square in the middle of a picture.</summary>
+    private static SKBitmap Middle(SKBitmap whole)
+    {
+        var side = Math.Min(whole.Width, whole.Height);
+        var middle = new SKBitmap();
+        whole.ExtractSubset(
+            middle,
+            SKRectI.Create((whole.Width - side) / 2, (whole.Height - side) / 2, side, side)
+        );
+        return middle;
     }
 }

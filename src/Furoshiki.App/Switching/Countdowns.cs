@@ -194,7 +194,16 @@ public sealed partial class Countdowns(
     {
         var safeState = runs.ResultOf(one.Id)?.SafeState;
         if (
-            SwitchRecovery.TakeBack(one.Id, one.Root, journal, content, register.FolderAt)
+            SwitchRecovery.TakeBack(
+                one.Id,
+                one.Root,
+                journal,
+                content,
+                register.FolderAt,
+                result: SwitchRuns.Text(
+                    RunResult.Not(why, "All that it had written was taken back.", safeState)
+                )
+            )
             is not { } recovered
         )
             return null;

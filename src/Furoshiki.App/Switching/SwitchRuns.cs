@@ -56,6 +56,8 @@ public sealed class SwitchRuns(
     {
         if (Find(stand.Id) is { } run)
             return run.Result;
+        if (stand.State == SwitchStand.GoingBack)
+            return null;
         if (stand.Result is { } result)
             return JsonSerializer.Deserialize<RunResult>(result, Json);
         return stand.State switch
@@ -72,7 +74,6 @@ public sealed class SwitchRuns(
                 [],
                 []
             ),
-            SwitchStand.GoingBack => null,
             SwitchStand.WentBack => RunResult.Not(
                 stand.Waits ? "It was not kept." : "The application ended in the middle of it.",
                 stand.News ?? "All that the switch had written was taken back."
@@ -196,12 +197,15 @@ public sealed class SwitchRuns(
         return result;
     }
 
+    /// <summary>How a switch ended as the journal has it.</summary>
+    internal static string Text(RunResult result) => JsonSerializer.Serialize(result, Json);
+
     /// <summary>Keeps how a switch ended for all who ask later.</summary>
     internal void Keep(long id, RunResult result)
     {
         try
         {
-            journal.NoteResult(id, JsonSerializer.Serialize(result, Json));
+            journal.NoteResult(id, Text(result));
         }
 #pragma warning disable CA1031 // It stays in memory then, and the page still gets it.
         catch (Exception problem)

@@ -21,6 +21,13 @@ public static class IconsKind
     internal static Setting<double> DesktopSize { get; } =
         Its.Add("desktop-size", "Desktop size", Pixels, 48);
 
+    /// <summary>
+    /// What stands for one entry on the desktop, in the dock or in the launcher, whatever the set has for it. The entry is known by
+    /// the name under which the set is asked for its icon.
+    /// </summary>
+    internal static Setting<string> Picture { get; } =
+        Its.Add("picture", "Own picture", new SettingType.AssetName(), "", SettingScope.Item);
+
     /// <summary>The kind.</summary>
     public static Kind Kind { get; } =
         new("icons", "Icons", PartGroup.Symbols, Its.All, icons => icons.Join(Set, Variant, Size));

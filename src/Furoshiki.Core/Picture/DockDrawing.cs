@@ -91,7 +91,7 @@ internal static class DockDrawing
             var box = across
                 ? new Box(bar.X + at, bar.Y + gap, size, size)
                 : new Box(bar.X + (thick - size) / 2, bar.Y + at, size, size);
-            drawn.Add(IconsDrawing.Icon(scene, entries[i], box));
+            drawn.Add(IconsDrawing.Entry(scene, entries[i], box));
             if (hasLabels)
                 drawn.Add(
                     scene.Text(

@@ -30,6 +30,21 @@ internal static class IconsDrawing
                 Shape.Rect(box.Inset(box.Width * 0.1), scene.Colours[Role.DimText], 2).Opacity(0.35)
             );
 
+    /// <summary>The icon of an entry, which can have a picture of its own.</summary>
+    internal static XElement Entry(Scene scene, string name, Box box)
+    {
+        var icons = scene[IconsKind.Kind];
+        var drawn = icons.AssetNamed(icons.ItemAlone(name).Get(IconsKind.Picture))
+            is { IsFolder: false, Content: { } digest } own
+            ? Shape.Part(
+                IconsKind.Kind,
+                Shape.Image(box, scene.Content.Address(digest, own.Name), "xMidYMid slice")
+            )
+            : Icon(scene, name, box);
+        drawn.Add(new XAttribute("data-entry", name));
+        return drawn;
+    }
+
     /// <summary>Where the icons on the desktop are; nothing where there are none.</summary>
     internal static IEnumerable<Box> Column(Stage stage)
     {
@@ -57,7 +72,7 @@ internal static class IconsDrawing
         )
         {
             var y = work.Y + size * 0.5 + i * step;
-            drawn.Add(Icon(scene, PictureWords.OnDesktop[i].Icon, new Box(x, y, size, size)));
+            drawn.Add(Entry(scene, PictureWords.OnDesktop[i].Icon, new Box(x, y, size, size)));
             drawn.Add(
                 scene.Text(
                     x + size * 0.08,

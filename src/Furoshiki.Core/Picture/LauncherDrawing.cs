@@ -94,7 +94,7 @@ internal static class LauncherDrawing
             if (i == 1)
                 drawn.Add(scene.Rect(row, Role.Selection));
             drawn.Add(
-                IconsDrawing.Icon(
+                IconsDrawing.Entry(
                     scene,
                     PictureWords.Programs[i].Icon,
                     new Box(row.X + 4, row.Y + 3, line - 6, line - 6)
@@ -135,7 +135,7 @@ internal static class LauncherDrawing
                     var y = box.Y + i / 4 * stepY;
                     return new[]
                     {
-                        IconsDrawing.Icon(scene, program.Icon, new Box(x, y, icon, icon)),
+                        IconsDrawing.Entry(scene, program.Icon, new Box(x, y, icon, icon)),
                         scene.Text(
                             x,
                             y + icon + scene.TypeHeight * 0.8,

@@ -49,8 +49,10 @@ public interface ISwitchJournal
     void End(long id, JournalState state, IReadOnlyList<Tree> aside);
 
     /// <summary>Notes that a switch that is done and waits to be kept is taken back: it is unfinished from then on, and goes back.</summary>
+    /// <param name="id">The switch's number.</param>
+    /// <param name="result">What is told of how it ended, until more is known; null for nothing.</param>
     /// <returns>Whether it waited for that; if not, it was kept, or taken back, before.</returns>
-    bool TakeBack(long id);
+    bool TakeBack(long id, string? result);
 
     /// <summary>The switches that neither came to their end nor went back, the first one first.</summary>
     /// <param name="root">The desktop's folder; null for those of all.</param>

@@ -99,8 +99,8 @@ internal static class FittingEndpoints
     private static FittingView Picture(
         long id,
         IFormFile file,
-        [FromForm] PictureScene scene,
-        [FromForm] string? screen,
+        [FromForm] string kind,
+        [FromForm] string? item,
         OwnPictures pictures,
         FittingTeller teller
     )
@@ -112,8 +112,8 @@ internal static class FittingEndpoints
                 id,
                 file.FileName,
                 bytes.ToArray(),
-                scene,
-                string.IsNullOrEmpty(screen) ? null : screen
+                kind,
+                string.IsNullOrEmpty(item) ? null : item
             )
         );
     }
@@ -234,7 +234,9 @@ internal static class FittingEndpoints
             .DisableAntiforgery()
             .WithMetadata(new RequestSizeLimitAttribute(OwnPictures.MostBytes))
             .WithName("takePicture")
-            .WithSummary("Take a picture of one's own as a wallpaper, or onto the locked screen")
+            .WithSummary(
+                "Take a picture of one's own as a wallpaper, onto the locked screen, or as the icon of an entry"
+            )
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         one.MapPost(
                 "/trial",

@@ -1,6 +1,6 @@
 import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/vue-query'
 import { useDebounceFn, useEventListener } from '@vueuse/core'
-import { computed, onScopeDispose, ref, type Ref } from 'vue'
+import { computed, onScopeDispose, ref, type MaybeRef, type Ref } from 'vue'
 import { keyOf, STAYS, useChanged } from './asked'
 import { api, take, type Schemas } from './client'
 
@@ -259,9 +259,15 @@ export const useTrials = (
   })
 
 /** What a setting of a fitting that names an asset could name. */
-export const useChoicesOf = (fitting: Ref<number>, kind: Ref<string>, setting: Ref<string>) =>
+export const useChoicesOf = (
+  fitting: Ref<number>,
+  kind: Ref<string>,
+  setting: Ref<string>,
+  enabled: MaybeRef<boolean> = true,
+) =>
   useQuery({
     queryKey: keyOf('fitting', fitting, 'choices', kind, setting),
+    enabled,
     queryFn: () =>
       take(
         api.GET('/api/fittings/{id}/parts/{kind}/choices/{setting}', {

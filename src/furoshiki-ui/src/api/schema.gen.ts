@@ -1438,7 +1438,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Take a picture of one's own as a wallpaper, or onto the locked screen */
+        /** Take a picture of one's own as a wallpaper, onto the locked screen, or as the icon of an entry */
         post: operations["takePicture"];
         delete?: never;
         options?: never;
@@ -1956,6 +1956,7 @@ export interface components {
             isSet: boolean;
             isChanged: boolean;
             hasChoices: boolean;
+            takesPicture: boolean;
             held: string;
         };
         FittingBaseView: {
@@ -8018,9 +8019,9 @@ export interface operations {
                 "multipart/form-data": {
                     file: components["schemas"]["IFormFile"];
                 } & {
-                    scene: components["schemas"]["PictureScene"];
+                    kind: string;
                 } & {
-                    screen?: string;
+                    item?: string;
                 };
             };
         };

@@ -34,7 +34,7 @@ import ScreenPicture from './ScreenPicture.vue'
 
 const props = defineProps<Picture>()
 const emit = defineEmits<{
-  open: [kind: string, role: string]
+  open: [kind: string, role: string, entry: string]
   move: [move: Move]
   moved: [move: Move, isByKey: boolean]
 }>()
@@ -73,10 +73,12 @@ function handleOf(event: Event) {
   const part = target.closest<SVGGraphicsElement>('[data-kind]:not([data-role])') ?? role
   const shown = role ?? part
   if (!part || !shown) return undefined
-  const names = [part, shown].map((one) => one.dataset.name ?? '')
+  const entry = part.dataset.entry ?? ''
+  const names = [...[part, shown].map((one) => one.dataset.name ?? ''), entry].filter(Boolean)
   return {
     kind: part.dataset.kind ?? '',
     role: role?.dataset.role ?? '',
+    entry,
     name: [...new Set(names)].join(': '),
     shown,
   }
@@ -148,7 +150,7 @@ function open(event: MouseEvent) {
   // What was moved is not opened.
   if (isMoving.value) return (isMoving.value = false)
   const handle = props.pointable ? handleOf(event) : undefined
-  if (handle) emit('open', handle.kind, handle.role)
+  if (handle) emit('open', handle.kind, handle.role, handle.entry)
 }
 </script>
 
@@ -200,7 +202,7 @@ function open(event: MouseEvent) {
         @focus="((focused = handle), markMovable(handle))"
         @blur="((focused = undefined), (mark = undefined))"
         @keydown="press($event, handle)"
-        @click="emit('open', handle.kind, '')"
+        @click="emit('open', handle.kind, '', '')"
       />
     </template>
     <span v-if="corner && data?.accent" class="corner" :style="{ backgroundColor: data.accent }" />

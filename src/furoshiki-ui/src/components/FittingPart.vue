@@ -19,6 +19,7 @@ const emit = defineEmits<{
   try: [edits: Edit[]]
   step: [edits: Edit[], continues: boolean, title?: string]
   borrow: []
+  own: [picture: File, item: string]
 }>()
 
 const typeOf = (setting: Schemas['FittedSetting']) =>
@@ -48,7 +49,12 @@ function add() {
   const begin: Value =
     first.form === 'List'
       ? { items: [] }
-      : { value: { Screen: 'main', Flag: 'true', Choice: first.choices[0] }[first.form as string] ?? item }
+      : {
+          value:
+            { Screen: 'main', Flag: 'true', Choice: first.choices[0] }[first.form as string] ??
+            // What an item is called may well be what it names, but for a picture.
+            (first.name === 'picture' ? '' : item),
+        }
   emit('step', [edit({ add: [item], set: [{ key: `${item}/${first.name}`, ...begin }] })], false)
   added.value = ''
 }
@@ -77,6 +83,7 @@ function add() {
       :problem="problem?.field === one.key ? problem : undefined"
       @try="emit('try', [setting(one.key, $event)])"
       @set="(value: Value, continues: boolean) => emit('step', [setting(one.key, value)], continues)"
+      @own="emit('own', $event, one.item ?? '')"
     />
     <section v-for="item in part.items" :key="item" :aria-label="item">
       <div class="row item">
@@ -100,6 +107,7 @@ function add() {
         :problem="problem?.field === one.key ? problem : undefined"
         @try="emit('try', [setting(one.key, $event)])"
         @set="(value: Value, continues: boolean) => emit('step', [setting(one.key, value)], continues)"
+        @own="emit('own', $event, one.item ?? '')"
       />
     </section>
     <form v-if="hasItems" class="row add" @submit.prevent="add">

@@ -19,6 +19,7 @@ defineEmits<{
   step: [edits: Edit[], continues: boolean, title?: string]
   borrow: [kind: string]
   paint: [role: string]
+  own: [picture: File, kind: string, item: string]
 }>()
 const opened = defineModel<string>({ required: true })
 /** The setting that was come to from the picture. */
@@ -72,6 +73,7 @@ watch(
           @try="$emit('try', $event)"
           @step="(...step: [Edit[], boolean, string?]) => $emit('step', ...step)"
           @borrow="$emit('borrow', part.kind)"
+          @own="(picture: File, item: string) => $emit('own', picture, part.kind, item)"
           @focusin="$emit('paint', part.kind === 'colours' ? settingOf($event) : '')"
           @focusout="$emit('paint', '')"
         />

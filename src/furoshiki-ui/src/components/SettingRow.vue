@@ -26,7 +26,11 @@ const props = defineProps<{
   /** Whether it says why no picture shows it. */
   saysUnseen?: boolean
 }>()
-const emit = defineEmits<{ try: [value: Value]; set: [value: Value, continues: boolean] }>()
+const emit = defineEmits<{
+  try: [value: Value]
+  set: [value: Value, continues: boolean]
+  own: [picture: File]
+}>()
 
 const id = computed(() => `set-${props.setting.key.replaceAll(/[^\w-]/g, '_')}`)
 const EDGES = ['top', 'bottom', 'left', 'right']
@@ -81,6 +85,7 @@ const control = computed((): { is: Component; with?: object } => {
       :kind="kind"
       @try="emit('try', $event)"
       @set="(value: Value, continues: boolean) => emit('set', value, continues)"
+      @own="emit('own', $event)"
     />
     <VBtn
       v-if="setting.isSet"

@@ -130,12 +130,12 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
   const rebase = (look: string) =>
     act(() => take(api.PUT('/api/fittings/{id}/base', { params: { path: path.value }, body: { look } })))
   /** Takes a picture of the person's own: for one screen, or for all. */
-  const takePicture = (file: File, screen: string) =>
+  const takePicture = (file: File, kind: string, item: string) =>
     act(() => {
       const body = new FormData()
       body.append('file', file)
-      body.append('scene', scene.value ?? 'Desktop')
-      body.append('screen', screen)
+      body.append('kind', kind)
+      body.append('item', item)
       return take(
         api.POST('/api/fittings/{id}/pictures', {
           params: { path: path.value },

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ProblemError, type Schemas } from '@/api/client'
 import { useKinds, useSight } from '@/api/queries'
@@ -10,6 +10,7 @@ import DrawnPicture from '@/components/DrawnPicture.vue'
 import FittingParts from '@/components/FittingParts.vue'
 import FittingSteps from '@/components/FittingSteps.vue'
 import NameForm from '@/components/NameForm.vue'
+import PictureChooser from '@/components/PictureChooser.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import SightControl from '@/components/SightControl.vue'
 import SignalWord from '@/components/SignalWord.vue'
@@ -68,13 +69,16 @@ const parts = computed(() => view.value?.parts ?? [])
 const steps = computed(() => view.value?.steps.filter((step) => !step.isOut).length ?? 0)
 
 /** Pressing opens the part; pressing again what is open already leads to the colour that paints it. */
-function open(kind: string, role: string) {
+function open(kind: string, role: string, entry: string) {
   const isOpen = opened.value === kind
   if (role && (isOpen || !parts.value.some((part) => part.kind === kind))) {
     opened.value = 'colours'
     at.value = role
   } else {
-    at.value = ''
+    const own = parts.value
+      .flatMap((part) => part.settings)
+      .find((one) => kind === 'icons' && one.item === entry)
+    at.value = own?.key ?? ''
     opened.value = kind
   }
 }
@@ -115,20 +119,25 @@ function leaveSheet() {
   fitting.release()
 }
 const toggleSheet = (of: string) => (sheet.value === of ? leaveSheet() : (sheet.value = of))
-/** A picture of the person's own: it goes onto the screen on which it is let go, or, if it is chosen, onto all. */
-const chooser = useTemplateRef<HTMLInputElement>('chooser')
+/** The part whose picture fills the scene. */
+const ground = computed(() => {
+  const subject = view.value?.scenes.find((one) => one.scene === scene.value)?.subject
+  const kind = kinds.value?.find((one) => one.name === subject)
+  return kind?.settings.some((one) => one.name === 'picture') ? kind.name : 'wallpaper'
+})
 const isOver = ref(false)
-function takeChosen() {
-  const file = chooser.value?.files?.[0]
-  if (file) void fitting.takePicture(file, '')
-  if (chooser.value) chooser.value.value = ''
-}
+/** A picture of the person's own becomes the icon of the entry on which it is let go, or else the ground of that screen. */
 function takeDropped(event: DragEvent) {
   isOver.value = false
   const file = event.dataTransfer?.files[0]
-  const on = (event.target as Element).closest<HTMLElement>('[data-screen]')?.dataset.screen
+  if (!file) return
+  const target = event.target as Element
+  const entry = target.closest<SVGElement>('[data-entry]')?.dataset.entry
+  if (entry) return void fitting.takePicture(file, 'icons', entry)
+  const on = target.closest<HTMLElement>('[data-screen]')?.dataset.screen
   const at = now.value?.desktop.screens.findIndex((screen) => screen.id === on) ?? -1
-  if (file) void fitting.takePicture(file, screens.value.length > 1 ? (screens.value[at] ?? '') : '')
+  const hasScreens = ground.value === 'wallpaper' && screens.value.length > 1
+  void fitting.takePicture(file, ground.value, hasScreens ? (screens.value[at] ?? '') : '')
 }
 const planOf = computed(() => ({ name: 'switch', query: { fitting: id.value } }))
 
@@ -211,15 +220,11 @@ useKeys({
           @click="toggleSheet('looks')"
           >The line-up in turn</VBtn
         >
-        <VBtn title="Or drop one on a screen" @click="chooser?.click()">Your own picture…</VBtn>
-        <input
-          ref="chooser"
-          type="file"
-          accept="image/*"
-          hidden
-          aria-label="A picture of your own"
-          @change="takeChosen"
-        />
+        <PictureChooser
+          title="Or drop one on a screen, or on an icon"
+          @take="fitting.takePicture($event, ground, '')"
+          >Your own picture…</PictureChooser
+        >
         <span class="push row"><SightControl v-model:sight="sight" v-model:strength="strength" /></span>
       </div>
       <ContactSheet
@@ -271,6 +276,7 @@ useKeys({
         @step="step"
         @borrow="borrows = $event"
         @paint="painted = $event"
+        @own="fitting.takePicture"
       />
       <div class="foot">
         <VBtn class="main tall" :to="planOf">Plan a switch to this…</VBtn>

@@ -1,12 +1,28 @@
 <script setup lang="ts">
 import { IconArrowDown, IconArrowUp, IconX } from '@tabler/icons-vue'
-import { nextTick, ref, watch } from 'vue'
+import { computed, nextTick, ref, toRef, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
+import type { Schemas } from '@/api/client'
+import { useChoicesOf } from '@/api/queries'
+import ProblemNote from '../ProblemNote.vue'
+import ChoiceList from './ChoiceList.vue'
+import ChoiceSamples from './ChoiceSamples.vue'
 import type { ControlEmits, ControlProps } from './values'
 
-/** A list of texts, ordered by drag and by keys. */
+/** A list, ordered by drag and by keys: of texts, or of what could be named, chosen by what it is like. */
 const props = defineProps<ControlProps>()
 const emit = defineEmits<ControlEmits>()
+type Choice = Schemas['FittingChoice']
+
+const hasChoices = computed(() => props.setting.hasChoices)
+const { data: choices, error } = useChoicesOf(
+  toRef(props, 'fitting'),
+  toRef(props, 'kind'),
+  computed(() => props.setting.name),
+  hasChoices,
+)
+const choiceOf = (item: string) => choices.value?.find((one) => one.value === item)
+const titleOf = (item: string) => choiceOf(item)?.title ?? item
 
 const items = ref<string[]>([])
 watch(
@@ -16,8 +32,22 @@ watch(
 )
 const added = ref('')
 const list = ref<HTMLElement>()
+const isOpen = ref(false)
 
-const keep = (next: string[]) => emit('set', { items: next }, false)
+const keep = (next: string[], get?: string[]) => emit('set', { items: next, get }, false)
+const withOne = ({ value, get }: Choice) => ({
+  items: [...items.value, value],
+  get: get ? [get] : undefined,
+})
+function choose(choice: Choice) {
+  const { items: next, get } = withOne(choice)
+  keep(next, get)
+}
+function open() {
+  isOpen.value = !isOpen.value
+  // What was only tried is let go of.
+  if (!isOpen.value) emit('try', { items: items.value })
+}
 function add() {
   if (!added.value.trim()) return
   keep([...items.value, added.value.trim()])
@@ -42,29 +72,50 @@ async function move(from: number, by: number) {
           class="name"
           type="button"
           data-item
-          :aria-label="`${item}, ${i + 1} of ${items.length}; Alt and arrow keys move it`"
+          :aria-label="`${titleOf(item)}, ${i + 1} of ${items.length}; Alt and arrow keys move it`"
           @keydown.alt.up.prevent="move(i, -1)"
           @keydown.alt.down.prevent="move(i, 1)"
           @keydown.delete="keep(items.filter((_, at) => at !== i))"
         >
-          {{ item }}
+          <ChoiceSamples v-if="choiceOf(item)" :choice="choiceOf(item)!" :most="1" />
+          {{ titleOf(item) }}
         </button>
-        <VBtn class="bare" :disabled="i === 0" :aria-label="`Move ${item} up`" @click="move(i, -1)"
+        <VBtn class="bare" :disabled="i === 0" :aria-label="`Move ${titleOf(item)} up`" @click="move(i, -1)"
           ><IconArrowUp :size="13"
         /></VBtn>
         <VBtn
           class="bare"
           :disabled="i === items.length - 1"
-          :aria-label="`Move ${item} down`"
+          :aria-label="`Move ${titleOf(item)} down`"
           @click="move(i, 1)"
           ><IconArrowDown :size="13"
         /></VBtn>
-        <VBtn class="bare" :aria-label="`Take ${item} out`" @click="keep(items.filter((_, at) => at !== i))"
+        <VBtn
+          class="bare"
+          :aria-label="`Take ${titleOf(item)} out`"
+          @click="keep(items.filter((_, at) => at !== i))"
           ><IconX :size="13"
         /></VBtn>
       </li>
     </VueDraggable>
-    <form class="add" @submit.prevent="add">
+    <template v-if="hasChoices">
+      <VBtn :id="id" class="open" :aria-expanded="isOpen" @click="open">{{
+        items.length > 0 ? 'One more…' : 'The first…'
+      }}</VBtn>
+      <ProblemNote v-if="isOpen && error" :error="error" />
+      <ChoiceList
+        v-if="isOpen && choices"
+        :choices="choices"
+        chosen=""
+        :what="type.title.toLowerCase()"
+        verb="Add"
+        @try="emit('try', withOne($event))"
+        @choose="choose"
+        @name="keep([...items, $event])"
+        @leave="open"
+      />
+    </template>
+    <form v-else class="add" @submit.prevent="add">
       <input
         :id="id"
         v-model="added"
@@ -96,6 +147,9 @@ li + li {
 }
 
 .name {
+  display: flex;
+  gap: 8px;
+  align-items: center;
   padding: 2px 8px;
   cursor: grab;
   overflow-wrap: anywhere;
@@ -103,6 +157,10 @@ li + li {
 
 .list :deep(.v-btn.v-btn) {
   height: 24px;
+}
+
+.open {
+  justify-self: start;
 }
 
 .add {

@@ -46,7 +46,7 @@ const set = (event: Event) => onNumber(event, shown.value, (number) => emit('set
 <style scoped>
 .number {
   display: grid;
-  grid-template-columns: minmax(60px, 1fr) 58px 20px;
+  grid-template-columns: minmax(60px, 1fr) 58px minmax(20px, auto);
   gap: 6px;
   align-items: center;
 }

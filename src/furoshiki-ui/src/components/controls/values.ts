@@ -19,6 +19,7 @@ export interface ControlProps {
 export interface ControlEmits {
   try: [value: Value]
   set: [value: Value, continues: boolean]
+  own: [picture: File]
 }
 
 const STEPS: Record<string, number> = { '×': 0.05, pt: 0.5 }
