@@ -156,6 +156,11 @@ public sealed partial class FittingTests : IAsyncLifetime
         Press(".fitting button, .fitting a", "Save…");
         if (!fromNothing)
             Press("main button, main a", "As Open Night, 3rd saving");
+        else
+        {
+            Reach(_person.See("#name"));
+            _person.Type("Roof at Dusk");
+        }
         Press("main form button[type=submit]");
         _person.See("[data-test='opened']", fromNothing ? "1st saving" : "3rd saving");
 
@@ -371,15 +376,15 @@ public sealed partial class FittingTests : IAsyncLifetime
         ((IJavaScriptExecutor)_person.Driver).ExecuteScript(
             """
             const given = new DataTransfer()
-            given.items.add(new File([arguments[1]], 'Lantern.svg'))
+            given.items.add(new File([arguments[1]], 'Owl.svg'))
             arguments[0].dispatchEvent(new DragEvent('drop', { dataTransfer: given, bubbles: true, cancelable: true }))
             """,
             _person.See(".look [data-kind='dock'] [data-entry='folder'] image"),
             File.ReadAllText(own)
         );
-        SeeStep("Icons, folder: Lantern, a picture of your own");
+        SeeStep("Icons, folder: Owl, a picture of your own");
         _person.See(".look [data-kind='dock'] [data-entry='folder'] image").Click();
-        _person.See("#fit-icons.opened [data-setting='folder/picture']", "Lantern");
+        _person.See("#fit-icons.opened [data-setting='folder/picture']", "Owl");
     }
 
     [Fact]
