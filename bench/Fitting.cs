@@ -26,6 +26,15 @@ internal sealed class Fitting : IDisposable
         _look = _server.Ask("/api/fittings/1")["look"]!.GetValue<string>();
     }
 
+    /// <summary>The slider dragged in a browser.</summary>
+    /// <param name="moves">How many times it is moved a little.</param>
+    /// <returns>How long each took in ms until its picture was painted, shortest first.</returns>
+    public IReadOnlyList<double> Drag(int moves)
+    {
+        using var browser = new InBrowser(_server.Entrance);
+        return browser.Drag(moves);
+    }
+
     private JsonObject Slider() =>
         new()
         {

@@ -16,6 +16,9 @@ internal sealed class Serving : IDisposable
     private readonly HttpClient _client;
     private readonly List<Stream> _windows = [];
 
+    /// <summary>The address that lets a browser in.</summary>
+    public Uri Entrance { get; }
+
     /// <summary>Starts it.</summary>
     /// <param name="repository">The folder of the project.</param>
     /// <param name="data">The data folder.</param>
@@ -48,6 +51,7 @@ internal sealed class Serving : IDisposable
             address = Regex.Match(line, @"http://(\S+?):(\d+)/enter\?key=(\S+)");
         if (address is not { Success: true })
             throw new InvalidOperationException("The server did not start.");
+        Entrance = new Uri(address.Value);
         _client = new HttpClient
         {
             BaseAddress = new Uri($"http://127.0.0.1:{address.Groups[2].Value}"),
@@ -92,7 +96,7 @@ internal sealed class Serving : IDisposable
         using var form = new MultipartFormDataContent
         {
             { new ByteArrayContent(bytes), "file", name },
-            { new StringContent("Desktop"), "scene" },
+            { new StringContent("wallpaper"), "kind" },
         };
         using var answer = _client.PostAsync(path, form).Result;
         answer.EnsureSuccessStatusCode();

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Microsoft.Data.Sqlite;
 
 namespace Furoshiki.Web.Tests;
 
@@ -55,6 +56,21 @@ public sealed class FittingTests() : OwnAppTests(isKilled: true)
             new JsonObject { ["isOut"] = isOut }
         );
         return JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+    }
+
+    /// <summary>Changes the database of a fitting by another program.</summary>
+    private async Task Change(string sql, JsonNode fitting)
+    {
+        await using var connection = new SqliteConnection(
+            $"Data Source={Path.Combine(App.Data, "furoshiki.db")};Pooling=False"
+        );
+        await connection.OpenAsync();
+        await using var command = connection.CreateCommand();
+#pragma warning disable CA2100 // It is the test's own.
+        command.CommandText = sql;
+#pragma warning restore CA2100
+        command.Parameters.AddWithValue("$id", fitting["id"]!.GetValue<long>());
+        await command.ExecuteNonQueryAsync();
     }
 
     private Task<JsonNode> Open(JsonNode fitting) => Server.Get($"/api/fittings/{fitting["id"]}");
@@ -167,6 +183,86 @@ public sealed class FittingTests() : OwnAppTests(isKilled: true)
         after["look"]!.GetValue<string>().ShouldBe(step["look"]!.GetValue<string>());
         after["base"]!["next"].ShouldBeNull();
         (await Server.Plan("Fitting", fitting["id"]!))["fingerprint"].ShouldNotBeNull();
+    }
+
+    [Fact]
+    public async Task A_supply_that_goes_away_while_it_is_tried_is_missing_by_name_and_everything_else_goes_on()
+    {
+        var fitting = await Begin("Open Night");
+        var teal = (await Server.Get($"/api/fittings/{fitting["id"]}/parts/icons/choices/set"))
+            .AsArray()
+            .Single(one => one!["title"]!.GetValue<string>() == "Inkstone Teal")!;
+        var edit = Set("icons", "set", teal["value"]!.GetValue<string>());
+        edit["get"] = new JsonArray(teal["get"]!.DeepClone());
+        var tried = await Step(fitting, edit);
+        var catalogue = (await Server.Get("/api/catalogues"))[0]!["id"];
+        using var gone = await Server.Client.DeleteAsync(
+            new Uri($"/api/catalogues/{catalogue}", UriKind.Relative)
+        );
+        gone.EnsureSuccessStatusCode();
+
+        var after = await Step(tried, Set("icons", "size", "52"));
+        after["steps"]!.AsArray().Count.ShouldBe(2);
+        var plan = await Server.Plan("Fitting", fitting["id"]!);
+        var refused = plan["refused"]!.AsArray().ShouldHaveSingleItem()!;
+        refused["reason"]!.GetValue<string>().ShouldStartWith("Inkstone-Teal is not here");
+        refused["remedies"]!.AsArray().ShouldNotBeEmpty();
+        // Another set in its place, and all of it can be put on.
+        await Leave(after, 1, isOut: true);
+        var result = await Server.Switch(await Server.Plan("Fitting", fitting["id"]!));
+        result["switched"]!.GetValue<bool>().ShouldBeTrue(result.ToJsonString());
+    }
+
+    [Fact]
+    public async Task A_step_that_cannot_be_read_is_told_and_the_steps_beside_it_stand()
+    {
+        var fitting = await Begin("Open Night");
+        await Step(fitting, Set("panels", "main/thickness", "40"));
+        await Step(fitting, Set("icons", "size", "52"));
+        await Change(
+            """
+            UPDATE FittingMoves SET Move = (SELECT Look FROM Savings LIMIT 1) WHERE FittingId = $id AND Number = 1;
+            UPDATE Fittings SET Revision = Revision + 1 WHERE Id = $id;
+            """,
+            fitting
+        );
+        var after = await Open(fitting);
+        var unread = after["steps"]![0]!;
+        unread["title"]!.GetValue<string>().ShouldBe("Something that cannot be read");
+        unread["idle"]![0]!.GetValue<string>().ShouldEndWith("It does nothing here, and is kept.");
+        after["steps"]!.AsArray().Count.ShouldBe(2);
+        var step = await Step(fitting, Set("cursor", "size", "40"));
+        step["steps"]!.AsArray().Count.ShouldBe(3);
+    }
+
+    [Fact]
+    public async Task Ten_thousand_steps_stand_one_more_is_taken_one_left_out_and_one_undone()
+    {
+        const int Many = 10_000;
+        var fitting = await Begin("Open Night");
+        foreach (var thickness in new[] { "40", "41" })
+            await Step(fitting, Set("panels", "main/thickness", thickness));
+        await Change(
+            $"""
+            INSERT INTO FittingMoves (FittingId, Number, Move)
+                WITH RECURSIVE Numbers (N) AS (SELECT 3 UNION ALL SELECT N + 1 FROM Numbers WHERE N < {Many})
+                SELECT $id, N, (SELECT Move FROM FittingMoves WHERE FittingId = $id AND Number = 2 - N % 2) FROM Numbers;
+            UPDATE Fittings SET Done = {Many + 1}, Revision = Revision + 1 WHERE Id = $id;
+            """,
+            fitting
+        );
+        string Words(JsonNode of, string kind) =>
+            of["parts"]!.AsArray().Single(part => part!["kind"]!.GetValue<string>() == kind)![
+                "words"
+            ]!.GetValue<string>();
+        var after = await Step(fitting, Set("icons", "size", "52"));
+        after["stepCount"]!.GetValue<int>().ShouldBe(Many + 1);
+        Words(after, "icons").ShouldContain("52");
+        var less = await Leave(after, Many + 1, isOut: true);
+        Words(less, "icons").ShouldNotContain("52");
+        var (_, undone) = await Turn(less, "undo");
+        undone["look"]!.GetValue<string>().ShouldBe(after["look"]!.GetValue<string>());
+        Words(undone, "panels").ShouldBe(Words(after, "panels"));
     }
 
     [Fact]

@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
@@ -124,9 +125,12 @@ public sealed class FittingTeller(
     private static string Words(FittingMove move, int number, FittingState state) =>
         move switch
         {
-            FittingMove.Step => state.Steps.TryGetValue(number, out var stand)
+            FittingMove.Step or FittingMove.Unknown => state.Steps.TryGetValue(
+                number,
+                out var stand
+            )
                 ? StepWords.Of(stand).Title
-                : "a step",
+                : "what it began with",
             FittingMove.Leave leave => (leave.IsOut ? "leaving out " : "taking in ")
                 + (
                     state.Steps.TryGetValue(leave.Number, out var stand)
@@ -134,7 +138,7 @@ public sealed class FittingTeller(
                         : "a step"
                 ),
             FittingMove.Base begin => $"beginning with {begin.Name}",
-            _ => "something that a newer version did",
+            _ => throw new UnreachableException(),
         };
 
     private static string? Redo(OpenFitting fitting) =>

@@ -48,6 +48,16 @@ public abstract record FittingEdit
 /// <param name="Title">What it is called; empty where what it changes says it best.</param>
 public sealed record FittingStep(ImmutableArray<FittingEdit> Edits, string Title = "")
 {
+    /// <summary>What stands where a move cannot be read: nothing is lost by it, and nothing done.</summary>
+    public static FittingStep Unread { get; } =
+        new([], "Something that cannot be read")
+        {
+            Unknown =
+            [
+                "A newer version did it, or its record is damaged. It does nothing here, and is kept.",
+            ],
+        };
+
     /// <summary>Parts of it that this version does not know, in words: they are kept, and do nothing.</summary>
     public ImmutableArray<string> Unknown { get; init; } = [];
 

@@ -28,7 +28,7 @@ public abstract record FittingMove
     /// <param name="IsOut">Whether it is out from then on.</param>
     public sealed record Leave(int Number, bool IsOut) : FittingMove;
 
-    /// <summary>Something that a newer version of the product did: it is kept, and does nothing here.</summary>
+    /// <summary>Something that a newer version of the product did, or that is damaged: it is kept, and does nothing here.</summary>
     public sealed record Unknown : FittingMove;
 }
 
@@ -82,14 +82,23 @@ public sealed record FittingState(
         var steps = state.Steps.ToBuilder();
         var look = begin.Look;
         foreach (var (number, move) in moves.Index())
-            if (move is FittingMove.Step step)
+            if (StepOf(move, number) is { } step)
             {
-                var stand = Take(look, number, step.Taken, leaves.GetValueOrDefault(number), map);
+                var stand = Take(look, number, step, leaves.GetValueOrDefault(number), map);
                 steps[number] = stand;
                 look = stand.After;
             }
         return state with { Steps = steps.ToImmutable() };
     }
+
+    /// <summary>The step that a move is; null if it is none. What cannot be read stands among the steps, unless it was to begin.</summary>
+    private static FittingStep? StepOf(FittingMove move, int number) =>
+        move switch
+        {
+            FittingMove.Step step => step.Taken,
+            FittingMove.Unknown when number > 0 => FittingStep.Unread,
+            _ => null,
+        };
 
     /// <summary>With one step more.</summary>
     /// <param name="number">The number of its move.</param>

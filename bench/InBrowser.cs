@@ -1,0 +1,77 @@
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Interactions;
+
+namespace Furoshiki.Bench;
+
+/// <summary>A slider that is dragged in headless Chromium, with the picture of a look on two screens following.</summary>
+internal sealed class InBrowser : IDisposable
+{
+    private const string Slider = "[data-setting='main/thickness'] input[type=range]";
+    private const int Reach = 40;
+
+    private readonly ChromeDriver _driver;
+
+    /// <summary>Opens a fitting, at the part of whose setting the slider is.</summary>
+    /// <param name="entrance">The address that lets a browser in.</param>
+    public InBrowser(Uri entrance)
+    {
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments(
+            "--headless",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-dev-shm-usage",
+            "--window-size=1280,900"
+        );
+        _driver = new ChromeDriver(
+            ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"),
+            options
+        );
+        _driver.Manage().Timeouts().ImplicitWait = TimeSpan.FromSeconds(20);
+        _driver.Navigate().GoToUrl(entrance);
+        _driver.Navigate().GoToUrl(new Uri(entrance, "/fittings/1?part=panels"));
+        _driver.FindElement(By.CssSelector(".look .screens svg [data-kind='panels']"));
+        _driver.FindElement(By.CssSelector(Slider));
+        _driver.ExecuteScript(
+            """
+            const slider = document.querySelector(arguments[0])
+            const times = (window.times = [])
+            let moved
+            slider.addEventListener('pointermove', (event) => (moved = event.timeStamp), true)
+            // After the frame in which it is drawn the browser comes to its messages.
+            const drawn = () => requestAnimationFrame(() => {
+              const { port1, port2 } = new MessageChannel()
+              port1.onmessage = () => {
+                if (moved) times.push(performance.now() - moved)
+                moved = undefined
+              }
+              port2.postMessage(0)
+            })
+            new MutationObserver(drawn).observe(document.querySelector('.look .screens'), { subtree: true, childList: true, attributes: true })
+            """,
+            Slider
+        );
+    }
+
+    /// <summary>Drags the slider to and fro.</summary>
+    /// <param name="moves">How many times it is moved a little.</param>
+    /// <returns>How long each took in ms, from the movement of the pointer until the picture that it leads to was painted; shortest first.</returns>
+    public IReadOnlyList<double> Drag(int moves)
+    {
+        var slider = _driver.FindElement(By.CssSelector(Slider));
+        new Actions(_driver, TimeSpan.Zero).MoveToElement(slider).ClickAndHold().Perform();
+        for (var i = 0; i < moves; i++)
+        {
+            new Actions(_driver, TimeSpan.Zero)
+                .MoveByOffset(i / Reach % 2 == 0 ? 1 : -1, 0)
+                .Perform();
+            Thread.Sleep(60);
+        }
+        new Actions(_driver, TimeSpan.Zero).Release().Perform();
+        var times = (IReadOnlyCollection<object>)_driver.ExecuteScript("return window.times")!;
+        return [.. times.Select(one => Convert.ToDouble(one, null)).Order()];
+    }
+
+    public void Dispose() => _driver.Dispose();
+}
