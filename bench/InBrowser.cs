@@ -1,6 +1,5 @@
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
-using OpenQA.Selenium.Interactions;
 
 namespace Furoshiki.Bench;
 
@@ -9,6 +8,8 @@ internal sealed class InBrowser : IDisposable
 {
     private const string Slider = "[data-setting='main/thickness'] input[type=range]";
     private const int Reach = 40;
+    private static readonly TimeSpan Settled = TimeSpan.FromSeconds(3);
+    private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(60);
 
     private readonly ChromeDriver _driver;
 
@@ -33,6 +34,8 @@ internal sealed class InBrowser : IDisposable
         _driver.Navigate().GoToUrl(new Uri(entrance, "/fittings/1?part=panels"));
         _driver.FindElement(By.CssSelector(".look .screens svg [data-kind='panels']"));
         _driver.FindElement(By.CssSelector(Slider));
+        // Until all that comes later has moved what stands below it.
+        Thread.Sleep(Settled);
         _driver.ExecuteScript(
             """
             const slider = document.querySelector(arguments[0])
@@ -60,18 +63,36 @@ internal sealed class InBrowser : IDisposable
     public IReadOnlyList<double> Drag(int moves)
     {
         var slider = _driver.FindElement(By.CssSelector(Slider));
-        new Actions(_driver, TimeSpan.Zero).MoveToElement(slider).ClickAndHold().Perform();
+        var (x, y) = (
+            slider.Location.X + slider.Size.Width / 2,
+            slider.Location.Y + slider.Size.Height / 2
+        );
+        Mouse("mouseMoved", x, y);
+        Mouse("mousePressed", x, y);
         for (var i = 0; i < moves; i++)
         {
-            new Actions(_driver, TimeSpan.Zero)
-                .MoveByOffset(i / Reach % 2 == 0 ? 1 : -1, 0)
-                .Perform();
-            Thread.Sleep(60);
+            var away = i % (2 * Reach);
+            Mouse("mouseMoved", x + Math.Min(away, 2 * Reach - away), y);
+            Thread.Sleep(Pause);
         }
-        new Actions(_driver, TimeSpan.Zero).Release().Perform();
+        Mouse("mouseReleased", x, y);
         var times = (IReadOnlyCollection<object>)_driver.ExecuteScript("return window.times")!;
         return [.. times.Select(one => Convert.ToDouble(one, null)).Order()];
     }
+
+    private void Mouse(string type, int x, int y) =>
+        _driver.ExecuteCdpCommand(
+            "Input.dispatchMouseEvent",
+            new Dictionary<string, object?>
+            {
+                ["type"] = type,
+                ["x"] = x,
+                ["y"] = y,
+                ["button"] = "left",
+                ["buttons"] = 1,
+                ["clickCount"] = 1,
+            }
+        );
 
     public void Dispose() => _driver.Dispose();
 }

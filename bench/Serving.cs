@@ -7,7 +7,7 @@ using System.Text.RegularExpressions;
 
 namespace Furoshiki.Bench;
 
-/// <summary>The server as it is built, running with a data folder.</summary>
+/// <summary>The server as it is installed, running with a data folder.</summary>
 internal sealed class Serving : IDisposable
 {
     private const int TicksPerSecond = 100;
@@ -28,12 +28,8 @@ internal sealed class Serving : IDisposable
     {
         _process = Process.Start(
             new ProcessStartInfo(
-                "dotnet",
+                Path.Combine(repository, "obj/published/Furoshiki.Web/Furoshiki.Web"),
                 [
-                    Path.Combine(
-                        repository,
-                        "src/Furoshiki.Web/bin/Release/net10.0/Furoshiki.Web.dll"
-                    ),
                     "--data",
                     data,
                     "--port",
