@@ -241,7 +241,10 @@ public sealed class ContactSheets(
         IEnumerable<Trial> trials,
         PictureScene scene,
         int skip
-    ) =>
+    )
+    {
+        var desktop = register.Get(fitting.Row.DesktopId);
+        return
         [
             .. trials
                 .Skip(Math.Max(0, skip))
@@ -250,10 +253,16 @@ public sealed class ContactSheets(
                 .ToList()
                 .AsParallel()
                 .AsOrdered()
-                .Select(trial => Draw(fitting, trial, scene)),
+                .Select(trial => Draw(fitting, desktop, trial, scene)),
         ];
+    }
 
-    private TrialView Draw(OpenFitting fitting, Trial trial, PictureScene scene)
+    private TrialView Draw(
+        OpenFitting fitting,
+        LiveDesktop desktop,
+        Trial trial,
+        PictureScene scene
+    )
     {
         var view = new TrialView(
             trial.Title,
@@ -267,15 +276,13 @@ public sealed class ContactSheets(
         );
         try
         {
-            var stand = desk.Try(fitting, trial.Step);
+            var stand = desk.Try(fitting, desktop, trial.Step);
             var look = stand.After.Look;
             return view with
             {
                 IsOn = look.Digest == fitting.State.Look.Look.Digest,
                 Changes = StepWords.Of(stand).Changes,
-                Picture = painter
-                    .Draw(look, register.Get(fitting.Row.DesktopId), scene, PictureDetail.Lines)
-                    .Screens[0],
+                Picture = painter.Draw(look, desktop, scene, PictureDetail.Lines).Screens[0],
             };
         }
         catch (ProblemException problem)

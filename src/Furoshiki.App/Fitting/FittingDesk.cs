@@ -101,12 +101,18 @@ public sealed class FittingDesk(
     }
 
     /// <summary>What a fitting would come to with one step more, with nothing kept.</summary>
+    /// <returns>The look, and the desktop for which it is fitted.</returns>
     /// <exception cref="ProblemException">There is no such fitting, part, setting, value or look.</exception>
-    public FittedLook Try(long id, StepForm form) => Try(fittings.Get(id), form).After;
-
-    internal StepStand Try(OpenFitting before, StepForm form)
+    public (Look Look, LiveDesktop Desktop) Try(long id, StepForm form)
     {
-        var step = steps.Make(register.Get(before.Row.DesktopId), before.State.Look.Look, form);
+        var before = fittings.Get(id);
+        var desktop = register.Get(before.Row.DesktopId);
+        return (Try(before, desktop, form).After.Look, desktop);
+    }
+
+    internal StepStand Try(OpenFitting before, LiveDesktop desktop, StepForm form)
+    {
+        var step = steps.Make(desktop, before.State.Look.Look, form);
         return before.State.With(before.Done, step).Steps[before.Done];
     }
 

@@ -70,7 +70,7 @@ public sealed class LookAdvice(
 
     internal IReadOnlyList<PieceOfAdvice> Pieces(Look look, LiveDesktop on, long? profile)
     {
-        library.Locate(look, register.All());
+        library.Locate(look, register.All);
         var ground = new AdviceGround(
             look,
             on.Screens,

@@ -50,13 +50,14 @@ public sealed class LookLibrary(
     /// Looks where the assets of a look stand of which only the fingerprint was kept, so that its picture can be drawn with those
     /// that are still as they were.
     /// </summary>
-    public void Locate(Look look, IEnumerable<LiveDesktop> desktops)
+    public void Locate(Look look, Func<IEnumerable<LiveDesktop>> desktops)
     {
+        IEnumerable<LiveDesktop>? asked = null;
         foreach (var asset in look.Components.SelectMany(part => part.Assets))
         {
             if (asset is not { Path: { } place, Content: { } digest } || content.HoldsAll(digest))
                 continue;
-            foreach (var desktop in desktops)
+            foreach (var desktop in asked ??= desktops())
                 if (
                     desktop.Map.FindPath(place)?.FromRoot is { } path
                     && desktop.Folder.ContentOf(path, asset.IsFolder) == digest

@@ -52,7 +52,7 @@ public sealed class Painter(
     /// <param name="detail">How its text is drawn.</param>
     public PictureView Draw(Look look, LiveDesktop on, PictureScene scene, PictureDetail detail)
     {
-        library.Locate(look, register.All());
+        library.Locate(look, register.All);
         // Whoever sees a change of it tells the pages, and they ask again.
         var faint = DesktopPicture.Absent(look, observer.LastOf(on).Reading.Look, scene);
         var drawn = DesktopPicture.Draw(

@@ -67,9 +67,12 @@ public static class DesktopPicture
         var hasHardEdges =
             typesetting is not null && look[FontsKind.Kind]?.Get(FontsKind.Antialiasing) == false;
         var scale = ScaleOf(screens);
+        var sets = new SetsInUse();
         var layers = Layers
             .Where(layer => layer.In.Contains(shows))
-            .Select(layer => (layer, Scene: new Scene(look, layer.Reads, content, typesetting)))
+            .Select(layer =>
+                (layer, Scene: new Scene(look, layer.Reads, content, typesetting, sets))
+            )
             .ToList();
         ImmutableArray<ScreenDrawing> drawn =
         [

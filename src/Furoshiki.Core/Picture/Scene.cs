@@ -119,21 +119,31 @@ internal sealed record Stage(
     public Box Work => PanelsDrawing.WorkArea(this);
 }
 
+/// <summary>The sets that a look uses, read when one is asked for first.</summary>
+internal sealed class SetsInUse
+{
+    public IconLookup? Icons { get; set; }
+
+    public CursorLookup? Cursor { get; set; }
+
+    public BorderTheme? Borders { get; set; }
+}
+
 /// <summary>A look with all that it is drawn with.</summary>
 /// <param name="look">The look.</param>
 /// <param name="reads">The kinds that are asked for.</param>
 /// <param name="content">The assets to draw with.</param>
 /// <param name="typesetting">Sets words; null where bars stand for them.</param>
+/// <param name="sets">The sets of the look, where others that draw it share them.</param>
 internal sealed class Scene(
     Look look,
     ImmutableArray<Kind> reads,
     PictureContent content,
-    Typesetting? typesetting = null
+    Typesetting? typesetting = null,
+    SetsInUse? sets = null
 )
 {
-    private IconLookup? _icons;
-    private CursorLookup? _cursor;
-    private BorderTheme? _borders;
+    private readonly SetsInUse _sets = sets ?? new SetsInUse();
 
     /// <summary>What is asked for wherever text is drawn.</summary>
     public static readonly ImmutableArray<Kind> Type = [ColoursKind.Kind, FontsKind.Kind];
@@ -143,11 +153,12 @@ internal sealed class Scene(
     /// <summary>The colours by role.</summary>
     public Palette Colours => new(this[ColoursKind.Kind]);
 
-    public IconLookup IconSet => _icons ??= new(this[IconsKind.Kind], Content);
+    public IconLookup IconSet => _sets.Icons ??= new(this[IconsKind.Kind], Content);
 
-    public CursorLookup CursorSet => _cursor ??= new(this[CursorKind.Kind], Content);
+    public CursorLookup CursorSet => _sets.Cursor ??= new(this[CursorKind.Kind], Content);
 
-    public BorderTheme BorderTheme => _borders ??= BorderTheme.Of(this[BordersKind.Kind], Content);
+    public BorderTheme BorderTheme =>
+        _sets.Borders ??= BorderTheme.Of(this[BordersKind.Kind], Content);
 
     /// <summary>The component of a kind; one with nothing set where the look has none.</summary>
     /// <exception cref="InvalidOperationException">The layer has not declared that it asks for it.</exception>

@@ -244,17 +244,13 @@ internal static class FittingEndpoints
                     long id,
                     StepForm form,
                     FittingDesk desk,
-                    FittedLooks fittings,
-                    DesktopRegister register,
                     Painter painter,
                     PictureScene scene = PictureScene.Desktop
                 ) =>
-                    painter.Draw(
-                        desk.Try(id, form).Look,
-                        register.Get(fittings.Get(id).Row.DesktopId),
-                        scene,
-                        PictureDetail.Words
-                    )
+                {
+                    var (look, desktop) = desk.Try(id, form);
+                    return painter.Draw(look, desktop, scene, PictureDetail.Words);
+                }
             )
             .WithName("tryStep")
             .WithSummary("Draw a fitting with one step more, and keep nothing")

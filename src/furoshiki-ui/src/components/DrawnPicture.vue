@@ -98,10 +98,15 @@ const { handles, find, begin, go, end, press, guide, isMoving, moving } = useMov
 /** The thing that has the focus, to be moved by keys. */
 const focused = ref<Handle>()
 
-/** After something was drawn, what lies over the picture is where it belongs. */
+/** Once what was drawn is painted, what lies over the picture is where it belongs: to measure before would paint it later. */
+let due = 0
 function onDrawn() {
-  markPainted()
+  if (props.painted) markPainted()
   if (!props.movable) return
+  cancelAnimationFrame(due)
+  due = requestAnimationFrame(() => setTimeout(place))
+}
+function place() {
   find()
   const one =
     moving.value ??
