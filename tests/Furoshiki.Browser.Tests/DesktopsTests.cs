@@ -117,5 +117,13 @@ public sealed class DesktopsTests : IAsyncLifetime
         _person.GoTo("/profiles/8");
         _person.Press("Remove the screenshot");
         _person.Gone("img.screenshot");
+
+        // A fitting gives one too, to the profile that it is of.
+        _person.GoTo("/fittings/1");
+        _person.See(".foot .v-btn", "Its picture on the shelf…");
+        Find(".foot input[type=file]").SendKeys(file);
+        _person.See(".foot [role='status']", "Open Night has it on its card.");
+        _person.GoTo("/");
+        _person.See("[data-profile='Open Night'] img.screenshot");
     }
 }

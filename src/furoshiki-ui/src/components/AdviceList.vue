@@ -21,8 +21,10 @@ defineEmits<{ settle: [key: string, remedy: string]; open: [kind: string, settin
 const { data, error } = useAdvice(toRef(props, 'look'), toRef(props, 'desktop'), toRef(props, 'profile'))
 const quiet = computed(() => data.value?.filter((one) => one.isWanted).length ?? 0)
 const showsQuiet = ref(false)
-const shown = computed(() => data.value?.filter((one) => showsQuiet.value || !one.isWanted) ?? [])
-const isFine = computed(() => data.value?.every((one) => one.weight === 'Told'))
+const advised = computed(() => data.value?.filter((one) => one.weight !== 'Told') ?? [])
+const shown = computed(() => advised.value.filter((one) => showsQuiet.value || !one.isWanted))
+/** What is only good to know. */
+const told = computed(() => data.value?.filter((one) => one.weight === 'Told') ?? [])
 
 const changed = useChanged()
 const wish = useMutation({
@@ -41,13 +43,17 @@ const problem = computed(() => error.value ?? wish.error.value)
 <template>
   <section v-if="error || data" class="advice" aria-label="Advice">
     <ProblemNote v-if="problem" :error="problem" />
-    <SignalWord v-if="isFine" signal="ready" word="The checks find nothing to advise." />
+    <SignalWord
+      v-if="data && advised.length === 0"
+      signal="ready"
+      word="The checks find nothing to advise."
+    />
     <ul v-if="shown.length > 0">
       <li
         v-for="piece in shown"
         :key="piece.key"
         class="paper"
-        :class="{ quiet: piece.isWanted || piece.weight === 'Told' }"
+        :class="{ quiet: piece.isWanted }"
         :data-advice="piece.key"
       >
         <component
@@ -56,7 +62,6 @@ const problem = computed(() => error.value ?? wish.error.value)
           @click="opens && $emit('open', piece.kind, piece.setting ?? '')"
         >
           <strong v-if="piece.isWanted">{{ piece.title }}, wanted so</strong>
-          <strong v-else-if="piece.weight === 'Told'">{{ piece.title }}</strong>
           <SignalWord v-else :signal="piece.weight === 'Grave' ? 'cannot' : 'waiting'" :word="piece.title" />
         </component>
         <p :title="piece.why">
@@ -72,7 +77,7 @@ const problem = computed(() => error.value ?? wish.error.value)
             {{ remedy }}
           </button>
         </p>
-        <p v-else-if="piece.weight !== 'Told'" class="third">
+        <p v-else class="third">
           {{
             piece.remedies.length > 0
               ? `A fitting offers: ${piece.remedies.join(', ')}`
@@ -80,7 +85,7 @@ const problem = computed(() => error.value ?? wish.error.value)
           }}
         </p>
         <button
-          v-if="profile && piece.weight !== 'Told'"
+          v-if="profile"
           class="wish second"
           :aria-label="`${piece.isWanted ? 'Advise on it again' : 'I want it so'}: ${piece.title}, ${piece.found}`"
           @click="wish.mutate({ key: piece.key, isWanted: !piece.isWanted })"
@@ -89,6 +94,15 @@ const problem = computed(() => error.value ?? wish.error.value)
         </button>
       </li>
     </ul>
+    <details v-if="told.length > 0">
+      <summary class="second">Good to know: {{ told.map((piece) => piece.title).join('; ') }}</summary>
+      <ul>
+        <li v-for="piece in told" :key="piece.key" class="quiet paper" :data-advice="piece.key">
+          <strong>{{ piece.title }}</strong>
+          <p :title="piece.why">{{ piece.found }} {{ piece.wanted }}</p>
+        </li>
+      </ul>
+    </details>
     <button
       v-if="quiet > 0"
       class="wish second"
@@ -113,6 +127,14 @@ const problem = computed(() => error.value ?? wish.error.value)
 
 .advice li {
   padding: 8px 12px;
+}
+
+details {
+  margin-top: 8px;
+}
+
+summary {
+  min-height: 24px;
 }
 
 button.title:hover {

@@ -2,7 +2,7 @@
 import { useTemplateRef } from 'vue'
 
 /** A button that takes a picture of the person's own. */
-defineProps<{ title?: string; label?: string }>()
+defineProps<{ title?: string; label?: string; accept?: string }>()
 const emit = defineEmits<{ take: [file: File] }>()
 
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
@@ -19,7 +19,7 @@ function take() {
   <input
     ref="chooser"
     type="file"
-    accept="image/*"
+    :accept="accept ?? 'image/*'"
     hidden
     aria-label="A picture of your own"
     @change="take"

@@ -20,6 +20,7 @@ import { useFitting, type Edit } from '@/composables/useFitting'
 import { useKeys } from '@/composables/useKeys'
 import { useLineUp } from '@/composables/useLineUp'
 import { count } from '@/composables/words'
+import { SCREENSHOTS, useScreenshot } from '@/composables/useScreenshot'
 import { useTitle } from '@/composables/useTitle'
 
 const route = useRoute()
@@ -125,6 +126,7 @@ const ground = computed(() => {
   const kind = kinds.value?.find((one) => one.name === subject)
   return kind?.settings.some((one) => one.name === 'picture') ? kind.name : 'wallpaper'
 })
+const shelfPicture = useScreenshot(computed(() => view.value?.base.next?.profile ?? 0))
 const isOver = ref(false)
 /** A picture of the person's own becomes the icon of the entry on which it is let go, or else the ground of that screen. */
 function takeDropped(event: DragEvent) {
@@ -285,7 +287,18 @@ useKeys({
           <VBtn :aria-pressed="lineUp.has(reference)" @click="lineUp.toggle(reference)">{{
             lineUp.has(reference) ? 'In the line-up' : 'Line up'
           }}</VBtn>
+          <PictureChooser
+            v-if="view.base.next"
+            :accept="SCREENSHOTS"
+            :title="`Your own picture on the card of ${view.base.next.name}`"
+            @take="shelfPicture.mutate"
+            >Its picture on the shelf…</PictureChooser
+          >
         </div>
+        <ProblemNote v-if="shelfPicture.error.value" :error="shelfPicture.error.value" />
+        <p v-else-if="shelfPicture.isSuccess.value" class="second" role="status">
+          {{ view.base.next?.name }} has it on its card.
+        </p>
       </div>
     </div>
   </div>

@@ -8,6 +8,7 @@ import { useProfile, useProfileKept } from '@/api/queries'
 import AdviceList from '@/components/AdviceList.vue'
 import DamagedList from '@/components/DamagedList.vue'
 import DesktopPicture from '@/components/DesktopPicture.vue'
+import PictureChooser from '@/components/PictureChooser.vue'
 import PartList from '@/components/PartList.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import ProfileNeeds from '@/components/ProfileNeeds.vue'
@@ -22,6 +23,7 @@ import { useInSight } from '@/composables/useInSight'
 import { useKeys } from '@/composables/useKeys'
 import { useLineUp } from '@/composables/useLineUp'
 import { costWords, isOnNow, moment, size, toneWord, wholeWords } from '@/composables/words'
+import { SCREENSHOTS, useScreenshot } from '@/composables/useScreenshot'
 import { useTitle } from '@/composables/useTitle'
 
 const route = useRoute()
@@ -77,31 +79,9 @@ const drawn = computed(
   () => data.value?.scenes.find((one) => one.scene === scene.value) ?? data.value?.scenes[0],
 )
 
-const chooser = ref<HTMLInputElement>()
-const picture = useMutation({
-  mutationFn: (file: File | null) => {
-    const params = { path: { id: id.value } }
-    return take<unknown>(
-      file
-        ? api.PUT('/api/profiles/{id}/screenshot', {
-            params,
-            body: file as unknown as string,
-            bodySerializer: (body) => body,
-            headers: { 'Content-Type': file.type },
-          })
-        : api.DELETE('/api/profiles/{id}/screenshot', { params }),
-    )
-  },
-  onSuccess: async (_, file) => {
-    scene.value = file ? 'Screenshot' : 'Desktop'
-    await changed()
-  },
-})
-function attach() {
-  const file = chooser.value?.files?.[0]
-  if (file) picture.mutate(file)
-  if (chooser.value) chooser.value.value = ''
-}
+const picture = useScreenshot(id)
+const attach = (file: File | null) =>
+  picture.mutate(file, { onSuccess: () => (scene.value = file ? 'Screenshot' : 'Desktop') })
 
 function edit() {
   describe.reset()
@@ -273,19 +253,10 @@ useKeys({
         <p v-if="card.profile.tags.length > 0" class="second">Tags: {{ card.profile.tags.join(', ') }}</p>
         <div class="row">
           <VBtn class="edit" @click="edit">Change the words…</VBtn>
-          <VBtn @click="chooser?.click()">{{
+          <PictureChooser :accept="SCREENSHOTS" @take="attach">{{
             card.screenshot ? 'Another screenshot…' : 'Attach a screenshot…'
-          }}</VBtn>
-          <VBtn v-if="card.screenshot" @click="picture.mutate(null)">Remove the screenshot</VBtn>
-          <input
-            ref="chooser"
-            class="unseen"
-            type="file"
-            accept="image/png,image/jpeg,image/webp"
-            aria-label="Screenshot"
-            tabindex="-1"
-            @change="attach"
-          />
+          }}</PictureChooser>
+          <VBtn v-if="card.screenshot" @click="attach(null)">Remove the screenshot</VBtn>
         </div>
         <ProblemNote v-if="picture.error.value" :error="picture.error.value" />
       </div>
