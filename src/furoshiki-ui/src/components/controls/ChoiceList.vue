@@ -39,8 +39,7 @@ const hear = (sample: Schemas['SampleView']) => new Audio(sampleAddress(sample))
 
 const other = ref('')
 function nameOther() {
-  if (!other.value.trim()) return
-  emit('name', other.value.trim())
+  emit('name', other.value)
   other.value = ''
 }
 </script>
@@ -76,7 +75,7 @@ function nameOther() {
   </ul>
   <form class="row" @submit.prevent="nameOther">
     <input v-model="other" class="field other" :aria-label="`Another ${what}`" placeholder="Another name" />
-    <VBtn type="submit" :disabled="!other.trim()">{{ verb }}</VBtn>
+    <VBtn type="submit">{{ verb }}</VBtn>
     <slot />
   </form>
 </template>

@@ -34,23 +34,18 @@ const added = ref('')
 const list = ref<HTMLElement>()
 const isOpen = ref(false)
 
-const keep = (next: string[], get?: string[]) => emit('set', { items: next, get }, false)
+const keep = (next: string[]) => emit('set', { items: next }, false)
 const withOne = ({ value, get }: Choice) => ({
   items: [...items.value, value],
   get: get ? [get] : undefined,
 })
-function choose(choice: Choice) {
-  const { items: next, get } = withOne(choice)
-  keep(next, get)
-}
 function open() {
   isOpen.value = !isOpen.value
   // What was only tried is let go of.
   if (!isOpen.value) emit('try', { items: items.value })
 }
-function add() {
-  if (!added.value.trim()) return
-  keep([...items.value, added.value.trim()])
+function add(name: string) {
+  if (name.trim()) keep([...items.value, name.trim()])
   added.value = ''
 }
 async function move(from: number, by: number) {
@@ -110,12 +105,12 @@ async function move(from: number, by: number) {
         :what="type.title.toLowerCase()"
         verb="Add"
         @try="emit('try', withOne($event))"
-        @choose="choose"
-        @name="keep([...items, $event])"
+        @choose="emit('set', withOne($event), false)"
+        @name="add"
         @leave="open"
       />
     </template>
-    <form v-else class="add" @submit.prevent="add">
+    <form v-else class="add" @submit.prevent="add(added)">
       <input
         :id="id"
         v-model="added"
