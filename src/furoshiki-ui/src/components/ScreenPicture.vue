@@ -11,7 +11,8 @@ const place = useTemplateRef<HTMLElement>('place')
 function draw(svg: string) {
   const element = place.value
   if (!element) return
-  if (element.firstElementChild) morphdom(element.firstElementChild, svg)
+  if (element.firstElementChild)
+    morphdom(element.firstElementChild, svg, { onBeforeElUpdated: (from, to) => !from.isEqualNode(to) })
   else element.innerHTML = svg
   emit('drawn')
 }
