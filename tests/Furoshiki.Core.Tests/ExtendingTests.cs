@@ -93,17 +93,17 @@ public sealed partial class ExtendingTests
     }
 
     [Theory]
-    [InlineData(359, 1, 0.99)]
-    [InlineData(0, 180, 0)]
+    [InlineData(359, 1, 0.011)]
+    [InlineData(0, 180, 1)]
     [InlineData(90, 0, 0.5)]
-    public void A_measure_is_counted_in_how_like_two_looks_are(
+    public void A_measure_is_counted_in_how_far_apart_two_looks_are(
         double one,
         double other,
-        double alike
+        double apart
     ) =>
-        Likeness
+        Distance
             .Between(new Turn(), new SettingValue.Number(one), new SettingValue.Number(other))
-            .ShouldBe(alike, 0.002);
+            .ShouldBe(apart, 0.002);
 
     [Fact]
     public void A_format_reads_what_it_set_and_leaves_every_other_byte() =>

@@ -284,10 +284,7 @@ public sealed class CardMaker(
             Readiness(how, facts, saving, on, against.Lacks, () => against.Notes(facts.Look)),
             withLikeness
                 ? LikenessView.Of([
-                    .. facts.Parts.Zip(
-                        how,
-                        (part, one) => (part.Kind.Title, against.Standings.LikenessOf(part, one))
-                    ),
+                    .. facts.Parts.Zip(how, (part, one) => against.Standings.DistanceOf(part, one)),
                 ])
                 : null,
             facts.Supplies,

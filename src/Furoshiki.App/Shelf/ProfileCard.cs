@@ -39,36 +39,36 @@ public sealed record ReadinessView(ReadinessState State, string Words)
 }
 
 /// <summary>How like a look is to what is on now.</summary>
-/// <param name="Share">The share of its settings that are the same, each in its measure, 0 to 1.</param>
+/// <param name="Share">How little lies between the parts that it has and what is on, 0 (nothing in common) to 1 (nothing differs).</param>
 /// <param name="Words">That in words, with the parts that are least alike: "84 % as now; least: Colours 41 %, Panels 60 %".</param>
 public sealed record LikenessView(double Share, string Words)
 {
     private const int MostParts = 3;
 
     /// <summary>That of a look.</summary>
-    /// <param name="parts">How alike its parts are, by their titles.</param>
-    public static LikenessView Of(IReadOnlyCollection<(string Title, Likeness Likeness)> parts)
+    /// <param name="parts">How far its parts are from what is on.</param>
+    public static LikenessView Of(IReadOnlyCollection<PartDistance> parts)
     {
-        var all = parts.Aggregate(new Likeness(0, 0), (sum, part) => sum + part.Likeness);
+        var share = 1 - PartDistance.Mean(parts);
         var least = parts
-            .Where(part => part.Likeness.Share < 1)
-            .OrderBy(part => part.Likeness.Share)
+            .Where(part => part.Apart > 0)
+            .OrderByDescending(part => part.Apart)
             .Take(MostParts)
-            .Select(part => $"{part.Title} {Percent(part.Likeness)}")
+            .Select(part => $"{part.Kind.Title} {Percent(1 - part.Apart)}")
             .ToList();
         return new LikenessView(
-            all.Share,
+            share,
             least.Count == 0
                 ? "all of it as now"
-                : $"{Percent(all)} as now; least: {string.Join(", ", least)}"
+                : $"{Percent(share)} as now; least: {string.Join(", ", least)}"
         );
     }
 
     /// <summary>A whole number of per cent, and 100 only where nothing differs.</summary>
-    private static string Percent(Likeness likeness) =>
+    private static string Percent(double share) =>
         string.Create(
             CultureInfo.InvariantCulture,
-            $"{Math.Floor(100 * likeness.Share)}{SettingType.Number.UnitGap}%"
+            $"{Math.Floor(100 * share)}{SettingType.Number.UnitGap}%"
         );
 }
 

@@ -68,6 +68,7 @@ internal sealed class Standings
     internal sealed class OfDesktop
     {
         private readonly Look _now;
+        private readonly ISavedContent _saved;
         private readonly PartFitter _fitter;
 
         /// <summary>By kind, and by the map that parts came with: parts, each of which is one with itself alone.</summary>
@@ -86,6 +87,7 @@ internal sealed class Standings
         )
         {
             _now = seen.Reading.Look;
+            _saved = saved;
             _fitter = new PartFitter(seen.Desktop.Map, seen.Reading, seen.View, saved);
             foreach (var part in seen.Reading.Parts)
                 _kinds[part.Kind] =
@@ -134,11 +136,14 @@ internal sealed class Standings
                 fit.Held
             );
 
-        /// <summary>How like a part is to what is on.</summary>
-        public Likeness LikenessOf(Component part, PartStanding standing) =>
-            _now[part.Kind] is { } now && standing.State != PartState.NoMatch
-                ? Likeness.Between(standing.Held ?? part, now)
-                : Likeness.ToNothing(part);
+        /// <summary>How far a part is from what is on; all the way where nothing of its kind is.</summary>
+        public PartDistance DistanceOf(Component part, PartStanding standing) =>
+            new(
+                part.Kind,
+                _now[part.Kind] is { } now && standing.State != PartState.NoMatch
+                    ? Distance.Between(standing.Held ?? part, now, _saved.FindTree)
+                    : 1
+            );
 
         private static bool IsSame(PartReading part, DesktopReading before) =>
             before.Parts.FirstOrDefault(one => one.Kind == part.Kind) is { } then

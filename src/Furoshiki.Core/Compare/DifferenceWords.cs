@@ -1,4 +1,5 @@
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Words;
 
 namespace Furoshiki.Core.Compare;
 
@@ -101,31 +102,7 @@ public static class DifferenceWords
             after.Items.Where(before.Items.Contains).ToList()
         );
         // What moved is what is left when the longest run that kept its order stands still.
-        said.AddRange(stays.Except(KeptInOrder(stayed, stays)).Select(item => $"{item} moved"));
+        said.AddRange(stays.Except(CommonOrder.Of(stayed, stays)).Select(item => $"{item} moved"));
         return said.Count > 0 ? string.Join(", ", said) : $"{before} → {after}";
-    }
-
-    /// <summary>A longest common subsequence of two lists.</summary>
-    private static List<string> KeptInOrder(List<string> one, List<string> other)
-    {
-        var length = new int[one.Count + 1, other.Count + 1];
-        for (var i = one.Count - 1; i >= 0; i--)
-        for (var j = other.Count - 1; j >= 0; j--)
-            length[i, j] =
-                one[i] == other[j]
-                    ? 1 + length[i + 1, j + 1]
-                    : Math.Max(length[i + 1, j], length[i, j + 1]);
-        var kept = new List<string>();
-        for (int i = 0, j = 0; i < one.Count && j < other.Count; )
-            if (one[i] == other[j])
-            {
-                kept.Add(one[i]);
-                (i, j) = (i + 1, j + 1);
-            }
-            else if (length[i + 1, j] >= length[i, j + 1])
-                i++;
-            else
-                j++;
-        return kept;
     }
 }

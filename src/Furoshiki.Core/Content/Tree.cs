@@ -32,6 +32,7 @@ public sealed class Tree : IEquatable<Tree>
 {
     private readonly Lazy<(byte[] Bytes, Digest Digest)> _record;
     private readonly Lazy<Dictionary<string, TreeEntry>> _byName;
+    private readonly Lazy<int> _fileCount;
 
     /// <summary>Makes a tree of entries.</summary>
     /// <param name="entries">What is in the folder, in ordinal order of the names.</param>
@@ -41,6 +42,11 @@ public sealed class Tree : IEquatable<Tree>
         Entries = entries;
         OwnGaps = gaps;
         _byName = new(() => entries.ToDictionary(entry => entry.Name, StringComparer.Ordinal));
+        _fileCount = new(() =>
+            entries.Sum(entry =>
+                entry.Inside?.FileCount ?? (entry.State.Type == FileType.Folder ? 0 : 1)
+            )
+        );
         _record = new(() =>
         {
             var bytes = Encoding.ASCII.GetBytes(
@@ -81,6 +87,9 @@ public sealed class Tree : IEquatable<Tree>
     /// <summary>The files and links in it, at any depth, by their paths.</summary>
     public IReadOnlyDictionary<string, FileState> Contents =>
         All.Where(one => one.Value.Type != FileType.Folder).ToDictionary(StringComparer.Ordinal);
+
+    /// <summary>How many files and links are in it, at any depth.</summary>
+    public int FileCount => _fileCount.Value;
 
     /// <summary>All that stands in it and could not be held, by its path.</summary>
     public IEnumerable<Gap> Gaps =>

@@ -75,5 +75,8 @@ public static class BehaviourKind
                 );
                 return corners == 1 ? "1 hot corner" : $"{corners} hot corners";
             }
-        );
+        )
+        {
+            Weight = 1,
+        };
 }

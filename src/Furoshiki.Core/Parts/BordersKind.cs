@@ -62,5 +62,8 @@ public static class BordersKind
             PartGroup.Windows,
             Its.All,
             borders => borders.Join(Theme, Variant, ButtonsSide, Radius)
-        );
+        )
+        {
+            Weight = 7,
+        };
 }

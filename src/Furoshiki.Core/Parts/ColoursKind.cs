@@ -44,5 +44,8 @@ public static class ColoursKind
                 !colours.Has(Set) && !colours.Has(Tone) && colours.Settings.Count > 0
                     ? $"{colours.Settings.Count} colours"
                     : colours.Join(Set, Tone)
-        );
+        )
+        {
+            Weight = 18,
+        };
 }

@@ -55,5 +55,8 @@ public static class ControlsKind
                         )
                         .Prepend(controls.Join(Theme, Variant))
                 )
-        );
+        )
+        {
+            Weight = 7,
+        };
 }

@@ -22,5 +22,8 @@ public static class CursorKind
             PartGroup.Symbols,
             Its.All,
             cursor => cursor.Join(Set, Variant, Size)
-        );
+        )
+        {
+            Weight = 3,
+        };
 }

@@ -49,7 +49,10 @@ public static class DockKind
                 dock.Get(Program).Length == 0 ? "none"
                 : dock.Has(Zoom) ? $"{dock.Join(Edge, IconSize)}, zoom {dock.Join(Zoom)}"
                 : dock.Join(Edge, IconSize)
-        );
+        )
+        {
+            Weight = 5,
+        };
 
     /// <summary>Whether there is a dock: one without a program is none.</summary>
     public static bool IsThere(Component dock) => dock.Get(Program).Length > 0;

@@ -29,5 +29,8 @@ public static class ExtensionsKind
                     .ToList();
                 return on.Count == 0 ? "none on" : string.Join(", ", on);
             }
-        );
+        )
+        {
+            Weight = 2,
+        };
 }

@@ -66,5 +66,8 @@ public static class FontsKind
             PartGroup.Surface,
             Its.All,
             fonts => fonts.Join(Interface, Size, FixedWidth)
-        );
+        )
+        {
+            Weight = 6,
+        };
 }

@@ -30,5 +30,8 @@ public static class IconsKind
 
     /// <summary>The kind.</summary>
     public static Kind Kind { get; } =
-        new("icons", "Icons", PartGroup.Symbols, Its.All, icons => icons.Join(Set, Variant, Size));
+        new("icons", "Icons", PartGroup.Symbols, Its.All, icons => icons.Join(Set, Variant, Size))
+        {
+            Weight = 8,
+        };
 }

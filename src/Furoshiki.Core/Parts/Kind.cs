@@ -81,6 +81,9 @@ public sealed record Kind(
         )
         .ToFrozenDictionary();
 
+    /// <summary>How much of a look it is for the eye, in %; that of all kinds there are comes to 100.</summary>
+    public int Weight { get; init; }
+
     /// <summary>Whether there can be any number of items in it, each with an identity and settings of its own.</summary>
     public bool HasItems => Settings.Any(setting => setting.IsFor(item: true));
 

@@ -59,5 +59,8 @@ public static class LauncherKind
             PartGroup.Furniture,
             Its.All,
             launcher => launcher.Join(Layout, Key)
-        );
+        )
+        {
+            Weight = 2,
+        };
 }

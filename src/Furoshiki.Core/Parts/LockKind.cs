@@ -46,5 +46,8 @@ public static class LockKind
                 screen.Get(Wait) == 0
                     ? screen.Join(Wait, Shows)
                     : $"after {screen.Join(Wait)}, {screen.Join(Shows)}"
-        );
+        )
+        {
+            Weight = 2,
+        };
 }

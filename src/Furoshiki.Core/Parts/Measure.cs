@@ -1,30 +1,44 @@
 using System.Collections.Immutable;
 using Furoshiki.Core.Colour;
+using Furoshiki.Core.Words;
 
 namespace Furoshiki.Core.Parts;
 
-/// <summary>The measures in which settings are compared: each says how alike two values are that differ, 0 to 1.</summary>
+/// <summary>
+/// The measures in which settings are compared: each says how far apart two values are, 0 to 1, and is a metric. Sources of the
+/// metrics: M. M. Deza and E. Deza, Encyclopedia of Distances, 4th edition, 2016.
+/// </summary>
 internal static class Measure
 {
-    /// <summary>The difference of black and white in CIEDE2000, the largest between two greys.</summary>
-    private const double BlackToWhite = 100;
+    /// <summary>
+    /// The difference of two numbers as a share of the larger, and 1 where that is more. It is a metric: P. A. Hästö, "A new weighted
+    /// metric: the relative metric I", 2002.
+    /// </summary>
+    public static double Relative(double one, double other) =>
+        one == other
+            ? 0
+            : Math.Min(1, Math.Abs(one - other) / Math.Max(Math.Abs(one), Math.Abs(other)));
 
-    /// <summary>The share that the smaller number is of the larger.</summary>
-    public static double Ratio(double one, double other) =>
-        Math.Max(0, 1 - Math.Abs(one - other) / Math.Max(Math.Abs(one), Math.Abs(other)));
-
-    /// <summary>How near two colours are, by CIEDE2000.</summary>
-    public static double Nearness(Rgba one, Rgba other) =>
-        Math.Max(0, 1 - Lab.From(one).DifferenceTo(Lab.From(other)) / BlackToWhite);
-
-    /// <summary>The Dice coefficient of what is in two lists.</summary>
-    public static double Dice(ImmutableArray<string> one, ImmutableArray<string> other)
+    /// <summary>
+    /// The straight distance of two colours in Oklab, in which black and white are 1 apart, with their alpha as a fourth direction.
+    /// CIEDE2000 says better how a difference looks, but is no metric: a way over a third colour can be shorter.
+    /// </summary>
+    public static double Straight(Rgba one, Rgba other)
     {
-        var (these, those) = (one.ToHashSet(), other.ToHashSet());
-        return 2.0 * these.Count(those.Contains) / (these.Count + those.Count);
+        var colour = Oklab.From(one).DistanceTo(Oklab.From(other));
+        var alpha = (one.A - other.A) / (double)byte.MaxValue;
+        return Math.Min(1, Math.Sqrt(colour * colour + alpha * alpha));
     }
 
-    /// <summary>The Jaccard index of two places on a screen: the area that they share of the area that they cover.</summary>
+    /// <summary>How many entries have to be put in or taken out to make one list of the other, as a share: see <see cref="AsShare"/>.</summary>
+    public static double InOrder(ImmutableArray<string> one, ImmutableArray<string> other) =>
+        AsShare(
+            one.Length + other.Length - 2 * CommonOrder.Of(one, other).Count,
+            one.Length,
+            other.Length
+        );
+
+    /// <summary>The area of two places on a screen that only one of them covers, as a share of what they cover together.</summary>
     public static double Jaccard(SettingValue.Geometry one, SettingValue.Geometry other)
     {
         double Overlap(int a, int aLength, int b, int bLength) =>
@@ -33,6 +47,16 @@ internal static class Measure
             Overlap(one.X, one.Width, other.X, other.Width)
             * Overlap(one.Y, one.Height, other.Y, other.Height);
         var all = (double)one.Width * one.Height + (double)other.Width * other.Height - both;
-        return both / all;
+        return 1 - both / all;
     }
+
+    /// <summary>
+    /// A distance as a share of all that there is in two things: 0 where they are the same, 1 where they have nothing in common. Of a
+    /// metric it makes a metric, which is known as the Steinhaus transform.
+    /// </summary>
+    /// <param name="distance">The distance.</param>
+    /// <param name="one">How far the one is from nothing, in the same metric.</param>
+    /// <param name="other">How far the other is from nothing.</param>
+    public static double AsShare(double distance, double one, double other) =>
+        distance == 0 ? 0 : 2 * distance / (one + other + distance);
 }

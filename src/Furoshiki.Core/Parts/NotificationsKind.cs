@@ -51,5 +51,8 @@ public static class NotificationsKind
             PartGroup.Furniture,
             Its.All,
             notifications => notifications.Join(Corner, Time, Style)
-        );
+        )
+        {
+            Weight = 2,
+        };
 }

@@ -82,5 +82,8 @@ public static class PanelsKind
                         several.Select(item => panels.ItemAlone(item).Join(Edge, Thickness))
                     ),
                 }
-        );
+        )
+        {
+            Weight = 8,
+        };
 }

@@ -26,8 +26,12 @@ public abstract partial record SettingType
     /// <summary>Says a value in words, with its unit.</summary>
     public virtual string Words(SettingValue value) => value.ToString()!;
 
-    /// <summary>How alike two values are that differ, 0 (not at all) to 1, in the measure of the setting.</summary>
-    public virtual double LikenessOf(SettingValue one, SettingValue other) => 0;
+    /// <summary>
+    /// How far apart two values are, in the measure of the setting: 0 for what is the same, to 1. It is a metric: the same from both
+    /// sides, and no way over a third value is shorter.
+    /// </summary>
+    public virtual double DistanceOf(SettingValue one, SettingValue other) =>
+        Equals(one, other) ? 0 : 1;
 
     /// <summary>One of a few words: the names of an enumeration's members in lower case, such as "top left" for TopLeft.</summary>
     /// <typeparam name="T">The enumeration; its members stand in the order in which people read them.</typeparam>
@@ -135,8 +139,8 @@ public abstract partial record SettingType
         public override SettingValue Of(double value) => new SettingValue.Number(value);
 
         /// <inheritdoc />
-        public override double LikenessOf(SettingValue one, SettingValue other) =>
-            Measure.Ratio(ValueOf(one), ValueOf(other));
+        public override double DistanceOf(SettingValue one, SettingValue other) =>
+            Measure.Relative(ValueOf(one), ValueOf(other));
 
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
@@ -206,8 +210,8 @@ public abstract partial record SettingType
         public override SettingValue Of(Rgba value) => new SettingValue.Colour(value);
 
         /// <inheritdoc />
-        public override double LikenessOf(SettingValue one, SettingValue other) =>
-            Measure.Nearness(ValueOf(one), ValueOf(other));
+        public override double DistanceOf(SettingValue one, SettingValue other) =>
+            Measure.Straight(ValueOf(one), ValueOf(other));
 
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
@@ -232,8 +236,8 @@ public abstract partial record SettingType
             new SettingValue.List(value);
 
         /// <inheritdoc />
-        public override double LikenessOf(SettingValue one, SettingValue other) =>
-            Measure.Dice(ValueOf(one), ValueOf(other));
+        public override double DistanceOf(SettingValue one, SettingValue other) =>
+            Measure.InOrder(ValueOf(one), ValueOf(other));
 
         /// <inheritdoc />
         public override SettingValue Read(NativeValue native) =>
@@ -310,10 +314,10 @@ public abstract partial record SettingType
                 : new SettingValue.Number(value.Value);
 
         /// <inheritdoc />
-        public override double LikenessOf(SettingValue one, SettingValue other) =>
+        public override double DistanceOf(SettingValue one, SettingValue other) =>
             ValueOf(one).IsPixels == ValueOf(other).IsPixels
-                ? Measure.Ratio(ValueOf(one).Value, ValueOf(other).Value)
-                : 0;
+                ? Measure.Relative(ValueOf(one).Value, ValueOf(other).Value)
+                : 1;
 
         private static readonly Number Share = new("%", 1, 100);
         private static readonly Number Pixels = new("px", 1, 16384);
@@ -360,7 +364,7 @@ public abstract partial record SettingType
         private static SettingValue.Geometry Somewhere { get; } = new(32, 32, 240, 160);
 
         /// <inheritdoc />
-        public override double LikenessOf(SettingValue one, SettingValue other) =>
+        public override double DistanceOf(SettingValue one, SettingValue other) =>
             Measure.Jaccard((SettingValue.Geometry)one, (SettingValue.Geometry)other);
 
         /// <inheritdoc />

@@ -19,5 +19,8 @@ public static class ShortcutsKind
             PartGroup.Session,
             Its.All,
             shortcuts => shortcuts.Items.Count == 1 ? "1 key" : $"{shortcuts.Items.Count} keys"
-        );
+        )
+        {
+            Weight = 1,
+        };
 }

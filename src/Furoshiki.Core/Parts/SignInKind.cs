@@ -13,11 +13,8 @@ public static class SignInKind
 
     /// <summary>The kind.</summary>
     public static Kind Kind { get; } =
-        new(
-            "sign-in",
-            "Sign-in",
-            PartGroup.Session,
-            Its.All,
-            screen => screen.Join(Theme, Picture)
-        );
+        new("sign-in", "Sign-in", PartGroup.Session, Its.All, screen => screen.Join(Theme, Picture))
+        {
+            Weight = 1,
+        };
 }

@@ -25,5 +25,8 @@ public static class SoundsKind
                 sounds.Items.Count == 0
                     ? sounds.Join(Set, Volume)
                     : $"{sounds.Join(Set, Volume)}, {sounds.Items.Count} replaced"
-        );
+        )
+        {
+            Weight = 2,
+        };
 }

@@ -19,5 +19,8 @@ public static class StartUpKind
             PartGroup.Session,
             Its.All,
             screen => screen.Join(Theme, Picture)
-        );
+        )
+        {
+            Weight = 1,
+        };
 }

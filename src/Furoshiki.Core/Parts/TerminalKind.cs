@@ -33,5 +33,8 @@ public static class TerminalKind
             PartGroup.Session,
             Its.All,
             terminal => terminal.Join(Font, Size, Opacity)
-        );
+        )
+        {
+            Weight = 4,
+        };
 }

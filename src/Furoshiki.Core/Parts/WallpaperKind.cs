@@ -68,5 +68,8 @@ public static class WallpaperKind
                 wallpaper.Get(Pictures) is { Length: > 1 } list && !wallpaper.Get(Frozen)
                     ? $"{list.Length} in turn, {wallpaper.Join(Fit)}"
                     : wallpaper.Join(Picture, Fit)
-        );
+        )
+        {
+            Weight = 15,
+        };
 }

@@ -41,5 +41,8 @@ public static class WidgetsKind
                         ", ",
                         widgets.Items.Select(item => widgets.ItemAlone(item).Join(Which))
                     )
-        );
+        )
+        {
+            Weight = 5,
+        };
 }

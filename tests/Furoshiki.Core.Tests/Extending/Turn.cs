@@ -24,10 +24,10 @@ public sealed record Turn : SettingType<double>
     /// <inheritdoc />
     public override string Words(SettingValue value) => Degrees.Words(value);
 
-    /// <summary>The share of half a turn that is not between them.</summary>
-    public override double LikenessOf(SettingValue one, SettingValue other)
+    /// <summary>The share of half a turn that is between them.</summary>
+    public override double DistanceOf(SettingValue one, SettingValue other)
     {
         var apart = Math.Abs(ValueOf(one) - ValueOf(other)) % Whole;
-        return 1 - Math.Min(apart, Whole - apart) / (Whole / 2);
+        return Math.Min(apart, Whole - apart) / (Whole / 2);
     }
 }
