@@ -158,6 +158,14 @@ public sealed class Person : IAsyncLifetime
         throw new TimeoutException($"The Tab key does not lead to {words}.");
     }
 
+    /// <summary>Whether what has the focus is within such an element.</summary>
+    public bool Focused(string selector) =>
+        (bool)
+            Driver.ExecuteScript(
+                "return document.activeElement.closest(arguments[0]) !== null",
+                selector
+            )!;
+
     /// <summary>Goes on or back with the Tab key to something.</summary>
     public void TabTo(IWebElement element)
     {

@@ -29,45 +29,10 @@ public sealed class QuestionTests(RunningApp app) : IClassFixture<RunningApp>
         (await api.Get("/api/profiles?desktop=1")).AsArray().Count.ShouldBe(8);
     }
 
-    [Fact]
-    public async Task Looks_are_compared_in_the_measures_of_their_settings()
-    {
-        var api = new Api(await app.Client());
-        var comparison = await api.Get(
-            "/api/desktops/1/comparison?look=saving-18&look=now&look=saving-14"
-        );
-        comparison["sides"]!
-            .AsArray()
-            .Select(side => side!["differs"]!.GetValue<int>())
-            .ShouldBe([0, 8, 18]);
-        var rows = comparison["rows"]!
-            .AsArray()
-            .ToDictionary(row => row!["kind"]!.GetValue<string>(), row => row!);
-        rows["cursor"]["cells"]!
-            .AsArray()
-            .Select(cell => cell!["same"]!.GetValue<bool>())
-            .ShouldBe([true, false, false]);
-        var opacity = rows["panels"]["settings"]!
-            .AsArray()
-            .Single(row => row!["title"]!.GetValue<string>() == "main, opacity")!;
-        opacity["cells"]!
-            .AsArray()
-            .Select(cell => cell!["words"]!.GetValue<string>())
-            .ShouldBe(["92\u00A0%", "80\u00A0%", "60\u00A0%"]);
-        var accent = rows["colours"]["settings"]!
-            .AsArray()
-            .Single(row => row!["title"]!.GetValue<string>() == "Accent")!["cells"]!.AsArray();
-        accent[1]!["distance"].ShouldBeNull();
-        accent[2]!["distance"]!.GetValue<double>().ShouldBeGreaterThan(20);
-        rows["icons"]["settings"]!.AsArray().Last()!["cells"]![1]!["words"]!
-            .GetValue<string>()
-            .ShouldContain("scalable/places/folder.svg");
-    }
-
     [Theory]
     [InlineData("/api/desktops/1/comparison?look=now", 422)]
-    [InlineData("/api/desktops/1/comparison?look=now&look=saving-99", 404)]
-    [InlineData("/api/desktops/1/comparison?look=now&look=yesterday", 404)]
+    [InlineData("/api/desktops/1/comparison?look=saving-98&look=saving-99", 404)]
+    [InlineData("/api/desktops/1/comparison/picture?first=00&other=00", 404)]
     [InlineData("/api/desktops/9/now", 404)]
     [InlineData("/api/profiles/99?desktop=1", 404)]
     [InlineData("/api/looks/0000/picture?desktop=1", 404)]

@@ -1,68 +1,32 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
-using Furoshiki.App.Views;
 using Furoshiki.Core.Compare;
-using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Words;
 
 namespace Furoshiki.App.Comparing;
 
-/// <summary>A look that is compared.</summary>
-/// <param name="Ref">How it was asked for: "now", or "saving-" and the saving's number.</param>
-/// <param name="Saving">The saving; null for now.</param>
-/// <param name="Differs">How many parts differ from the first look.</param>
-public sealed record SideView(
-    string Ref,
-    string Name,
-    string Caption,
-    string Look,
-    long? Saving,
-    int Differs
-);
-
-/// <summary>One look's cell in a row.</summary>
-/// <param name="Same">Whether it equals the first look's.</param>
-/// <param name="Swatches">Colours that tell the cell, in CSS notation.</param>
-/// <param name="Distance">CIEDE2000 difference from the first look's, the largest of the row; null where nothing differs in colour.</param>
-public sealed record CellView(
-    string Words,
-    bool Same,
-    IReadOnlyList<string> Swatches,
-    double? Distance
-);
-
-/// <summary>A setting in all looks.</summary>
-public sealed record SettingRowView(string Title, IReadOnlyList<CellView> Cells);
-
-/// <summary>A part in all looks, with the settings in which they differ.</summary>
-public sealed record PartRowView(
-    string Kind,
-    string Title,
-    bool Differs,
-    IReadOnlyList<CellView> Cells,
-    IReadOnlyList<SettingRowView> Settings
-);
-
-/// <summary>Looks side by side; the first is what the others are held against.</summary>
-public sealed record ComparisonView(
-    IReadOnlyList<SideView> Sides,
-    IReadOnlyList<PartRowView> Rows,
-    int Differing
-);
-
 /// <summary>Puts looks side by side.</summary>
-public sealed class Comparer(LookLibrary library, LookFinder finder)
+public sealed class Comparer(
+    LookLibrary library,
+    LookFinder finder,
+    CellMaker cells,
+    DesktopRegister register
+)
 {
-    private const string NotCovered = "not covered";
+    /// <summary>Most looks that are put side by side.</summary>
+    public const int Most = 4;
+
+    private const string Files = "files";
 
     /// <summary>Puts looks side by side.</summary>
     /// <param name="desktop">The desktop whose screens and parts they are told by.</param>
-    /// <param name="refs">The looks, two to four, each named as <see cref="LookFinder"/> finds it.</param>
-    /// <exception cref="ProblemException">There are fewer or more, or one is not here.</exception>
-    public ComparisonView Compare(LiveDesktop desktop, IReadOnlyList<string> refs)
+    /// <param name="query">Which looks, and what of them.</param>
+    /// <exception cref="ProblemException">There are fewer than two or more than four, or none of them can be read.</exception>
+    public ComparisonView Compare(LiveDesktop desktop, CompareQuery query)
     {
-        if (refs.Count is < 2 or > 4)
+        if (query.Looks.Count is < 2 or > Most)
             throw new ProblemException(
                 new Problem(
                     ProblemKind.Invalid,
@@ -71,151 +35,299 @@ public sealed class Comparer(LookLibrary library, LookFinder finder)
                     "Nothing was changed."
                 )
             );
-        var sides = refs.Select(one => finder.Find(desktop, one)).ToList();
-        var first = sides[0].Look;
-        var differences = sides
-            .Select(side =>
-                Difference
-                    .Between(first, side.Look, library.FindTree)
-                    .ToDictionary(part => part.Kind)
-            )
-            .ToList();
-        var rows = desktop
-            .Map.Kinds.Select(kind => kind.Kind)
-            .Where(kind => sides.Any(side => side.Look[kind] is not null))
-            .Select(kind => Row(kind, [.. sides.Select(side => side.Look)], differences))
-            .ToList();
-        return new ComparisonView(
-            [
-                .. sides.Select(
-                    (side, i) =>
-                        new SideView(
-                            refs[i],
-                            side.Name,
-                            side.Caption,
-                            side.Look.Digest.Hex,
-                            side.Source == LookSource.Saving ? side.Id : null,
-                            differences[i].Count
-                        )
-                ),
-            ],
-            rows,
-            rows.Count(row => row.Differs)
-        );
+        var sides = query.Looks.Select(one => Find(desktop, one)).ToList();
+        if (sides.All(side => side.Named is null))
+            throw sides[0].Problem!;
+        return new Table(this, desktop, query, sides).View();
     }
 
-    private static PartRowView Row(
-        Kind kind,
-        IReadOnlyList<Look> looks,
-        IReadOnlyList<Dictionary<Kind, PartDifference>> differences
-    )
+    /// <summary>A look that was asked for; one that cannot be read takes out itself, and no other.</summary>
+    private Side Find(LiveDesktop desktop, string text)
     {
-        var cells = looks.Select(
-            (look, i) =>
-            {
-                var part = look[kind];
-                var difference = differences[i].GetValueOrDefault(kind);
-                return new CellView(
-                    part?.Words ?? NotCovered,
-                    difference is null,
-                    PartView.SwatchesOf(part),
-                    kind == ColoursKind.Kind ? Round(difference?.ColourDistance) : null
-                );
-            }
-        );
-        var keys = differences
-            .Select(side => side.GetValueOrDefault(kind))
-            .OfType<PartDifference>()
-            .Where(part => part.From is not null && part.To is not null)
-            .SelectMany(part => part.Settings)
-            .DistinctBy(one => one.Key)
-            .OrderBy(one => one.Key.Item, StringComparer.Ordinal)
-            .ThenBy(one => kind.Settings.IndexOf(kind.GetSetting(one.Key)))
-            .Select(one => SettingRow(kind, one, looks));
-        var differs = differences.Any(side => side.ContainsKey(kind));
-        return new PartRowView(
-            kind.Name,
-            kind.Title,
-            differs,
-            [.. cells],
-            [.. keys, .. FileRows(kind, looks, differences)]
-        );
-    }
-
-    private static SettingRowView SettingRow(
-        Kind kind,
-        SettingDifference difference,
-        IReadOnlyList<Look> looks
-    )
-    {
-        var first = ValueIn(looks[0]);
-        return new SettingRowView(difference.Title, [.. looks.Select(Cell)]);
-
-        SettingValue? ValueIn(Look look) => look[kind]?.Settings.GetValueOrDefault(difference.Key);
-
-        CellView Cell(Look look)
+        try
         {
-            var value = ValueIn(look);
-            return new CellView(
-                look[kind] is null
-                    ? NotCovered
-                    : DifferenceWords.Words(kind, difference.Key, value),
-                Equals(value, first),
-                value is SettingValue.Colour colour ? [colour.Value.ToString()] : [],
-                Round(
-                    new SettingDifference(
-                        difference.Key,
-                        difference.Title,
-                        first,
-                        value
-                    ).ColourDistance
-                        is > 0
-                            and var distance
-                        ? distance
-                        : null
-                )
-            );
+            var named = finder.Find(desktop, text);
+            library.Locate(named.Look, register.All);
+            library.Remember(named.Look);
+            return new Side(text, named, null);
+        }
+        catch (ProblemException problem)
+        {
+            return new Side(text, null, problem);
         }
     }
 
-    /// <summary>A row for assets that have the same name and other content.</summary>
-    private static IEnumerable<SettingRowView> FileRows(
-        Kind kind,
-        IReadOnlyList<Look> looks,
-        IReadOnlyList<Dictionary<Kind, PartDifference>> differences
-    )
+    private sealed record Side(string Ref, NamedLook? Named, ProblemException? Problem)
     {
-        var edited = differences
-            .Select(side => side.GetValueOrDefault(kind)?.Assets ?? [])
-            .ToList();
-        if (edited.All(assets => assets.IsEmpty))
-            yield break;
-        yield return new SettingRowView(
-            "Files",
-            [
-                .. looks.Select(
-                    (_, i) =>
-                        new CellView(
-                            edited[i].IsEmpty
-                                ? "as in the first"
-                                : string.Join(
-                                    ", ",
-                                    edited[i]
-                                        .SelectMany(asset =>
-                                            asset
-                                                .Files.Select(file => PathText.Printable(file.Path))
-                                                .DefaultIfEmpty(asset.Name)
-                                        )
-                                ),
-                            edited[i].IsEmpty,
-                            [],
-                            null
-                        )
-                ),
-            ]
-        );
+        public Look Look => Named?.Look ?? Look.Of([]);
     }
 
-    private static double? Round(double? distance) =>
-        distance is { } number ? Math.Round(number, 1) : null;
+    /// <summary>One comparison, while it is made.</summary>
+    private sealed class Table
+    {
+        private readonly Comparer _comparer;
+        private readonly LiveDesktop _desktop;
+        private readonly CompareQuery _query;
+        private readonly List<Side> _sides;
+        private readonly List<Dictionary<Kind, PartDifference>> _differences;
+        private readonly List<Dictionary<Kind, PartDistance>> _distances;
+
+        public Table(Comparer comparer, LiveDesktop desktop, CompareQuery query, List<Side> sides)
+        {
+            (_comparer, _desktop, _query, _sides) = (comparer, desktop, query, sides);
+            _differences =
+            [
+                .. sides.Select(side =>
+                    Difference
+                        .Between(First, side.Look, comparer.Library.FindTree)
+                        .Where(part => part.From is not null && part.To is not null)
+                        .ToDictionary(part => part.Kind)
+                ),
+            ];
+            _distances =
+            [
+                .. sides.Select(side =>
+                    Distance
+                        .Between(First, side.Look, comparer.Library.FindTree)
+                        .ToDictionary(part => part.Kind)
+                ),
+            ];
+        }
+
+        private Look First => _sides[0].Look;
+
+        public ComparisonView View()
+        {
+            var parts = Kind.All.Where(kind => _sides.Any(side => side.Look[kind] is not null));
+            var measured = parts.Where(IsMeasured).ToList();
+            var rows = parts.Select(PartRow).Select(Found).OfType<RowView>();
+            return new ComparisonView(
+                [.. _sides.Select(View)],
+                [
+                    .. _query.Order == RowOrder.Eye
+                        ? rows.OrderByDescending(row => row.Weight)
+                        : rows,
+                ],
+                measured.Count(Differs),
+                measured.Count,
+                [
+                    .. parts
+                        .Where(kind =>
+                            _sides.Any(side => side.Named is not null && side.Look[kind] is null)
+                        )
+                        .Select(kind => kind.Title),
+                ]
+            );
+        }
+
+        private bool IsMeasured(Kind kind) =>
+            First[kind] is not null && _sides.Skip(1).Any(side => side.Look[kind] is not null);
+
+        private bool Differs(Kind kind) => _differences.Any(side => side.ContainsKey(kind));
+
+        private SideView View(Side side, int at)
+        {
+            var apart = _distances[at].Values.Where(part => part.Apart > 0).ToList();
+            var named = side.Named;
+            return new SideView(
+                side.Ref,
+                named?.Name ?? "Not here",
+                named?.Caption ?? PathTextOf(side.Ref),
+                named?.Look.Digest.Hex,
+                Number(LookSource.Saving),
+                Number(LookSource.SafeState),
+                Number(LookSource.Fitting),
+                _differences[at].Count,
+                named is null ? 0 : PartDistance.Mean(_distances[at].Values),
+                named is null
+                    ? []
+                    :
+                    [
+                        .. apart
+                            .OrderByDescending(part => part.Kind.Weight * part.Apart)
+                            .Select(part => new PartApartView(
+                                part.Kind.Name,
+                                part.Kind.Title,
+                                part.Apart,
+                                part.Kind.Weight
+                            )),
+                    ],
+                side.Problem?.Message ?? ""
+            );
+
+            long? Number(LookSource source) => named?.Source == source ? named.Id : null;
+        }
+
+        private RowView PartRow(Kind kind)
+        {
+            var rows = ItemRows(kind).Concat(SettingRows(kind)).Concat(FileRow(kind));
+            return Row(
+                kind.Name,
+                kind,
+                setting: null,
+                kind.Title,
+                kind.Weight * _distances.Max(side => side[kind].Apart),
+                (side, at) =>
+                    _comparer.Cells.OfPart(
+                        kind,
+                        side.Look,
+                        First,
+                        at == 0,
+                        _differences[at].GetValueOrDefault(kind),
+                        _desktop
+                    ),
+                [.. _query.Order == RowOrder.Eye ? rows.OrderByDescending(row => row.Weight) : rows]
+            );
+        }
+
+        /// <summary>The items that some of the looks have and others have not.</summary>
+        private IEnumerable<RowView> ItemRows(Kind kind)
+        {
+            var covering = _sides.Select(side => side.Look[kind]).OfType<Component>().ToList();
+            return covering
+                .SelectMany(part => part.Items)
+                .Distinct(StringComparer.Ordinal)
+                .Where(item => covering.Any(part => !part.Items.Contains(item)))
+                .Select(item =>
+                    Row(
+                        $"{kind.Name}/{item}/",
+                        kind,
+                        $"{item}/",
+                        item,
+                        kind.Weight,
+                        (side, at) => CellMaker.OfItem(item, side.Look[kind], First[kind], at == 0),
+                        []
+                    )
+                );
+        }
+
+        private IEnumerable<RowView> SettingRows(Kind kind) =>
+            _sides
+                .SelectMany(side => side.Look[kind]?.Settings.Keys ?? [])
+                .Distinct()
+                .Where(key => key != new SettingKey(Setting.Order.Name) || IsReordered(kind))
+                .OrderBy(key => key.Item, StringComparer.Ordinal)
+                .ThenBy(key => kind.Settings.IndexOf(kind.GetSetting(key)))
+                .Select(key =>
+                    Row(
+                        $"{kind.Name}/{key}",
+                        kind,
+                        key.Name == Setting.Order.Name ? null : key.ToString(),
+                        Difference.TitleOf(kind, key),
+                        kind.Weight * _sides.Max(side => Apart(kind, key, side)),
+                        (side, at) =>
+                            CellMaker.OfSetting(
+                                kind,
+                                key,
+                                Having(side.Look[kind], key),
+                                Having(First[kind], key),
+                                at == 0,
+                                _desktop
+                            ),
+                        []
+                    )
+                );
+
+        private bool IsReordered(Kind kind) =>
+            _differences.Any(side =>
+                side.GetValueOrDefault(kind)
+                    ?.Settings.Any(one => one.Key == new SettingKey(Setting.Order.Name)) == true
+            );
+
+        private double Apart(Kind kind, SettingKey key, Side side) =>
+            Having(side.Look[kind], key) is { } part && Having(First[kind], key) is { } first
+                ? Distance.Between(
+                    kind.GetSetting(key).Type,
+                    first.Settings.GetValueOrDefault(key),
+                    part.Settings.GetValueOrDefault(key)
+                )
+                : 0;
+
+        /// <summary>A part, if it has the item that a setting is of.</summary>
+        private static Component? Having(Component? part, SettingKey key) =>
+            key.Item is null || part?.Items.Contains(key.Item) == true ? part : null;
+
+        private IEnumerable<RowView> FileRow(Kind kind)
+        {
+            if (
+                _differences.All(side =>
+                    side.GetValueOrDefault(kind)?.Assets is not { Length: > 0 }
+                )
+            )
+                yield break;
+            yield return Row(
+                $"{kind.Name}/{Files}",
+                kind,
+                setting: null,
+                "Files",
+                kind.Weight,
+                (side, at) =>
+                    CellMaker.OfFiles(
+                        side.Look[kind],
+                        First[kind],
+                        at == 0,
+                        _differences[at].GetValueOrDefault(kind)
+                    ),
+                []
+            );
+        }
+
+        private RowView Row(
+            string key,
+            Kind kind,
+            string? setting,
+            string title,
+            double weight,
+            Func<Side, int, CellView> cell,
+            IReadOnlyList<RowView> rows
+        )
+        {
+            IReadOnlyList<CellView> all =
+            [
+                .. _sides.Select(
+                    (side, at) => side.Named is null ? CellMaker.Unreadable : cell(side, at)
+                ),
+            ];
+            var differs = all.Any(one => one.State == CellState.Differs);
+            return new RowView(
+                key,
+                kind.Name,
+                setting,
+                title,
+                differs,
+                differs ? weight : 0,
+                all,
+                [.. rows.Where(row => _query.All || row.Differs)]
+            );
+        }
+
+        /// <summary>What of a row was asked for; null for nothing.</summary>
+        private RowView? Found(RowView row)
+        {
+            if (!_query.All && !row.Differs)
+                return null;
+            var words = PersonsText
+                .KeyOf(_query.Find)
+                .Split(' ', StringSplitOptions.RemoveEmptyEntries);
+            if (words.Length == 0 || Has(row, words))
+                return row;
+            var within = row
+                .Rows.Where(inner => Has(inner, [.. words.Where(word => !Has(row, [word]))]))
+                .ToList();
+            return within.Count > 0 ? row with { Rows = within } : null;
+        }
+
+        private static bool Has(RowView row, IReadOnlyList<string> words) =>
+            words.All(word =>
+                row.Cells.Select(cell => cell.Words)
+                    .Append(row.Title)
+                    .Any(text => PersonsText.KeyOf(text).Contains(word, StringComparison.Ordinal))
+            );
+
+        private static string PathTextOf(string text) => Core.Content.PathText.Printable(text);
+    }
+
+    private LookLibrary Library => library;
+
+    private CellMaker Cells => cells;
 }

@@ -6,6 +6,8 @@ using Furoshiki.App.SafeStates;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
+using Furoshiki.Core.Parts;
+using Furoshiki.Core.Switching;
 using Furoshiki.Core.Words;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
@@ -26,12 +28,18 @@ public enum LookSource
 
     /// <summary>A fitting.</summary>
     Fitting,
+
+    /// <summary>Another desktop as it is.</summary>
+    OtherDesktop,
+
+    /// <summary>A look as it would be on a desktop.</summary>
+    Adapted,
 }
 
 /// <summary>A look by its name, as it is named in an address, a comparison and a command.</summary>
-/// <param name="Ref">How it is named for certain: "now", "saving-", "state-" or "fitting-" and a number.</param>
+/// <param name="Ref">How it is named for certain, as <see cref="LookRef"/> says.</param>
 /// <param name="Source">What it is a look of.</param>
-/// <param name="Id">The number of the saving, safe state or fitting; 0 for now.</param>
+/// <param name="Id">The number of the saving, safe state, fitting or desktop; 0 for now.</param>
 /// <param name="Name">What people call it.</param>
 /// <param name="Caption">Which one of that name.</param>
 /// <param name="Look">The look.</param>
@@ -55,7 +63,8 @@ public sealed partial class LookFinder(
     FittedLooks fittings,
     Observer observer,
     SafeStateShelf safeStates,
-    DesktopRegister register
+    DesktopRegister register,
+    MapLibrary maps
 )
 {
     private const int ShortestDigest = 6;
@@ -63,7 +72,8 @@ public sealed partial class LookFinder(
 
     /// <summary>
     /// Finds a look: "now"; "saving-18", "state-3" or "fitting-2"; the name of a profile, of which the last saving is meant, or with a number after it,
-    /// as in "Open Night 4" or "Open Night, 4th"; or the beginning of a saving's digest, of six digits at least.
+    /// as in "Open Night 4" or "Open Night, 4th"; or the beginning of a saving's digest, of six digits at least. "desktop-2" is another
+    /// desktop as it is, and any of these with "-on-2" behind it is that look as it would be there.
     /// </summary>
     /// <param name="desktop">The desktop that is meant by now, and whose safe states are.</param>
     /// <param name="text">How it is named.</param>
@@ -81,6 +91,10 @@ public sealed partial class LookFinder(
                 PartMaps.Of(desktop.MapDigest),
                 desktop.Screens
             );
+        if (LookRef.Desktop(text) is { } other)
+            return OfDesktop(register.Get(other));
+        if (LookRef.AsOn(text) is { } there)
+            return AsOn(Find(desktop, there.Look), register.Get(there.Desktop));
         using var db = databases.CreateDbContext();
         if (LookRef.SafeState(text) is { } state)
             return OfState(safeStates.Get(desktop, state));
@@ -173,6 +187,40 @@ public sealed partial class LookFinder(
             PartMaps.Of(register.MapOf(state.DesktopId)),
             register.Get(state.DesktopId).Screens
         );
+
+    private NamedLook OfDesktop(LiveDesktop desktop) =>
+        new(
+            LookRef.OfDesktop(desktop.Id),
+            LookSource.OtherDesktop,
+            desktop.Id,
+            desktop.Name,
+            "as it is",
+            observer.See(desktop).Reading.Look,
+            PartMaps.Of(desktop.MapDigest),
+            desktop.Screens
+        );
+
+    /// <summary>A look as it would be on a desktop: what that can hold of each part.</summary>
+    private NamedLook AsOn(NamedLook look, LiveDesktop desktop)
+    {
+        var seen = observer.See(desktop);
+        var fitter = new PartFitter(desktop.Map, seen.Reading, seen.View, library.Saved);
+        return new NamedLook(
+            LookRef.OfAdapted(look.Ref, desktop.Id),
+            LookSource.Adapted,
+            look.Id,
+            look.Name,
+            $"{look.Caption}, as on {desktop.Name}",
+            Look.Of(
+                look.Look.Components.Select(part =>
+                        fitter.Fit(part, maps.Get(look.Maps[part.Kind.Name])).Held
+                    )
+                    .OfType<Component>()
+            ),
+            PartMaps.Of(desktop.MapDigest),
+            desktop.Screens
+        );
+    }
 
     private NamedLook OfFitting(long id)
     {

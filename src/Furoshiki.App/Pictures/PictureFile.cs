@@ -3,9 +3,12 @@ namespace Furoshiki.App.Pictures;
 /// <summary>Files that a picture may load.</summary>
 public static class PictureFile
 {
+    /// <summary>The media type of a drawing.</summary>
+    public const string Svg = "image/svg+xml";
+
     private static readonly Dictionary<string, string> MediaTypes = new()
     {
-        [".svg"] = "image/svg+xml",
+        [".svg"] = Svg,
         [".png"] = "image/png",
         [".jpg"] = "image/jpeg",
         [".jpeg"] = "image/jpeg",

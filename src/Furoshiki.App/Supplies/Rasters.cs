@@ -70,7 +70,7 @@ public sealed class Rasters(SampleFiles files)
             return _known.Keep(
                 content,
                 Path.GetExtension(name).ToLowerInvariant() is ".svg"
-                    ? Drawn(bytes)
+                    ? OfDrawing(bytes)
                     : Decoded(bytes),
                 MostKept
             );
@@ -78,9 +78,11 @@ public sealed class Rasters(SampleFiles files)
     }
 
     /// <summary>Whether a drawing can be read at all.</summary>
-    internal static bool CanDraw(byte[] bytes) => Drawn(bytes) is not null;
+    internal static bool CanDraw(byte[] bytes) => OfDrawing(bytes) is not null;
 
-    private static Raster? Drawn(byte[] bytes)
+    /// <summary>A drawing as pixels; null if it cannot be read.</summary>
+    /// <param name="bytes">It, as SVG.</param>
+    internal static Raster? OfDrawing(byte[] bytes)
     {
         try
         {

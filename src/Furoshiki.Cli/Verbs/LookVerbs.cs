@@ -241,8 +241,14 @@ internal static class LookVerbs
     {
         var view = call
             .Session.Get<Comparer>()
-            .Compare(call.Desktop, call.Given.GetRequiredValue(Looks));
-        var isAll = call.Given.GetValue(All);
+            .Compare(
+                call.Desktop,
+                new CompareQuery(
+                    call.Given.GetRequiredValue(Looks),
+                    call.Given.GetValue(All),
+                    RowOrder.Parts
+                )
+            );
         call.Output.Show(
             view,
             () =>
@@ -250,14 +256,15 @@ internal static class LookVerbs
                 call.Output.Line(
                     view.Differing == 0
                         ? "They are the same."
-                        : $"{view.Differing} of {view.Rows.Count} parts differ."
+                        : $"{view.Differing} of {view.Parts} parts differ."
                 );
-                var rows = view.Rows.Where(row => isAll || row.Differs).ToList();
-                if (rows.Count > 0)
+                if (view.NotCovered.Count > 0)
+                    call.Output.Line($"Not covered by all: {string.Join(", ", view.NotCovered)}.");
+                if (view.Rows.Count > 0)
                     call.Output.Table(
                         ["", .. view.Sides.Select(side => $"{side.Name}, {side.Caption}")],
-                        rows.SelectMany(row =>
-                            row.Settings.Select(setting => Row("  " + setting.Title, setting.Cells))
+                        view.Rows.SelectMany(row =>
+                            row.Rows.Select(setting => Row("  " + setting.Title, setting.Cells))
                                 .Prepend(Row(row.Title, row.Cells))
                         )
                     );
@@ -268,9 +275,13 @@ internal static class LookVerbs
         static IReadOnlyList<Cell> Row(string title, IReadOnlyList<CellView> cells) =>
             [
                 title,
-                .. cells.Select(
-                    (cell, i) =>
-                        i > 0 && cell.Same ? new Cell("same") : new Cell(cell.Words, cell.Swatches)
+                .. cells.Select(cell =>
+                    cell.State == CellState.Same
+                        ? new Cell("same")
+                        : new Cell(
+                            cell.Change.Length > 0 ? $"{cell.Words} ({cell.Change})" : cell.Words,
+                            cell.Swatches
+                        )
                 ),
             ];
     }

@@ -54,7 +54,7 @@ public readonly record struct Oklab(double L, double A, double B)
 public readonly record struct Oklch(double L, double C, double H)
 {
     // The difference that the eye just does not see, and how near to it is near enough: CSS Color 4, 13.2.
-    private const double JustNotSeen = 0.02;
+    internal const double JustNotSeen = 0.02;
     private const double Near = 0.0001;
 
     /// <summary>The most chroma that a colour within sRGB has, rounded up.</summary>

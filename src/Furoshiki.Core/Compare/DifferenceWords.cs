@@ -1,3 +1,4 @@
+using System.Globalization;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Words;
 
@@ -90,6 +91,56 @@ public static class DifferenceWords
             && from.EndsWith(unit, StringComparison.Ordinal)
             && to.EndsWith(unit, StringComparison.Ordinal);
         return $"{(shared ? from[..^unit.Length] : from)} → {to}";
+    }
+
+    /// <summary>
+    /// By how much a value differs from another, in the measure of its type: "+8 px", "ΔE 23.4", "Sky gauge added", "12 px lower".
+    /// </summary>
+    /// <returns>It; empty where that would only say both values again.</returns>
+    public static string ByHowMuch(Kind kind, SettingDifference difference) =>
+        (kind.GetSetting(difference.Key).Type, difference.From, difference.To) switch
+        {
+            (_, null, _) or (_, _, null) => "",
+            (_, SettingValue.Colour, SettingValue.Colour) => ColourWords(difference.ColourDistance),
+            (_, SettingValue.List before, SettingValue.List after) => ListWords(before, after),
+            (_, SettingValue.Geometry from, SettingValue.Geometry to) => PlaceWords(from, to),
+            (SettingType.OfNumber type, SettingValue.Number from, SettingValue.Number to) =>
+                MoreOrLess(type, from.Value, to.Value),
+            _ => "",
+        };
+
+    /// <summary>How far two colours are apart, as in "ΔE 23.4".</summary>
+    /// <param name="distance">The CIEDE2000 difference; null for none.</param>
+    public static string ColourWords(double? distance) =>
+        distance is { } number
+            ? string.Create(CultureInfo.InvariantCulture, $"ΔE{Gap}{number:0.0}")
+            : "";
+
+    private const string Gap = SettingType.Number.UnitGap;
+
+    private static string MoreOrLess(SettingType type, double from, double to) =>
+        (to > from ? "+" : "\u2212") + type.Words(new SettingValue.Number(Math.Abs(to - from)));
+
+    private static string PlaceWords(SettingValue.Geometry from, SettingValue.Geometry to)
+    {
+        return string.Join(
+            ", ",
+            new[]
+            {
+                By(to.X - from.X, "to the right", "to the left"),
+                By(to.Y - from.Y, "lower", "higher"),
+                By(to.Width - from.Width, "wider", "narrower"),
+                By(to.Height - from.Height, "taller", "shorter"),
+            }.OfType<string>()
+        );
+
+        static string? By(int much, string more, string less) =>
+            much == 0
+                ? null
+                : string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{Math.Abs(much)}{Gap}px {(much > 0 ? more : less)}"
+                );
     }
 
     private static string ListWords(SettingValue.List before, SettingValue.List after)

@@ -14,6 +14,8 @@ public static class LookRef
     private const string SavingPrefix = "saving-";
     private const string SafeStatePrefix = "state-";
     private const string FittingPrefix = "fitting-";
+    private const string DesktopPrefix = "desktop-";
+    private const string OnDesktop = "-on-";
 
     /// <summary>How a saving is named, as in "saving-18".</summary>
     /// <param name="id">Its number.</param>
@@ -27,6 +29,15 @@ public static class LookRef
     /// <param name="id">Its number.</param>
     public static string OfFitting(long id) => Of(FittingPrefix, id);
 
+    /// <summary>How another desktop as it is is named, as in "desktop-2".</summary>
+    /// <param name="id">Its number.</param>
+    public static string OfDesktop(long id) => Of(DesktopPrefix, id);
+
+    /// <summary>How a look as it would be on a desktop is named, as in "saving-18-on-2".</summary>
+    /// <param name="look">How the look is named.</param>
+    /// <param name="desktop">The desktop's number.</param>
+    public static string OfAdapted(string look, long desktop) => look + Of(OnDesktop, desktop);
+
     /// <summary>The number of the saving that a text names; null if it names none.</summary>
     public static long? Saving(string text) => NumberAfter(text, SavingPrefix);
 
@@ -35,6 +46,19 @@ public static class LookRef
 
     /// <summary>The number of the fitting that a text names; null if it names none.</summary>
     public static long? Fitting(string text) => NumberAfter(text, FittingPrefix);
+
+    /// <summary>The number of the desktop that a text names, as in "desktop-2" for that desktop as it is; null if it names none.</summary>
+    public static long? Desktop(string text) => NumberAfter(text, DesktopPrefix);
+
+    /// <summary>
+    /// The look and the number of the desktop of a text that names a look as it would be on a desktop, as in "saving-18-on-2"; null if
+    /// it names none.
+    /// </summary>
+    public static (string Look, long Desktop)? AsOn(string text) =>
+        text.LastIndexOf(OnDesktop, StringComparison.Ordinal) is > 0 and var at
+        && NumberAfter(text[at..], OnDesktop) is { } desktop
+            ? (text[..at], desktop)
+            : null;
 
     private static string Of(string prefix, long id) =>
         string.Create(CultureInfo.InvariantCulture, $"{prefix}{id}");

@@ -45,6 +45,38 @@ public static class DesktopPicture
         }.OrderBy(layer => layer.Depth),
     ];
 
+    /// <summary>The kinds that stand on the screens, by where they lie: each can be drawn without the rest.</summary>
+    private static readonly ImmutableDictionary<Kind, Depth> Standing = new Dictionary<Kind, Depth>
+    {
+        [PanelsKind.Kind] = Depth.Panels,
+        [DockKind.Kind] = Depth.Dock,
+        [WidgetsKind.Kind] = Depth.Widgets,
+    }.ToImmutableDictionary();
+
+    /// <summary>Draws a part of a look alone where it stands on a screen; null for a part that stands nowhere.</summary>
+    /// <param name="look">The look.</param>
+    /// <param name="kind">The part's kind.</param>
+    /// <param name="screen">The screen, the main one of its desktop.</param>
+    /// <param name="content">The assets to draw with.</param>
+    public static string? DrawAlone(Look look, Kind kind, Screen screen, PictureContent content)
+    {
+        if (look[kind] is null || !Standing.TryGetValue(kind, out var depth))
+            return null;
+        var layer = Layers.First(one => one.Depth == depth);
+        var scale = ScaleOf([screen]);
+        var area = AreaOf(screen, scale);
+        var stage = new Stage(
+            new Scene(look, layer.Reads, content, null, new SetsInUse()),
+            PictureScene.Desktop,
+            screen,
+            area,
+            scale,
+            IsMain: true,
+            Stage.AllOf([screen], 0, scale)
+        );
+        return Drawing(area, null, [layer.Draw(stage)]);
+    }
+
     /// <summary>Draws every screen.</summary>
     /// <param name="look">The look.</param>
     /// <param name="screens">The desktop's screens; the first is the main one.</param>

@@ -1,5 +1,6 @@
 using Furoshiki.App.Comparing;
 using Furoshiki.App.Desktops;
+using Furoshiki.Core.Picture;
 
 namespace Furoshiki.Web.Compare;
 
@@ -10,11 +11,30 @@ internal static class CompareEndpoints
         api = api.MapGroup("").WithTags("Compare");
         api.MapGet(
                 "/desktops/{id:long}/comparison",
-                (long id, string[] look, DesktopRegister register, Comparer comparer) =>
-                    comparer.Compare(register.Get(id), look)
+                (
+                    long id,
+                    string[] look,
+                    DesktopRegister register,
+                    Comparer comparer,
+                    bool all = false,
+                    RowOrder order = RowOrder.Eye,
+                    string find = ""
+                ) => comparer.Compare(register.Get(id), new CompareQuery(look, all, order, find))
             )
             .WithName("compare")
             .WithSummary("Put two to four looks side by side");
+        api.MapGet(
+                "/desktops/{id:long}/comparison/picture",
+                (
+                    long id,
+                    string first,
+                    string other,
+                    PictureDifferences differences,
+                    PictureScene scene = PictureScene.Desktop
+                ) => differences.Between(id, first, other, scene)
+            )
+            .WithName("comparePictures")
+            .WithSummary("Tell what differs between the pictures of two looks");
         var changes = api.MapGroup("/looks/{digest}/changes/{other}/{kind}");
         changes
             .MapGet(

@@ -20,6 +20,7 @@ const ASKED = {
   profiles: 'changed',
   profile: 'changed',
   comparison: 'changed',
+  pictureDifference: 'changed',
   fittings: 'changed',
   fitting: 'changed',
   kinds: 'never',

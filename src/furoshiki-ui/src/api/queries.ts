@@ -153,15 +153,40 @@ export const useProfile = (id: Ref<number>, desktop: Ref<number>, saving: Ref<nu
       ),
   })
 
-export const useComparison = (desktop: Ref<number>, looks: Ref<string[]>) =>
+/** Looks side by side: which ones, whether with what is the same, in which order, and what is sought in them. */
+export const useComparison = (
+  desktop: Ref<number>,
+  asked: { looks: Ref<string[]>; all: Ref<boolean>; order: Ref<Schemas['RowOrder']>; find: Ref<string> },
+) =>
   useQuery({
-    queryKey: keyOf('comparison', desktop, looks),
-    enabled: computed(() => looks.value.length >= 2),
+    queryKey: keyOf('comparison', desktop, asked.looks, asked.all, asked.order, asked.find),
+    enabled: computed(() => asked.looks.value.length >= 2),
     placeholderData: keepPreviousData,
     queryFn: () =>
       take(
         api.GET('/api/desktops/{id}/comparison', {
-          params: { path: { id: desktop.value }, query: { look: looks.value } },
+          params: {
+            path: { id: desktop.value },
+            query: {
+              look: asked.looks.value,
+              all: asked.all.value,
+              order: asked.order.value,
+              find: asked.find.value,
+            },
+          },
+        }),
+      ),
+  })
+
+/** What differs between the pictures of two looks; nothing while there are not two. */
+export const usePictureDifference = (desktop: Ref<number>, first: Ref<string>, other: Ref<string>) =>
+  useQuery({
+    queryKey: keyOf('pictureDifference', desktop, first, other),
+    enabled: computed(() => first.value !== '' && other.value !== ''),
+    queryFn: () =>
+      take(
+        api.GET('/api/desktops/{id}/comparison/picture', {
+          params: { path: { id: desktop.value }, query: { first: first.value, other: other.value } },
         }),
       ),
   })

@@ -777,6 +777,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desktops/{id}/comparison/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tell what differs between the pictures of two looks */
+        get: operations["comparePictures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/content/{digest}/lines/{other}": {
         parameters: {
             query?: never;
@@ -1726,6 +1743,16 @@ export interface components {
             words: string;
             canTake: boolean;
         };
+        BoxView: {
+            /** Format: int32 */
+            x: number;
+            /** Format: int32 */
+            y: number;
+            /** Format: int32 */
+            width: number;
+            /** Format: int32 */
+            height: number;
+        };
         BuildForm: {
             accent: string;
             ground: null | string;
@@ -1746,12 +1773,17 @@ export interface components {
             size: number;
             profiles: string[];
         };
+        /** @enum {unknown} */
+        CellState: "First" | "Same" | "Differs" | "NotCovered" | "Alone" | "Unreadable";
         CellView: {
+            state: components["schemas"]["CellState"];
             words: string;
-            same: boolean;
+            change: string;
             swatches: string[];
-            /** Format: double */
-            distance: null | number;
+            samples?: components["schemas"]["SampleView"][];
+            place?: null | components["schemas"]["PlacedView"];
+            drawing?: null | string;
+            hasFiles?: boolean;
         };
         ChangedFileView: {
             name: string;
@@ -1802,9 +1834,12 @@ export interface components {
         };
         ComparisonView: {
             sides: components["schemas"]["SideView"][];
-            rows: components["schemas"]["PartRowView"][];
+            rows: components["schemas"]["RowView"][];
             /** Format: int32 */
             differing: number;
+            /** Format: int32 */
+            parts: number;
+            notCovered: string[];
         };
         ContentCost: {
             /** Format: int64 */
@@ -2320,6 +2355,14 @@ export interface components {
             accent: string;
             ground: string;
         };
+        PartApartView: {
+            kind: string;
+            title: string;
+            /** Format: double */
+            apart: number;
+            /** Format: int32 */
+            weight: number;
+        };
         /** @enum {unknown} */
         PartGroup: "Surface" | "Windows" | "Symbols" | "Furniture" | "Session";
         PartNeedsView: {
@@ -2334,13 +2377,6 @@ export interface components {
             title: string;
             outcome: components["schemas"]["PartOutcome"];
             words: string;
-        };
-        PartRowView: {
-            kind: string;
-            title: string;
-            differs: boolean;
-            cells: components["schemas"]["CellView"][];
-            settings: components["schemas"]["SettingRowView"][];
         };
         PartView: {
             kind: string;
@@ -2365,6 +2401,12 @@ export interface components {
         };
         /** @enum {unknown} */
         PictureDetail: "Lines" | "Words";
+        PictureDifferenceView: {
+            picture: components["schemas"]["PictureView"];
+            /** Format: double */
+            share: number;
+            words: string;
+        };
         PictureFace: {
             family: string;
             name: string;
@@ -2410,6 +2452,14 @@ export interface components {
             y: number;
             /** @default false */
             isBy: boolean;
+        };
+        PlacedView: {
+            /** Format: int32 */
+            screenWidth: number;
+            /** Format: int32 */
+            screenHeight: number;
+            box: components["schemas"]["BoxView"];
+            first: null | components["schemas"]["BoxView"];
         };
         PlanView: {
             target: components["schemas"]["Target"];
@@ -2561,6 +2611,19 @@ export interface components {
             files: string[];
             script: string;
         };
+        /** @enum {unknown} */
+        RowOrder: "Eye" | "Parts";
+        RowView: {
+            key: string;
+            kind: string;
+            setting: null | string;
+            title: string;
+            differs: boolean;
+            /** Format: double */
+            weight: number;
+            cells: components["schemas"]["CellView"][];
+            rows: components["schemas"]["RowView"][];
+        };
         RunProgress: {
             stage: components["schemas"]["RunStage"];
             /** Format: int32 */
@@ -2698,10 +2761,6 @@ export interface components {
         };
         /** @enum {unknown} */
         SettingForm: "Choice" | "Text" | "Asset" | "Number" | "Flag" | "Colour" | "List" | "Screen" | "Path" | "Keys" | "Time" | "Extent" | "Geometry";
-        SettingRowView: {
-            title: string;
-            cells: components["schemas"]["CellView"][];
-        };
         /** @enum {unknown} */
         SettingScope: "Whole" | "Item" | "Both";
         SettingView: {
@@ -2735,11 +2794,19 @@ export interface components {
             ref: string;
             name: string;
             caption: string;
-            look: string;
+            look: null | string;
             /** Format: int64 */
             saving: null | number;
+            /** Format: int64 */
+            state: null | number;
+            /** Format: int64 */
+            fitting: null | number;
             /** Format: int32 */
             differs: number;
+            /** Format: double */
+            apart: number;
+            madeOf: components["schemas"]["PartApartView"][];
+            problem: string;
         };
         /** @enum {unknown} */
         Sight: "Usual" | "Protan" | "Deutan" | "Tritan";
@@ -5617,6 +5684,9 @@ export interface operations {
         parameters: {
             query: {
                 look: string[];
+                all?: boolean;
+                order?: components["schemas"]["RowOrder"];
+                find?: string;
             };
             header?: never;
             path: {
@@ -5633,6 +5703,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComparisonView"];
+                };
+            };
+            /** @description What was sent is not what this address takes. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Whoever asked may not enter. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description What was asked for is not here. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    comparePictures: {
+        parameters: {
+            query: {
+                first: string;
+                other: string;
+                scene?: components["schemas"]["PictureScene"];
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureDifferenceView"];
                 };
             };
             /** @description What was sent is not what this address takes. */

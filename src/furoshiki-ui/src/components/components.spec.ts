@@ -1,4 +1,5 @@
-import { mount } from '@vue/test-utils'
+import { flushPromises, mount } from '@vue/test-utils'
+import { createPinia } from 'pinia'
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/api/client'
 import CompareCell from './CompareCell.vue'
@@ -8,12 +9,37 @@ import PlanSteps from './PlanSteps.vue'
 import ReadinessWord from './ReadinessWord.vue'
 
 const cell = (more: Partial<Schemas['CellView']> = {}): Schemas['CellView'] => ({
+  state: 'First',
   words: 'top, 26 px',
-  same: false,
+  change: '',
   swatches: [],
-  distance: null,
   ...more,
 })
+const side = (name: string): Schemas['SideView'] => ({
+  ref: name,
+  name,
+  caption: '1st',
+  look: '',
+  saving: 1,
+  state: null,
+  fitting: null,
+  differs: 1,
+  apart: 0.1,
+  madeOf: [],
+  problem: '',
+})
+const row = (key: string, more: Partial<Schemas['RowView']> = {}): Schemas['RowView'] => ({
+  key,
+  kind: key.split('/')[0] ?? '',
+  setting: key.split('/')[1] ?? null,
+  title: key,
+  differs: true,
+  weight: 1,
+  cells: [cell(), cell({ state: 'Differs' })],
+  rows: [],
+  ...more,
+})
+const sides = [side('One'), side('Two')]
 
 describe('a signal', () => {
   it.each([
@@ -29,71 +55,87 @@ describe('a signal', () => {
 })
 
 describe('a cell of the comparison', () => {
-  it('says "same" where it equals the first look', () => {
-    expect(mount(CompareCell, { props: { cell: cell({ same: true }), first: false } }).text()).toBe('same')
-  })
-
-  it('says its own words in the first column, marked by nothing', () => {
-    const first = mount(CompareCell, { props: { cell: cell({ same: true }), first: true } })
-    expect(first.text()).toBe('top, 26 px')
-    expect(first.classes()).not.toContain('differs')
-  })
-
-  it('is marked where it differs, with how far its colours are apart', () => {
-    const other = mount(CompareCell, {
-      props: { cell: cell({ distance: 12.5, swatches: ['#ff0000'] }), first: false },
+  const show = (more: Partial<Schemas['CellView']>, at = 1) =>
+    mount(CompareCell, {
+      props: {
+        row: row('panels', { cells: [cell(more), cell(more)] }),
+        cell: cell(more),
+        at,
+        sides,
+        isOpen: false,
+        isLeftOut: false,
+      },
     })
-    expect(other.classes()).toContain('differs')
-    expect(other.text()).toContain('ΔE 12.5')
+
+  it('says "same" where it equals the first look, and has nothing to give', () => {
+    expect(show({ state: 'Same' }).text()).toBe('same')
+    expect(show({ state: 'NotCovered', words: 'not covered' }).text()).toBe('not covered')
+  })
+
+  it('says by how much it differs, in its measure', () => {
+    const other = show({ state: 'Differs', change: 'ΔE 12.5', swatches: ['#ff0000'] })
+    expect(other.get('.words').text()).toContain('ΔE 12.5')
+  })
+
+  it('can be borrowed where it is something else, and left out only of what differs', () => {
+    const words = (more: Partial<Schemas['CellView']>, at?: number) =>
+      show(more, at)
+        .findAll('.actions button')
+        .map((one) => one.text())
+    expect(words({ state: 'Differs' })).toEqual(['Borrow', 'Put on…', 'Leave out'])
+    expect(words({ state: 'First' }, 0)).toEqual(['Borrow', 'Put on…'])
+    expect(words({ state: 'Same' })).toEqual([])
   })
 })
 
 describe('the table of the comparison', () => {
-  const side = (name: string): Schemas['SideView'] => ({
-    ref: name,
-    name,
-    caption: '1st',
-    look: '',
-    saving: 1,
-    differs: 1,
-  })
-  const row = (kind: string, differs: boolean): Schemas['PartRowView'] => ({
-    kind,
-    title: kind,
-    differs,
-    cells: [cell(), cell({ same: !differs })],
-    settings: differs ? [{ title: 'Edge', cells: [cell({ words: 'top' }), cell({ words: 'left' })] }] : [],
-  })
   const comparison = {
-    sides: [side('One'), side('Two')],
-    rows: [row('panels', true), row('fonts', false)],
+    sides,
+    rows: [
+      row('panels', {
+        rows: [row('panels/edge', { cells: [cell(), cell({ state: 'Differs', words: 'left' })] })],
+      }),
+    ],
     differing: 1,
+    parts: 1,
+    notCovered: [],
   }
-  const show = (more: { all?: boolean; settings?: boolean; opened?: string }) =>
+  const show = (more: { allOpen?: boolean; opened?: string[] } = {}) =>
     mount(CompareTable, {
-      props: { comparison, columns: '', all: false, settings: false, opened: '', ...more },
+      props: { comparison, columns: '', allOpen: false, opened: [], leftOut: [], ...more },
+      global: { plugins: [createPinia()] },
+      attachTo: document.body,
     })
 
-  it('shows only what differs, or everything', () => {
-    expect(show({}).findAll('[data-part]')).toHaveLength(1)
-    expect(show({ all: true }).findAll('[data-part]')).toHaveLength(2)
-  })
-
   it('opens a part to its settings, and asks for it by its button', async () => {
-    expect(show({}).text()).not.toContain('left')
-    expect(show({ opened: 'panels' }).text()).toContain('left')
-    expect(show({ settings: true }).text()).toContain('left')
-    const table = show({})
+    expect(show().text()).not.toContain('left')
+    expect(show({ opened: ['panels'] }).text()).toContain('left')
+    expect(show({ allOpen: true }).text()).toContain('left')
+    const table = show()
     await table.get('button').trigger('click')
     expect(table.emitted('open')).toEqual([['panels']])
   })
 
-  it('says so where nothing differs', () => {
-    const same = { ...comparison, rows: [row('fonts', false)] }
-    const table = mount(CompareTable, {
-      props: { comparison: same, columns: '', all: false, settings: false, opened: '' },
-    })
-    expect(table.text()).toBe('These looks are the same in every part.')
+  it('is one stop for the Tab key, and the arrows lead from cell to cell', async () => {
+    const table = show({ opened: ['panels'] })
+    await flushPromises()
+    expect(table.findAll('[tabindex="0"]')).toHaveLength(1)
+    const press = async (key: string) => {
+      await table.get('[data-here]').trigger('keydown', { key })
+      await flushPromises()
+    }
+    await press('ArrowRight')
+    await press('ArrowRight')
+    await press('ArrowDown')
+    expect(table.get('[data-here]').text()).toContain('left')
+    await press('b')
+    expect(table.emitted('act')).toEqual([['borrow', comparison.rows[0]?.rows[0], 1]])
+    await press('Home')
+    await press('Enter')
+    expect(table.emitted('open')).toBeUndefined()
+    await press('ArrowUp')
+    await press('Enter')
+    expect(table.emitted('open')).toEqual([['panels']])
   })
 })
 

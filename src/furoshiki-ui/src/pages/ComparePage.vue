@@ -1,135 +1,205 @@
 <script setup lang="ts">
-import { IconX } from '@tabler/icons-vue'
-import { computed } from 'vue'
+import { useDebounce } from '@vueuse/core'
+import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useComparison, useProfiles } from '@/api/queries'
+import { useComparison } from '@/api/queries'
+import type { Schemas } from '@/api/client'
+import type { CellAction } from '@/components/CompareCell.vue'
+import ComparePictures from '@/components/ComparePictures.vue'
+import CompareSide from '@/components/CompareSide.vue'
 import CompareTable from '@/components/CompareTable.vue'
-import DesktopPicture from '@/components/DesktopPicture.vue'
+import LookChooser from '@/components/LookChooser.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
-import { useAddress } from '@/composables/useAddress'
+import { useAddress, useAddressList } from '@/composables/useAddress'
+import { useBorrowing } from '@/composables/useBorrowing'
+import { toggled } from '@/composables/toggled'
 import { useDesktop } from '@/composables/useDesktop'
 import { MOST, useLineUp } from '@/composables/useLineUp'
-import { count } from '@/composables/words'
 import { useTitle } from '@/composables/useTitle'
+import { count } from '@/composables/words'
 
 const route = useRoute()
 const router = useRouter()
 const { id } = useDesktop()
 const lineUp = useLineUp()
-const { data: profiles } = useProfiles(id)
 
 const looks = computed(() =>
   [route.query.look ?? lineUp.looks.value].flat().filter((one): one is string => !!one),
 )
-const { data, error } = useComparison(id, looks)
 const showsAll = useAddress('all')
+const order = useAddress('order')
 const showsSettings = useAddress('settings')
-const opened = useAddress('part')
+const opened = useAddressList('part')
+const find = useAddress('find')
+const mode = useAddress('pictures')
+const leftOut = useAddressList('left')
+const sought = useDebounce(find, 80)
+const { data, error } = useComparison(id, {
+  looks,
+  all: computed(() => !!showsAll.value),
+  order: computed(() => (order.value === 'parts' ? 'Parts' : 'Eye')),
+  find: sought,
+})
 useTitle(() => data.value && `Compare ${data.value.sides.map((side) => side.name).join(', ')}`)
 
-const choices = computed(() =>
-  [
-    { reference: 'now', name: 'Now' },
-    ...(profiles.value ?? []).map((card) => ({
-      reference: `saving-${card.savingId}`,
-      name: card.profile.name,
-    })),
-  ].filter((one) => !looks.value.includes(one.reference)),
-)
+const MODES = [
+  ['', 'Side by side'],
+  ['over', 'Laid over'],
+  ['turn', 'In turn'],
+  ['difference', 'Only what differs'],
+]
 const columns = computed(() => `var(--titles) repeat(${data.value?.sides.length ?? 2}, minmax(0, 1fr))`)
 const choose = (look: string[]) => router.replace({ query: { ...route.query, look } })
+const isChoosing = ref(false)
+function add(look: string) {
+  isChoosing.value = false
+  void choose([...looks.value, look])
+}
+const without = (at: number) => looks.value.filter((_, i) => i !== at)
+
+const {
+  fittings,
+  into,
+  borrow,
+  undo,
+  last,
+  error: borrowError,
+} = useBorrowing(
+  id,
+  computed(() => looks.value[0] ?? 'now'),
+)
+function act(action: CellAction, row: Schemas['RowView'], at: number) {
+  const side = data.value?.sides[at]
+  if (!side) return
+  if (action === 'borrow')
+    borrow({
+      from: side.ref,
+      kinds: [row.kind],
+      keys: row.setting === null ? undefined : [row.setting],
+      words: `${row.title} of ${side.name}`,
+    })
+  else if (action === 'plan') void router.push({ name: 'switch', query: { of: `${side.ref}:${row.kind}` } })
+  else leftOut.value = toggled(leftOut.value, `${side.ref}:${row.key}`)
+}
+const borrowAll = (kinds: string[], at: number) => {
+  const side = data.value?.sides[at]
+  if (side) borrow({ from: side.ref, kinds, words: `${count(kinds.length, 'part')} of ${side.name}` })
+}
+const leftOutOf = (side: Schemas['SideView']) =>
+  leftOut.value.filter((one) => one.startsWith(`${side.ref}:`)).map((one) => one.slice(side.ref.length + 1))
+
+const table = useTemplateRef<InstanceType<typeof CompareTable>>('table')
+/** From a part in a picture to its row. */
+async function lead(kind: string) {
+  if (!opened.value.includes(kind)) opened.value = [...opened.value, kind]
+  await nextTick()
+  await table.value?.lead(kind)
+}
 </script>
 
 <template>
   <h1 class="unseen">Compare</h1>
   <ProblemNote v-if="error" :error="error"><VBtn @click="choose([])">Choose other looks</VBtn></ProblemNote>
+  <ProblemNote v-if="borrowError" :error="borrowError" />
   <div v-if="looks.length < 2" class="choose paper">
     <h2>{{ looks.length === 0 ? 'Choose two looks to compare' : 'Choose one more' }}</h2>
     <p class="second">The first one is what the others are held against.</p>
-    <div class="row">
-      <VBtn v-for="choice in choices" :key="choice.reference" @click="choose([...looks, choice.reference])">{{
-        choice.name
-      }}</VBtn>
-    </div>
+    <LookChooser @choose="add" />
   </div>
 
   <template v-else-if="data">
     <div class="row head">
       <div class="row" role="group" aria-label="Rows">
         <VBtn class="chip" :aria-pressed="!showsAll" @click="showsAll = ''">
-          Only what differs, {{ data.differing }} of {{ data.rows.length }}
+          Only what differs, {{ data.differing }} of {{ data.parts }}
         </VBtn>
         <VBtn class="chip" :aria-pressed="!!showsAll" @click="showsAll = '1'">Everything</VBtn>
       </div>
       <VBtn class="chip" :aria-pressed="!!showsSettings" @click="showsSettings = showsSettings ? '' : '1'"
         >Setting by setting</VBtn
       >
-      <span class="push third">Against {{ data.sides[0]?.name }}, {{ data.sides[0]?.caption }}</span>
-      <VMenu v-if="looks.length < MOST">
-        <template #activator="{ props: menu }"><VBtn v-bind="menu">Add a look…</VBtn></template>
-        <div class="menu">
-          <button
-            v-for="choice in choices"
-            :key="choice.reference"
-            @click="choose([...looks, choice.reference])"
-          >
-            {{ choice.name }}
-          </button>
-        </div>
+      <VBtn class="chip" :aria-pressed="order === 'parts'" @click="order = order === 'parts' ? '' : 'parts'"
+        >In the order of parts</VBtn
+      >
+      <input
+        v-model="find"
+        class="field find"
+        type="search"
+        placeholder="Find in the table"
+        aria-label="Find in the table"
+      />
+      <VMenu v-if="looks.length < MOST" v-model="isChoosing" :close-on-content-click="false">
+        <template #activator="{ props: menu }"><VBtn class="push" v-bind="menu">Add a look…</VBtn></template>
+        <div class="menu adding"><LookChooser @choose="add" /></div>
       </VMenu>
     </div>
 
+    <div class="row pictures" role="group" aria-label="Pictures">
+      <VBtn
+        v-for="[name, words] in MODES"
+        :key="name"
+        class="chip"
+        :aria-pressed="mode === name"
+        @click="mode = name!"
+        >{{ words }}</VBtn
+      >
+    </div>
+    <ComparePictures :sides="data.sides" :desktop="id" :mode="mode" @open="lead" />
     <div class="across">
       <div class="sides" :style="{ gridTemplateColumns: columns }">
-        <p class="third">Each cell is marked where it differs from the first look.</p>
-        <section v-for="(side, i) in data.sides" :key="side.ref" :aria-label="side.name">
-          <DesktopPicture
-            :look="side.look"
-            :desktop="id"
-            :name="side.name"
-            main-only
-            cloth
-            pointable
-            large
-            @open="opened = $event"
-          />
-          <div class="row title">
-            <h2>{{ side.name }}</h2>
-            <span class="second">{{ side.caption }}</span>
-            <VBtn
-              class="bare push"
-              :aria-label="`Remove ${side.name}`"
-              @click="choose(looks.filter((one) => one !== side.ref))"
-            >
-              <IconX :size="14" />
-            </VBtn>
-          </div>
-          <div class="row">
-            <span class="second">{{
-              i === 0
-                ? 'The first'
-                : side.differs === 0
-                  ? 'the same in every part'
-                  : `${count(side.differs, 'part')} ${side.differs === 1 ? 'differs' : 'differ'}`
-            }}</span>
-            <VBtn
-              v-if="side.saving"
-              class="push"
-              :to="{ name: 'switch', query: { saving: side.saving } }"
-              :aria-label="`Switch to ${side.name}…`"
-              >Switch…</VBtn
-            >
-          </div>
-        </section>
+        <p class="third hint">Marked is what differs from the first look.</p>
+        <CompareSide
+          v-for="(side, i) in data.sides"
+          :key="`${i} ${side.ref}`"
+          :side="side"
+          :at="i"
+          :comparison="data"
+          :pictured="mode === ''"
+          :left-out="leftOutOf(side)"
+          @open="lead"
+          @remove="choose(without(i))"
+          @first="choose([side.ref, ...without(i)])"
+          @borrow="borrowAll($event, i)"
+          @elsewhere="choose(looks.map((one, at) => (at === i ? `${one}-on-${$event}` : one)))"
+        />
       </div>
+      <p v-if="data.rows.length === 0" class="none paper">
+        {{ find ? 'No row has that in it.' : 'Nothing differs in what all of these looks cover.' }}
+      </p>
       <CompareTable
+        v-else
+        ref="table"
         :comparison="data"
         :columns="columns"
-        :all="!!showsAll"
-        :settings="!!showsSettings"
+        :all-open="!!showsSettings || !!find"
         :opened="opened"
-        @open="opened = $event"
+        :left-out="leftOut"
+        @open="opened = toggled(opened, $event)"
+        @act="act"
       />
+    </div>
+    <p v-if="data.notCovered.length > 0" class="second foot">
+      Not covered by all, and so neither the same nor different: {{ data.notCovered.join(', ') }}.
+    </p>
+    <div class="row foot">
+      <label class="row">
+        <span class="second">Borrow into</span>
+        <select v-model="into" class="field">
+          <option value="">a new fitting of {{ data.sides[0]?.name }}</option>
+          <option v-for="one in fittings ?? []" :key="one.id" :value="String(one.id)">{{ one.name }}</option>
+        </select>
+      </label>
+      <span class="third"
+        >Keys of a cell: <kbd>b</kbd> borrow, <kbd>p</kbd> put on, <kbd>o</kbd> leave out, <kbd>h</kbd> hear;
+        the arrows lead from cell to cell, <kbd>Enter</kbd> opens a row.</span
+      >
+    </div>
+    <div class="said" role="status">
+      <div v-if="last" class="paper row">
+        <span>{{ last.words }}: borrowed into {{ last.name }}.</span>
+        <VBtn :to="{ name: 'fitting', params: { id: last.fitting } }">Open the fitting</VBtn>
+        <VBtn @click="undo()">Undo</VBtn>
+      </div>
     </div>
   </template>
   <p v-else-if="!error" class="third">Comparing…</p>
@@ -146,6 +216,15 @@ const choose = (look: string[]) => router.replace({ query: { ...route.query, loo
   margin-bottom: 12px;
 }
 
+.find {
+  width: 160px;
+}
+
+.adding {
+  width: min(520px, 90vw);
+  padding: 12px;
+}
+
 /* Looks stand side by side at every width: where that is too wide, they scroll by themselves. */
 .across {
   overflow-x: auto;
@@ -153,21 +232,36 @@ const choose = (look: string[]) => router.replace({ query: { ...route.query, loo
 
 .sides {
   display: grid;
+  grid-template-rows: repeat(3, auto);
   gap: 0 12px;
   margin-bottom: 10px;
 }
 
-.sides > section {
-  max-width: 620px;
+.pictures {
+  margin-bottom: 8px;
 }
 
-.title {
-  margin-top: 6px;
+.hint {
+  grid-row: span 3;
 }
 
-@media (width >= 1600px) {
-  .sides > section {
-    max-width: none;
-  }
+.none {
+  padding: 16px;
+}
+
+.foot {
+  margin-top: 10px;
+}
+
+.said {
+  position: sticky;
+  bottom: 8px;
+  width: fit-content;
+  margin-top: 8px;
+}
+
+.said > .paper {
+  padding: 8px 12px;
+  box-shadow: 0 0 0 1px var(--text);
 }
 </style>

@@ -1,0 +1,125 @@
+using OpenQA.Selenium;
+using OpenQA.Selenium.Interactions;
+
+namespace Furoshiki.Browser.Tests;
+
+/// <summary>Looks are seen, measured and decided between.</summary>
+public sealed class CompareTests : IAsyncLifetime
+{
+    private const string RedLampAndOpenNight = "/compare?look=saving-18&look=saving-14";
+    private const string Index = "home/.local/share/icons/Inkstone-Red/index.theme";
+
+    private readonly Person _person = new();
+
+    public ValueTask InitializeAsync() => _person.InitializeAsync();
+
+    public ValueTask DisposeAsync() => _person.DisposeAsync();
+
+    private static string Cell(string row) => $"[data-row='{row}'] [role='gridcell']:nth-child(3)";
+
+    [Fact]
+    public void A_cell_shows_what_it_is_like_and_by_how_much_it_differs()
+    {
+        _person.GoTo($"{RedLampAndOpenNight}&settings=1");
+        // Worked out without the application.
+        _person.See(Cell("colours/accent"), "#f2b04a ΔE 33.1");
+        _person.See(Cell("panels/main/thickness"), "30 px +8 px");
+        _person.See(Cell("borders/buttons"), "close moved");
+        var box = _person.See(Cell("widgets/gauge/place") + " .is");
+        (box.GetAttribute("x"), box.GetAttribute("width")).ShouldBe(("2120", "320"));
+        _person.See(Cell("widgets/gauge/place") + " .was").GetAttribute("x").ShouldBe("2160");
+        foreach (
+            var shown in new[]
+            {
+                "colours' .swatches",
+                "wallpaper' img",
+                "icons' img",
+                "borders' img.drawing",
+                "cursor' img",
+                "panels' .drawing svg [data-kind='panels']",
+                "sounds' .hear",
+            }
+        )
+            _person.See($"[data-part='{shown}");
+
+        _person.See("input[aria-label='Find in the table']").SendKeys("accent");
+        _person.Gone("[data-row='panels/main/thickness']");
+        _person.See(Cell("colours/accent"), "ΔE 33.1");
+    }
+
+    [Fact]
+    public void A_divider_between_two_pictures_is_moved_by_mouse_and_by_keys()
+    {
+        _person.GoTo(RedLampAndOpenNight);
+        _person.Press("Laid over");
+        var divider = _person.See("input.divider");
+        _person.See(".stage .upper svg [data-kind='wallpaper']");
+        string At() =>
+            _person
+                .Driver.ExecuteScript(
+                    "return getComputedStyle(document.querySelector('.stage .upper')).clipPath"
+                )!
+                .ToString()!;
+        At().ShouldContain("50%");
+        new Actions(_person.Driver)
+            .MoveToElement(divider, 0, 20)
+            .ClickAndHold()
+            .MoveByOffset(-divider.Size.Width / 4, 0)
+            .Release()
+            .Perform();
+        _person.Wait(() => At().Contains("25", StringComparison.Ordinal) ? "" : null, "a quarter");
+        divider.SendKeys(Keys.End);
+        _person.Wait(() => At().Contains("100%", StringComparison.Ordinal) ? "" : null, "the end");
+        divider.SendKeys(Keys.ArrowLeft);
+        _person.Wait(() => At().Contains("99.5%", StringComparison.Ordinal) ? "" : null, "a step");
+
+        _person.Press("In turn");
+        _person.See("[aria-label='Shown'] [aria-pressed='true']", "Red Lamp");
+        _person.Type("n");
+        _person.See("[aria-label='Shown'] [aria-pressed='true']", "Open Night");
+
+        _person.GoTo("/compare?look=saving-18&look=now&pictures=difference");
+        _person.See(".together", "% of the picture differs");
+        _person.See(".differing image:not([data-same])[href*='user-home']").Click();
+        _person.See("[data-row='icons/files']", "2 files edited");
+    }
+
+    [Fact]
+    public void A_cell_is_borrowed_into_a_fitting_by_one_key_and_put_on_from_there()
+    {
+        _person.GoTo($"{RedLampAndOpenNight}&part=panels");
+        _person.TabTo(_person.See("[data-row='colours'] .opener"));
+        _person.Type(Keys.ArrowRight);
+        _person.Type(Keys.ArrowRight);
+        while (!_person.Focused("[data-row='panels/main/thickness']"))
+            _person.Type(Keys.ArrowDown);
+        _person.Type("b");
+        _person.See("[role='status']", "main, thickness of Open Night: borrowed into Red Lamp");
+        _person.Press("Open the fitting");
+        _person.See(".steps", "thickness");
+        _person.Press("Plan a switch to this…");
+        _person.Press("Switch to Red Lamp");
+        _person.See("[data-test='result']", "is on");
+        File.ReadAllText(_person.App.At("home/.config/engawa/panels.json"))
+            .ShouldContain("\"thickness\": 30");
+
+        // Another is left out of a switch, all that differs is borrowed at once, and taken back.
+        _person.GoTo(RedLampAndOpenNight);
+        _person.PointAt(Cell("dock"));
+        _person.Press("Leave out", Cell("dock"));
+        _person.Press("Switch without 1…");
+        _person.See("[data-test='left-out']", "Dock");
+    }
+
+    [Fact]
+    public void A_text_file_that_was_edited_is_compared_by_its_lines()
+    {
+        _person.App.Edit(Index, "Comment=Drawn for the observatory", "Comment=Drawn for us");
+        _person.GoTo("/compare?look=saving-18&look=now&part=icons,icons/files");
+        _person.See("[data-row='icons/files']", "3 files edited");
+        _person.Press("Inkstone-Red, 1 file edited in place", "[data-row='icons/files']");
+        _person.Press("Show the lines");
+        _person.See(".lines .Removed", "Comment=Drawn for the observatory at Heron Ridge");
+        _person.See(".lines .Added", "Comment=Drawn for us at Heron Ridge");
+    }
+}

@@ -1,0 +1,160 @@
+using System.Text.Json.Nodes;
+using Furoshiki.Tests.Shared;
+
+namespace Furoshiki.Web.Tests;
+
+/// <summary>Looks side by side. Nothing is changed, so that all of these tests share one application.</summary>
+public sealed class CompareTests(RunningApp app) : IClassFixture<RunningApp>
+{
+    private const string RedLamp = "look=saving-18";
+    private const string OpenNight = "look=saving-14";
+
+    private async Task<JsonNode> Compare(string asked) =>
+        await new Api(await app.Client()).Get($"/api/desktops/1/comparison?{asked}");
+
+    private static IReadOnlyList<JsonNode> Rows(JsonNode comparison) =>
+        [.. comparison["rows"]!.AsArray().SelectMany(row => row!["rows"]!.AsArray().Prepend(row))!];
+
+    private static JsonArray Cells(JsonNode comparison, string key) =>
+        Rows(comparison).Single(row => Text(row["key"]) == key)["cells"]!.AsArray();
+
+    private static string Text(JsonNode? node) => node!.GetValue<string>();
+
+    private static string[] Each(JsonArray cells, string field) =>
+        [.. cells.Select(cell => Text(cell![field]))];
+
+    /// <summary>What is said of a setting was worked out by hand; of the colours, by another implementation of CIEDE2000.</summary>
+    [Theory]
+    [InlineData("colours/accent", "#f2b04a", "ΔE\u00A033.1")]
+    [InlineData("colours/text", "#e4e4f4", "ΔE\u00A037.6")]
+    [InlineData("panels/main/thickness", "30\u00A0px", "+8\u00A0px")]
+    [InlineData("panels/main/opacity", "60\u00A0%", "\u221232\u00A0%")]
+    [InlineData("borders/buttons", "minimise, maximise, close", "close moved")]
+    [InlineData(
+        "widgets/gauge/place",
+        "320 × 320 at 2120, 140\u00A0px",
+        "40\u00A0px to the left, 20\u00A0px higher, 20\u00A0px wider, 20\u00A0px taller"
+    )]
+    [InlineData("icons/set", "Inkstone Amber", "")]
+    public async Task A_cell_says_by_how_much_it_differs_in_the_measure_of_its_type(
+        string key,
+        string words,
+        string change
+    )
+    {
+        var cells = Cells(await Compare($"{RedLamp}&{OpenNight}"), key);
+        Each(cells, "state").ShouldBe(["First", "Differs"]);
+        Text(cells[1]!["words"]).ShouldBe(words);
+        Text(cells[1]!["change"]).ShouldBe(change);
+    }
+
+    [Fact]
+    public async Task Up_to_four_looks_are_held_against_the_first_and_what_is_the_same_is_told_when_asked_for()
+    {
+        var asked = $"{RedLamp}&look=now&{OpenNight}&{RedLamp}";
+        var comparison = await Compare(asked);
+        comparison["sides"]!
+            .AsArray()
+            .Select(side => side!["differs"]!.GetValue<int>())
+            .ShouldBe([0, 4, 16, 0]);
+        comparison["sides"]!.AsArray().Last()!["apart"]!.GetValue<double>().ShouldBe(0);
+        Each(Cells(comparison, "cursor"), "state")
+            .ShouldBe(["First", "Differs", "Differs", "Same"]);
+        Text(Cells(comparison, "icons/files")[1]!["words"]).ShouldBe("2 files edited");
+        Rows(comparison).ShouldAllBe(row => row["differs"]!.GetValue<bool>());
+        Rows(await Compare(asked + "&all=true")).Count.ShouldBeGreaterThan(Rows(comparison).Count);
+    }
+
+    [Fact]
+    public async Task What_a_look_does_not_cover_is_neither_the_same_nor_different_and_an_item_that_is_missing_is_one_row()
+    {
+        var comparison = await Compare($"{RedLamp}&{OpenNight}&look=now&all=true");
+        comparison["notCovered"]!
+            .AsArray()
+            .Select(Text)
+            .ShouldBe(["Sign-in", "Start-up", "Extensions", "Shortcuts"]);
+        Each(Cells(comparison, "sign-in"), "state").ShouldBe(["NotCovered", "NotCovered", "Alone"]);
+        Each(Cells(comparison, "panels/side/"), "words")[1].ShouldBe("not there");
+        // Red Lamp has that panel, so each of its settings can only be held against that of now.
+        Each(Cells(comparison, "panels/side/thickness"), "state")
+            .ShouldBe(["First", "NotCovered", "Same"]);
+    }
+
+    [Fact]
+    public async Task Rows_stand_by_their_weight_for_the_eye_or_as_parts_do_and_are_found_by_their_words()
+    {
+        static string[] Kinds(JsonNode comparison) =>
+            [.. comparison["rows"]!.AsArray().Select(row => Text(row!["kind"]))];
+        var byEye = await Compare($"{RedLamp}&{OpenNight}");
+        byEye["rows"]!
+            .AsArray()
+            .Select(row => row!["weight"]!.GetValue<double>())
+            .ShouldBeInOrder(SortDirection.Descending);
+        Kinds(byEye)[0].ShouldBe("colours");
+        Kinds(await Compare($"{RedLamp}&{OpenNight}&order=Parts"))[..3]
+            .ShouldBe(["wallpaper", "colours", "fonts"]);
+        var found = await Compare($"{RedLamp}&{OpenNight}&find=panels%20OPACITY");
+        Kinds(found).ShouldBe(["panels"]);
+        found["rows"]![0]!["rows"]!
+            .AsArray()
+            .Select(row => Text(row!["key"]))
+            .ShouldBe(["panels/main/opacity"]);
+        Kinds(await Compare($"{RedLamp}&{OpenNight}&find=nothing-of-the-kind")).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task A_look_that_is_not_here_takes_out_itself_and_no_other()
+    {
+        var comparison = await Compare($"look=saving-99&{RedLamp}&look=now&look=never%20seen");
+        var sides = comparison["sides"]!.AsArray();
+        Text(sides[0]!["problem"]).ShouldBe("This saving is not here.");
+        Text(sides[3]!["problem"]).ShouldContain("'never seen'");
+        sides[1]!["look"].ShouldNotBeNull();
+        // Nothing can be held against what is not here, so that all rows are asked for.
+        var cells = Cells(
+            await Compare($"{RedLamp}&look=saving-99&look=now"),
+            "panels/main/opacity"
+        );
+        Each(cells, "state").ShouldBe(["First", "Unreadable", "Differs"]);
+    }
+
+    [Fact]
+    public async Task Another_desktop_and_a_look_as_it_would_be_there_are_compared_like_any_other()
+    {
+        var comparison = await Compare($"{RedLamp}&look=saving-18-on-3&look=desktop-3&all=true");
+        var sides = comparison["sides"]!.AsArray();
+        Text(sides[1]!["caption"]).ShouldBe("4th saving, as on Visitor wall");
+        Text(sides[2]!["name"]).ShouldBe("Visitor wall");
+        // That desktop has no widgets, so there is nothing to hold against those of the look.
+        Each(Cells(comparison, "widgets"), "state")
+            .ShouldBe(["First", "NotCovered", "NotCovered"]);
+    }
+
+    [Fact]
+    public async Task The_figure_of_a_picture_is_nought_of_twins_the_same_from_both_sides_and_what_is_drawn_alike_is_marked()
+    {
+        var sides = (await Compare($"{RedLamp}&look=now&{OpenNight}"))["sides"]!
+            .AsArray()
+            .Select(side => Text(side!["look"]))
+            .ToList();
+        (await Picture(sides[0], sides[0])).Share.ShouldBe(0);
+        var (there, drawing) = await Picture(sides[0], sides[1]);
+        there.ShouldBe((await Picture(sides[1], sides[0])).Share, 1e-9);
+        there.ShouldBeInRange(0.01, 0.5);
+        (await Picture(sides[0], sides[2])).Share.ShouldBeGreaterThan(0.9);
+        // The words of the windows are as they were; the wallpaper is mirrored, and two icons are edited.
+        drawing.ShouldMatch("<text[^>]* data-same=\"\"");
+        drawing.ShouldMatch("scale\\(-1 1\\)\"><image((?!data-same)[^>])*>");
+
+        async Task<(double Share, string Drawing)> Picture(string first, string other)
+        {
+            var view = await new Api(await app.Client()).Get(
+                $"/api/desktops/1/comparison/picture?first={first}&other={other}"
+            );
+            return (
+                view["share"]!.GetValue<double>(),
+                Text(view["picture"]!["screens"]![0]!["svg"])
+            );
+        }
+    }
+}
