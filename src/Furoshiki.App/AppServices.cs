@@ -107,6 +107,8 @@ public static class AppServices
             .AddSingleton<ProfileShelf>()
             .AddSingleton<Comparer>()
             .AddSingleton<CellMaker>()
+            .AddSingleton<BehindTable>()
+            .AddSingleton<CompareSheet>()
             .AddSingleton<PictureDifferences>()
             .AddSingleton<StandAlone>()
             .AddSingleton<FileChanges>()

@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Interactions;
 
@@ -31,13 +32,13 @@ public sealed class CompareTests : IAsyncLifetime
         foreach (
             var shown in new[]
             {
-                "colours' .swatches",
-                "wallpaper' img",
-                "icons' img",
-                "borders' img.drawing",
-                "cursor' img",
-                "panels' .drawing svg [data-kind='panels']",
-                "sounds' .hear",
+                "colours'] .swatches",
+                "wallpaper'] img",
+                "icons'] img",
+                "borders'] img.drawing",
+                "cursor'] img",
+                "panels'] .drawing svg [data-kind='panels']",
+                "sounds'] .hear",
             }
         )
             _person.See($"[data-part='{shown}");
@@ -109,6 +110,46 @@ public sealed class CompareTests : IAsyncLifetime
         _person.Press("Leave out", Cell("dock"));
         _person.Press("Switch without 1…");
         _person.See("[data-test='left-out']", "Dock");
+    }
+
+    [Fact]
+    public async Task The_sheet_opens_from_disk_without_the_application_and_says_the_same_as_its_data()
+    {
+        const string Asked =
+            "/api/desktops/1/comparison/sheet/{0}?look=saving-18&look=saving-14&find=accent";
+        using var client = await _person.App.Client();
+        var page = Path.Combine(_person.App.Home, "comparison.html");
+        await File.WriteAllTextAsync(
+            page,
+            await client.GetStringAsync(new Uri(string.Format(null, Asked, "page"), UriKind.Relative))
+        );
+        var data = JsonNode.Parse(
+            await client.GetStringAsync(new Uri(string.Format(null, Asked, "data"), UriKind.Relative))
+        )!;
+        await _person.App.Stop();
+        _person.Driver.Navigate().GoToUrl(new Uri(page));
+        _person
+            .Wait(
+                () =>
+                    (bool)
+                        _person.Driver.ExecuteScript(
+                            "return [...document.images].every((one) => one.complete && one.naturalWidth > 0)"
+                        )!
+                        ? "all"
+                        : null,
+                "all pictures"
+            )
+            .ShouldBe("all");
+        _person.Driver.FindElements(By.CssSelector("img.screen")).Count.ShouldBe(2);
+        _person.Driver.FindElements(By.CssSelector("script, link")).ShouldBeEmpty();
+        var accent = data["rows"]!
+            .AsArray()
+            .SelectMany(row => row!["rows"]!.AsArray())
+            .Single(row => row!["key"]!.GetValue<string>() == "colours/accent")!["cells"]![1]!;
+        _person
+            .See("tr.inner td.differs", accent["words"]!.GetValue<string>())
+            .Text.ShouldContain("ΔE 33.1");
+        accent["change"]!.GetValue<string>().ShouldBe("ΔE\u00A033.1");
     }
 
     [Fact]

@@ -131,6 +131,64 @@ public sealed class CompareTests(RunningApp app) : IClassFixture<RunningApp>
     }
 
     [Fact]
+    public async Task What_lies_behind_looks_are_rows_like_any_other()
+    {
+        var rows = await new Api(await app.Client()).Get(
+            $"/api/desktops/1/comparison/behind?{RedLamp}&{OpenNight}&look=now&look=saving-99&all=true"
+        );
+        string[] Words(string key) =>
+            Each(
+                rows.AsArray()
+                    .SelectMany(row => row!["rows"]!.AsArray().Prepend(row))
+                    .Single(row => Text(row!["key"]) == key)!["cells"]!.AsArray(),
+                "words"
+            );
+        Words("behind/readiness")
+            .ShouldBe([
+                "ready, 4 parts would change",
+                "ready, 16 parts would change",
+                "is on",
+                "cannot be read",
+            ]);
+        Words("behind/shows")[..2].ShouldBe(["a sign-in", "a sign-in"]);
+        Words("behind/rights")[1].ShouldBe("your own");
+        Words("behind/losses")[0].ShouldBe("nothing");
+        Words("behind/needs/pkg:generic/heron-ridge/gauge-engine")[..2]
+            .ShouldBe(["2.4.0, here, wanted 2", "2.4.0, here, wanted 2"]);
+        Words("behind/needs/pkg:generic/heron-ridge/bench-dock")[..2]
+            .ShouldBe(["not needed", "1.2.0, here"]);
+        // The makers' figures of the two gauges, the dock and the engine, added by hand.
+        Words("behind/cost")[0].ShouldBe("9\u00A0MB, 0.4\u00A0%");
+        Words("behind/licences")[1].ShouldContain("LicenseRef-Heron-Ridge-House");
+        Words("behind/advice/Dim text is hard to read")[1].ShouldBe("none");
+        // On another platform some of it is lost.
+        var there = await new Api(await app.Client()).Get(
+            $"/api/desktops/3/comparison/behind?{RedLamp}&look=now&find=lost"
+        );
+        Each(there[0]!["cells"]!.AsArray(), "words")[0].ShouldNotBe("nothing");
+    }
+
+    [Fact]
+    public async Task A_comparison_is_written_down_as_a_table_in_which_no_text_is_a_formula()
+    {
+        using var client = await app.Client();
+        var table = await client.GetStringAsync(
+            new Uri(
+                $"/api/desktops/1/comparison/sheet/table?{RedLamp}&{OpenNight}&find=thickness",
+                UriKind.Relative
+            )
+        );
+        var lines = table.Split("\r\n");
+        lines[0]
+            .ShouldBe(
+                "\"Part\",\"Row\",\"Red Lamp, 4th saving\",\"Red Lamp, 4th saving, differs by\",\"Open Night, 2nd saving\",\"Open Night, 2nd saving, differs by\""
+            );
+        lines.ShouldContain(
+            "\"Panels\",\"main, thickness\",\"22\u00A0px\",\"\",\"30\u00A0px\",\"'+8\u00A0px\""
+        );
+    }
+
+    [Fact]
     public async Task The_figure_of_a_picture_is_nought_of_twins_the_same_from_both_sides_and_what_is_drawn_alike_is_marked()
     {
         var sides = (await Compare($"{RedLamp}&look=now&{OpenNight}"))["sides"]!

@@ -176,7 +176,8 @@ public sealed class CellMaker(LookLibrary library, SampleFiles files)
             .Select(samples =>
                 samples
                     .Where(sample => library.IsAtHand(LookLibrary.Asked(sample.Content)))
-                    .Take(MostSamples)
+                    // One font says enough of a family.
+                    .Take(samples is [{ Form: SampleForm.Type }, ..] ? 1 : MostSamples)
                     .ToList()
             )
             .FirstOrDefault(samples => samples.Count > 0)

@@ -1,11 +1,21 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.Core.Compare;
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
-using Furoshiki.Core.Words;
 
 namespace Furoshiki.App.Comparing;
+
+/// <summary>A look that was asked for.</summary>
+/// <param name="Ref">How.</param>
+/// <param name="Named">The look; null if it cannot be read.</param>
+/// <param name="Problem">Why it cannot be read; null if it can.</param>
+internal sealed record ComparedLook(string Ref, NamedLook? Named, ProblemException? Problem)
+{
+    /// <summary>The look; one with nothing in it if it cannot be read.</summary>
+    public Look Look => Named?.Look ?? Look.Of([]);
+}
 
 /// <summary>Puts looks side by side.</summary>
 public sealed class Comparer(
@@ -26,6 +36,13 @@ public sealed class Comparer(
     /// <exception cref="ProblemException">There are fewer than two or more than four, or none of them can be read.</exception>
     public ComparisonView Compare(LiveDesktop desktop, CompareQuery query)
     {
+        return new Table(this, desktop, query, Find(desktop, query)).View();
+    }
+
+    /// <summary>The looks that were asked for.</summary>
+    /// <exception cref="ProblemException">There are fewer than two or more than four, or none of them can be read.</exception>
+    internal List<ComparedLook> Find(LiveDesktop desktop, CompareQuery query)
+    {
         if (query.Looks.Count is < 2 or > Most)
             throw new ProblemException(
                 new Problem(
@@ -36,30 +53,23 @@ public sealed class Comparer(
                 )
             );
         var sides = query.Looks.Select(one => Find(desktop, one)).ToList();
-        if (sides.All(side => side.Named is null))
-            throw sides[0].Problem!;
-        return new Table(this, desktop, query, sides).View();
+        return sides.Exists(side => side.Named is not null) ? sides : throw sides[0].Problem!;
     }
 
     /// <summary>A look that was asked for; one that cannot be read takes out itself, and no other.</summary>
-    private Side Find(LiveDesktop desktop, string text)
+    private ComparedLook Find(LiveDesktop desktop, string text)
     {
         try
         {
             var named = finder.Find(desktop, text);
             library.Locate(named.Look, register.All);
             library.Remember(named.Look);
-            return new Side(text, named, null);
+            return new ComparedLook(text, named, null);
         }
         catch (ProblemException problem)
         {
-            return new Side(text, null, problem);
+            return new ComparedLook(text, null, problem);
         }
-    }
-
-    private sealed record Side(string Ref, NamedLook? Named, ProblemException? Problem)
-    {
-        public Look Look => Named?.Look ?? Look.Of([]);
     }
 
     /// <summary>One comparison, while it is made.</summary>
@@ -68,11 +78,11 @@ public sealed class Comparer(
         private readonly Comparer _comparer;
         private readonly LiveDesktop _desktop;
         private readonly CompareQuery _query;
-        private readonly List<Side> _sides;
+        private readonly List<ComparedLook> _sides;
         private readonly List<Dictionary<Kind, PartDifference>> _differences;
         private readonly List<Dictionary<Kind, PartDistance>> _distances;
 
-        public Table(Comparer comparer, LiveDesktop desktop, CompareQuery query, List<Side> sides)
+        public Table(Comparer comparer, LiveDesktop desktop, CompareQuery query, List<ComparedLook> sides)
         {
             (_comparer, _desktop, _query, _sides) = (comparer, desktop, query, sides);
             _differences =
@@ -100,7 +110,7 @@ public sealed class Comparer(
         {
             var parts = Kind.All.Where(kind => _sides.Any(side => side.Look[kind] is not null));
             var measured = parts.Where(IsMeasured).ToList();
-            var rows = parts.Select(PartRow).Select(Found).OfType<RowView>();
+            var rows = parts.Select(PartRow).Select(_query.Keep).OfType<RowView>();
             return new ComparisonView(
                 [.. _sides.Select(View)],
                 [
@@ -125,14 +135,14 @@ public sealed class Comparer(
 
         private bool Differs(Kind kind) => _differences.Any(side => side.ContainsKey(kind));
 
-        private SideView View(Side side, int at)
+        private SideView View(ComparedLook side, int at)
         {
             var apart = _distances[at].Values.Where(part => part.Apart > 0).ToList();
             var named = side.Named;
             return new SideView(
                 side.Ref,
                 named?.Name ?? "Not here",
-                named?.Caption ?? PathTextOf(side.Ref),
+                named?.Caption ?? PathText.Printable(side.Ref),
                 named?.Look.Digest.Hex,
                 Number(LookSource.Saving),
                 Number(LookSource.SafeState),
@@ -234,7 +244,7 @@ public sealed class Comparer(
                     ?.Settings.Any(one => one.Key == new SettingKey(Setting.Order.Name)) == true
             );
 
-        private double Apart(Kind kind, SettingKey key, Side side) =>
+        private double Apart(Kind kind, SettingKey key, ComparedLook side) =>
             Having(side.Look[kind], key) is { } part && Having(First[kind], key) is { } first
                 ? Distance.Between(
                     kind.GetSetting(key).Type,
@@ -278,7 +288,7 @@ public sealed class Comparer(
             string? setting,
             string title,
             double weight,
-            Func<Side, int, CellView> cell,
+            Func<ComparedLook, int, CellView> cell,
             IReadOnlyList<RowView> rows
         )
         {
@@ -301,30 +311,6 @@ public sealed class Comparer(
             );
         }
 
-        /// <summary>What of a row was asked for; null for nothing.</summary>
-        private RowView? Found(RowView row)
-        {
-            if (!_query.All && !row.Differs)
-                return null;
-            var words = PersonsText
-                .KeyOf(_query.Find)
-                .Split(' ', StringSplitOptions.RemoveEmptyEntries);
-            if (words.Length == 0 || Has(row, words))
-                return row;
-            var within = row
-                .Rows.Where(inner => Has(inner, [.. words.Where(word => !Has(row, [word]))]))
-                .ToList();
-            return within.Count > 0 ? row with { Rows = within } : null;
-        }
-
-        private static bool Has(RowView row, IReadOnlyList<string> words) =>
-            words.All(word =>
-                row.Cells.Select(cell => cell.Words)
-                    .Append(row.Title)
-                    .Any(text => PersonsText.KeyOf(text).Contains(word, StringComparison.Ordinal))
-            );
-
-        private static string PathTextOf(string text) => Core.Content.PathText.Printable(text);
     }
 
     private LookLibrary Library => library;

@@ -1,4 +1,5 @@
 using Furoshiki.App.Supplies;
+using Furoshiki.Core.Words;
 
 namespace Furoshiki.App.Comparing;
 
@@ -22,7 +23,33 @@ public sealed record CompareQuery(
     bool All = false,
     RowOrder Order = RowOrder.Eye,
     string Find = ""
-);
+)
+{
+    private readonly IReadOnlyList<string> _words = PersonsText
+        .KeyOf(Find)
+        .Split(' ', StringSplitOptions.RemoveEmptyEntries);
+
+    /// <summary>What of a row was asked for; null for nothing.</summary>
+    internal RowView? Keep(RowView row)
+    {
+        if (!All && !row.Differs)
+            return null;
+        if (Lacking(row, _words).Count == 0)
+            return row;
+        var within = row.Rows.Where(inner => Lacking(inner, Lacking(row, _words)).Count == 0).ToList();
+        return within.Count > 0 ? row with { Rows = within } : null;
+    }
+
+    /// <summary>The words that a row has not.</summary>
+    private static List<string> Lacking(RowView row, IReadOnlyList<string> words) =>
+        [
+            .. words.Where(word =>
+                !row.Cells.Select(cell => cell.Words)
+                    .Append(row.Title)
+                    .Any(text => PersonsText.KeyOf(text).Contains(word, StringComparison.Ordinal))
+            ),
+        ];
+}
 
 /// <summary>How much of what lies between two looks is a part's.</summary>
 /// <param name="Kind">The part's kind.</param>

@@ -68,10 +68,21 @@ public sealed class LookAdvice(
         ];
     }
 
+    /// <summary>What a look costs while it is on, as far as it is known: memory in MB, and % of a processor.</summary>
+    internal (double Memory, double Processor) CostOf(Look look, LiveDesktop on) =>
+        Costs.Sum(GroundOf(look, on));
+
     internal IReadOnlyList<PieceOfAdvice> Pieces(Look look, LiveDesktop on, long? profile)
     {
         library.Locate(look, register.All);
-        var ground = new AdviceGround(
+        var ground = GroundOf(look, on);
+        return AdviceCheck.For(
+            look.IsDark == true ? ground with { Nights = nights.Beside(ground, profile) } : ground
+        );
+    }
+
+    private AdviceGround GroundOf(Look look, LiveDesktop on) =>
+        new(
             look,
             on.Screens,
             files.ForPictures() with
@@ -83,8 +94,4 @@ public sealed class LookAdvice(
             Offered = offers.For(on),
             Map = on.Map,
         };
-        return AdviceCheck.For(
-            look.IsDark == true ? ground with { Nights = nights.Beside(ground, profile) } : ground
-        );
-    }
 }

@@ -96,6 +96,15 @@ public sealed partial class StandAlone(LookLibrary library, Rasters rasters)
         return bytes.Length == 0 ? "" : $"data:{type};base64,{Convert.ToBase64String(bytes)}";
     }
 
+    /// <summary>A font as an address that holds it; empty for what is not at hand.</summary>
+    /// <param name="address">Where it is loaded from else.</param>
+    public string FontOf(string address) =>
+        address.Split('/') is [.., var content, _]
+        && Digest.TryParse(content, out var digest)
+        && library.FindBytes(digest) is { } bytes
+            ? $"data:font/otf;base64,{Convert.ToBase64String(bytes)}"
+            : "";
+
     private static byte[] Smaller(byte[] bytes)
     {
         using var whole = SKBitmap.Decode(bytes);

@@ -7,9 +7,9 @@ using Furoshiki.Core.Supplies;
 namespace Furoshiki.Core.Advice;
 
 /// <summary>What a look costs while it is on, part by part, and what it takes to show.</summary>
-internal static class Costs
+public static class Costs
 {
-    public static AdviceCheck Check { get; } = new("costs", Find);
+    internal static AdviceCheck Check { get; } = new("costs", Find);
 
     private static IEnumerable<PieceOfAdvice> Find(AdviceGround ground)
     {
@@ -39,6 +39,13 @@ internal static class Costs
             "What is always there is paid for always.",
             []
         );
+    }
+
+    /// <summary>What a look costs while it is on, as far as it is known: memory in MB, and % of a processor.</summary>
+    public static (double Memory, double Processor) Sum(AdviceGround ground)
+    {
+        var costs = CostsOf(ground).Select(one => one.Cost).ToList();
+        return (costs.Sum(one => one.Memory), costs.Sum(one => one.Processor));
     }
 
     private static string Words((Kind Kind, Supply Supply, SupplyCost Cost) one) =>

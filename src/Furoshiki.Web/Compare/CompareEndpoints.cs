@@ -1,6 +1,9 @@
+using System.Net.Mime;
+using System.Text;
 using Furoshiki.App.Comparing;
 using Furoshiki.App.Desktops;
 using Furoshiki.Core.Picture;
+using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Furoshiki.Web.Compare;
 
@@ -24,6 +27,19 @@ internal static class CompareEndpoints
             .WithName("compare")
             .WithSummary("Put two to four looks side by side");
         api.MapGet(
+                "/desktops/{id:long}/comparison/behind",
+                (
+                    long id,
+                    string[] look,
+                    DesktopRegister register,
+                    BehindTable behind,
+                    bool all = false,
+                    string find = ""
+                ) => behind.Rows(register.Get(id), new CompareQuery(look, all, Find: find))
+            )
+            .WithName("compareBehind")
+            .WithSummary("Tell what lies behind looks: needs, costs, losses and what it takes to show");
+        api.MapGet(
                 "/desktops/{id:long}/comparison/picture",
                 (
                     long id,
@@ -35,6 +51,21 @@ internal static class CompareEndpoints
             )
             .WithName("comparePictures")
             .WithSummary("Tell what differs between the pictures of two looks");
+        var sheet = api.MapGroup("/desktops/{id:long}/comparison/sheet");
+        sheet
+            .MapGet("/page", Page)
+            .WithName("comparisonPage")
+            .WithSummary("Write a comparison down as a page in one file, which needs nothing beside it")
+            .Produces(StatusCodes.Status200OK, contentType: MediaTypeNames.Text.Html);
+        sheet
+            .MapGet("/table", Table)
+            .WithName("comparisonTable")
+            .WithSummary("Write a comparison down as comma-separated values (RFC 4180)")
+            .Produces(StatusCodes.Status200OK, contentType: MediaTypeNames.Text.Csv);
+        sheet
+            .MapGet("/data", Data)
+            .WithName("comparisonData")
+            .WithSummary("Write a comparison down as JSON, in the form of the command's own");
         var changes = api.MapGroup("/looks/{digest}/changes/{other}/{kind}");
         changes
             .MapGet(
@@ -58,5 +89,58 @@ internal static class CompareEndpoints
             )
             .WithName("compareLines")
             .WithSummary("Compare two texts line by line");
+    }
+
+    private static ContentHttpResult Page(
+        long id,
+        string[] look,
+        DesktopRegister register,
+        CompareSheet sheet,
+        HttpResponse response,
+        bool all = false,
+        RowOrder order = RowOrder.Eye,
+        string find = "",
+        bool download = false
+    )
+    {
+        var page = sheet.Html(register.Get(id), new CompareQuery(look, all, order, find));
+        // Nothing in it runs or loads anything, wherever it is opened.
+        response.Headers.ContentSecurityPolicy =
+            "default-src 'none'; img-src data:; style-src 'unsafe-inline'; sandbox allow-modals";
+        if (download)
+            response.Headers.ContentDisposition = "attachment; filename=\"comparison.html\"";
+        return TypedResults.Content(page, MediaTypeNames.Text.Html, Encoding.UTF8);
+    }
+
+    private static FileContentHttpResult Table(
+        long id,
+        string[] look,
+        DesktopRegister register,
+        CompareSheet sheet,
+        bool all = false,
+        RowOrder order = RowOrder.Eye,
+        string find = ""
+    ) =>
+        TypedResults.File(
+            Encoding.UTF8.GetBytes(
+                sheet.Csv(register.Get(id), new CompareQuery(look, all, order, find))
+            ),
+            MediaTypeNames.Text.Csv,
+            "comparison.csv"
+        );
+
+    private static ComparisonView Data(
+        long id,
+        string[] look,
+        DesktopRegister register,
+        CompareSheet sheet,
+        HttpResponse response,
+        bool all = false,
+        RowOrder order = RowOrder.Eye,
+        string find = ""
+    )
+    {
+        response.Headers.ContentDisposition = "attachment; filename=\"comparison.json\"";
+        return sheet.Whole(register.Get(id), new CompareQuery(look, all, order, find));
     }
 }

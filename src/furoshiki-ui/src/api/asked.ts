@@ -20,6 +20,7 @@ const ASKED = {
   profiles: 'changed',
   profile: 'changed',
   comparison: 'changed',
+  behind: 'changed',
   pictureDifference: 'changed',
   fittings: 'changed',
   fitting: 'changed',

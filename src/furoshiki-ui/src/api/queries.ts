@@ -178,6 +178,26 @@ export const useComparison = (
       ),
   })
 
+/** What lies behind looks: what each needs, costs, loses and takes to show. */
+export const useBehind = (
+  desktop: Ref<number>,
+  asked: { looks: Ref<string[]>; all: Ref<boolean>; find: Ref<string> },
+) =>
+  useQuery({
+    queryKey: keyOf('behind', desktop, asked.looks, asked.all, asked.find),
+    enabled: computed(() => asked.looks.value.length >= 2),
+    placeholderData: keepPreviousData,
+    queryFn: () =>
+      take(
+        api.GET('/api/desktops/{id}/comparison/behind', {
+          params: {
+            path: { id: desktop.value },
+            query: { look: asked.looks.value, all: asked.all.value, find: asked.find.value },
+          },
+        }),
+      ),
+  })
+
 /** What differs between the pictures of two looks; nothing while there are not two. */
 export const usePictureDifference = (desktop: Ref<number>, first: Ref<string>, other: Ref<string>) =>
   useQuery({

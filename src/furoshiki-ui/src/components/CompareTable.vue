@@ -124,7 +124,7 @@ watch(
       :aria-level="level"
       :aria-expanded="canOpen(row) ? isOpen(row) : undefined"
       :data-row="row.key"
-      :data-part="level === 1 ? row.kind : undefined"
+      :data-part="row.key === row.kind ? row.kind : undefined"
       :style="{ gridTemplateColumns: columns }"
     >
       <span

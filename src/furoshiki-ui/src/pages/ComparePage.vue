@@ -2,7 +2,7 @@
 import { useDebounce } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useComparison } from '@/api/queries'
+import { useBehind, useComparison } from '@/api/queries'
 import type { Schemas } from '@/api/client'
 import type { CellAction } from '@/components/CompareCell.vue'
 import ComparePictures from '@/components/ComparePictures.vue'
@@ -34,12 +34,33 @@ const find = useAddress('find')
 const mode = useAddress('pictures')
 const leftOut = useAddressList('left')
 const sought = useDebounce(find, 80)
-const { data, error } = useComparison(id, {
+const asked = {
   looks,
   all: computed(() => !!showsAll.value),
   order: computed(() => (order.value === 'parts' ? 'Parts' : 'Eye')),
   find: sought,
-})
+} as const
+const { data, error } = useComparison(id, asked)
+/** Where the comparison can be had to keep or print, as it is shown. */
+const sheet = (form: string, more = '') => {
+  const query = new URLSearchParams(looks.value.map((look) => ['look', look]))
+  if (showsAll.value) query.set('all', 'true')
+  if (order.value === 'parts') query.set('order', 'Parts')
+  if (find.value) query.set('find', find.value)
+  return `/api/desktops/${id.value}/comparison/sheet/${form}?${query}${more}`
+}
+const { data: behind } = useBehind(id, asked)
+/** The parts, and after them what lies behind them; a row of other looks than these waits for its own. */
+const table = computed(
+  () =>
+    data.value && {
+      ...data.value,
+      rows: [
+        ...data.value.rows,
+        ...(behind.value ?? []).filter((row) => row.cells.length === data.value?.sides.length),
+      ],
+    },
+)
 useTitle(() => data.value && `Compare ${data.value.sides.map((side) => side.name).join(', ')}`)
 
 const MODES = [
@@ -88,12 +109,12 @@ const borrowAll = (kinds: string[], at: number) => {
 const leftOutOf = (side: Schemas['SideView']) =>
   leftOut.value.filter((one) => one.startsWith(`${side.ref}:`)).map((one) => one.slice(side.ref.length + 1))
 
-const table = useTemplateRef<InstanceType<typeof CompareTable>>('table')
+const shown = useTemplateRef<InstanceType<typeof CompareTable>>('shown')
 /** From a part in a picture to its row. */
 async function lead(kind: string) {
   if (!opened.value.includes(kind)) opened.value = [...opened.value, kind]
   await nextTick()
-  await table.value?.lead(kind)
+  await shown.value?.lead(kind)
 }
 </script>
 
@@ -107,7 +128,7 @@ async function lead(kind: string) {
     <LookChooser @choose="add" />
   </div>
 
-  <template v-else-if="data">
+  <template v-else-if="data && table">
     <div class="row head">
       <div class="row" role="group" aria-label="Rows">
         <VBtn class="chip" :aria-pressed="!showsAll" @click="showsAll = ''">
@@ -128,8 +149,19 @@ async function lead(kind: string) {
         placeholder="Find in the table"
         aria-label="Find in the table"
       />
+      <VMenu>
+        <template #activator="{ props: menu }"
+          ><VBtn class="push" v-bind="menu">Keep or print…</VBtn></template
+        >
+        <div class="menu">
+          <a :href="sheet('page')" target="_blank" rel="noopener">A page to print</a>
+          <a :href="sheet('page', '&download=true')" download>One file that opens anywhere</a>
+          <a :href="sheet('table')" download>A table (CSV)</a>
+          <a :href="sheet('data')" download>Data (JSON)</a>
+        </div>
+      </VMenu>
       <VMenu v-if="looks.length < MOST" v-model="isChoosing" :close-on-content-click="false">
-        <template #activator="{ props: menu }"><VBtn class="push" v-bind="menu">Add a look…</VBtn></template>
+        <template #activator="{ props: menu }"><VBtn v-bind="menu">Add a look…</VBtn></template>
         <div class="menu adding"><LookChooser @choose="add" /></div>
       </VMenu>
     </div>
@@ -163,13 +195,13 @@ async function lead(kind: string) {
           @elsewhere="choose(looks.map((one, at) => (at === i ? `${one}-on-${$event}` : one)))"
         />
       </div>
-      <p v-if="data.rows.length === 0" class="none paper">
+      <p v-if="table.rows.length === 0" class="none paper">
         {{ find ? 'No row has that in it.' : 'Nothing differs in what all of these looks cover.' }}
       </p>
       <CompareTable
         v-else
-        ref="table"
-        :comparison="data"
+        ref="shown"
+        :comparison="table"
         :columns="columns"
         :all-open="!!showsSettings || !!find"
         :opened="opened"
