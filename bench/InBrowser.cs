@@ -3,7 +3,7 @@ using OpenQA.Selenium.Chrome;
 
 namespace Furoshiki.Bench;
 
-/// <summary>A slider that is dragged in headless Chromium, with the picture of a look on two screens following.</summary>
+/// <summary>What a person waits for in headless Chromium: a slider that is dragged with the picture following, and a comparison.</summary>
 internal sealed class InBrowser : IDisposable
 {
     private const string Slider = "[data-setting='main/thickness'] input[type=range]";
@@ -12,11 +12,13 @@ internal sealed class InBrowser : IDisposable
     private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(60);
 
     private readonly ChromeDriver _driver;
+    private readonly Uri _entrance;
 
-    /// <summary>Opens a fitting, at the part of whose setting the slider is.</summary>
+    /// <summary>Starts a browser and lets it in.</summary>
     /// <param name="entrance">The address that lets a browser in.</param>
     public InBrowser(Uri entrance)
     {
+        _entrance = entrance;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
             "--headless",
@@ -31,7 +33,12 @@ internal sealed class InBrowser : IDisposable
         );
         _driver.Manage().Timeouts().ImplicitWait = TimeSpan.FromSeconds(20);
         _driver.Navigate().GoToUrl(entrance);
-        _driver.Navigate().GoToUrl(new Uri(entrance, "/fittings/1?part=panels"));
+    }
+
+    /// <summary>Opens a fitting at the part of whose setting the slider is.</summary>
+    private void OpenSlider()
+    {
+        _driver.Navigate().GoToUrl(new Uri(_entrance, "/fittings/1?part=panels"));
         _driver.FindElement(By.CssSelector(".look .screens svg [data-kind='panels']"));
         _driver.FindElement(By.CssSelector(Slider));
         // Until all that comes later has moved what stands below it.
@@ -62,6 +69,7 @@ internal sealed class InBrowser : IDisposable
     /// <returns>How long each took in ms, from the movement of the pointer until the picture that it leads to was painted; shortest first.</returns>
     public IReadOnlyList<double> Drag(int moves)
     {
+        OpenSlider();
         var slider = _driver.FindElement(By.CssSelector(Slider));
         var (x, y) = (
             slider.Location.X + slider.Size.Width / 2,
@@ -78,6 +86,45 @@ internal sealed class InBrowser : IDisposable
         Mouse("mouseReleased", x, y);
         var times = (IReadOnlyCollection<object>)_driver.ExecuteScript("return window.times")!;
         return [.. times.Select(one => Convert.ToDouble(one, null)).Order()];
+    }
+
+    /// <summary>Compares a line-up by its key.</summary>
+    /// <param name="looks">The looks in it, as they stand in an address.</param>
+    /// <param name="times">How many times; the first only makes the looks known.</param>
+    /// <returns>How long each took in ms, from the key until the table with its samples and all pictures was painted; shortest first.</returns>
+    public IReadOnlyList<double> Compare(string looks, int times)
+    {
+        var all = new List<double>();
+        _driver.Navigate().GoToUrl(new Uri(_entrance, $"/?lineup={looks}"));
+        for (var i = 0; i <= times; i++)
+        {
+            _driver.FindElement(By.CssSelector(".cards svg, [data-profile] svg"));
+            Thread.Sleep(Settled);
+            var took = Convert.ToDouble(
+                _driver.ExecuteAsyncScript(
+                    """
+                    const done = arguments[0]
+                    const begun = performance.now()
+                    document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'x', bubbles: true }))
+                    const stands = () =>
+                      document.querySelectorAll('.sides section svg').length >= 4 && document.querySelector('[data-part="icons"] img')
+                    const look = () =>
+                      requestAnimationFrame(() => {
+                        if (!stands()) return look()
+                        const { port1, port2 } = new MessageChannel()
+                        port1.onmessage = () => done(performance.now() - begun)
+                        port2.postMessage(0)
+                      })
+                    look()
+                    """
+                ),
+                null
+            );
+            if (i > 0)
+                all.Add(took);
+            _driver.Navigate().Back();
+        }
+        return [.. all.Order()];
     }
 
     private void Mouse(string type, int x, int y) =>

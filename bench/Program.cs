@@ -37,6 +37,7 @@ var byName = new Dictionary<string, Action>
     ["supplies"] = MeasureSupplies,
     ["readiness"] = MeasureReadiness,
     ["fitting"] = MeasureFitting,
+    ["comparing"] = MeasureComparing,
 };
 if (args is ["--only", var only])
 {
@@ -103,6 +104,38 @@ void MeasureFitting()
     var sheet = Median(5, fitting.Sheet, fitting.Step);
     Console.WriteLine(
         $"a contact sheet of {Fitting.OnSheet}: {first:0} ms at first, {sheet:0} ms then, {sheet / draw:0.0} drawings (wanted: under 1 s)"
+    );
+}
+
+// Four looks of the demo side by side, two large trees, and a shelf of 1,000 profiles by how near they are to one look.
+void MeasureComparing()
+{
+    using (var comparing = new Comparing(repository))
+    {
+        comparing.Draw();
+        comparing.Table();
+        var draw = Median(31, comparing.Draw);
+        var table = Median(31, comparing.Table);
+        var shown = comparing.InBrowser(9);
+        Console.WriteLine(
+            $"four looks in a table with samples: {table:0} ms, {table / draw:0.0} of drawing one of them; in a browser from the key until it is painted: {shown[shown.Count / 2]:0} ms in the middle, {shown[^1]:0} at most (wanted: under 200 ms)"
+        );
+        comparing.Trees();
+        comparing.Walk();
+        var (trees, walk) = (Median(31, comparing.Trees), Median(31, comparing.Walk));
+        Console.WriteLine(
+            $"two trees of 8,000 files that differ in 10: {trees:0.00} ms, {trees / walk:0.00} of going through one of them (wanted: what differs only)"
+        );
+    }
+    using var wardrobe = new Wardrobe(Path.Combine(repository, "scenario"), 1000);
+    using var server = new Serving(repository, wardrobe.Data);
+    void Near() => server.Get("/api/desktops/1/nearness?to=saving-1");
+    void Shelf() => server.Get("/api/profiles?desktop=1");
+    Shelf();
+    Near();
+    var (near, shelf) = (Median(15, Near), Median(15, Shelf));
+    Console.WriteLine(
+        $"1,000 profiles against one: {near:0} ms, {near / shelf:0.0} of asking for the shelf (wanted: under 150 ms)"
     );
 }
 

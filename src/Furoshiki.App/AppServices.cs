@@ -109,6 +109,8 @@ public static class AppServices
             .AddSingleton<CellMaker>()
             .AddSingleton<BehindTable>()
             .AddSingleton<CompareSheet>()
+            .AddSingleton<Nearness>()
+            .AddSingleton<LastSavings>()
             .AddSingleton<PictureDifferences>()
             .AddSingleton<StandAlone>()
             .AddSingleton<FileChanges>()

@@ -113,6 +113,25 @@ public sealed class CompareTests : IAsyncLifetime
     }
 
     [Fact]
+    public void The_shelf_is_sorted_by_nearness_to_a_look_and_a_map_leads_to_all_of_them()
+    {
+        _person.GoTo("/profiles/8");
+        _person.Press("Most like this…");
+        _person.See("[data-near='First Light']", "apart: Colours");
+        var shares = _person
+            .Driver.FindElements(By.CssSelector("[data-near] p"))
+            .Select(one => int.Parse(one.Text.Split('\u00A0', ' ')[0], null))
+            .ToList();
+        shares.ShouldBeInOrder();
+        shares.Count.ShouldBe(7);
+        _person.TabTo(_person.See(".map [aria-label='Compare with Day Log']"));
+        _person.See(".nearness figcaption", "Day Log");
+        _person.Type(Keys.Enter);
+        _person.See(".sides", "Day Log");
+        _person.See("[data-part='colours']", "ΔE");
+    }
+
+    [Fact]
     public async Task The_sheet_opens_from_disk_without_the_application_and_says_the_same_as_its_data()
     {
         const string Asked =
@@ -121,10 +140,14 @@ public sealed class CompareTests : IAsyncLifetime
         var page = Path.Combine(_person.App.Home, "comparison.html");
         await File.WriteAllTextAsync(
             page,
-            await client.GetStringAsync(new Uri(string.Format(null, Asked, "page"), UriKind.Relative))
+            await client.GetStringAsync(
+                new Uri(string.Format(null, Asked, "page"), UriKind.Relative)
+            )
         );
         var data = JsonNode.Parse(
-            await client.GetStringAsync(new Uri(string.Format(null, Asked, "data"), UriKind.Relative))
+            await client.GetStringAsync(
+                new Uri(string.Format(null, Asked, "data"), UriKind.Relative)
+            )
         )!;
         await _person.App.Stop();
         _person.Driver.Navigate().GoToUrl(new Uri(page));

@@ -103,7 +103,7 @@ public sealed class WholeLineTests : IAsyncLifetime
         _person.Driver.FindElements(By.CssSelector("[data-part]")).Count.ShouldBe(16);
 
         var before = app.Snapshot();
-        _person.Press("Switch…", "[aria-label='Open Night']");
+        _person.Press("Switch…", ".sides [aria-label^='Open Night']");
         _person.See("[data-step='cursor']", "Brass Pointer");
         app.Snapshot().ShouldBe(before);
         _person.Press("Switch to Open Night");

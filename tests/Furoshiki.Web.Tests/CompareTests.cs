@@ -189,6 +189,29 @@ public sealed class CompareTests(RunningApp app) : IClassFixture<RunningApp>
     }
 
     [Fact]
+    public async Task The_shelf_is_sorted_by_nearness_which_is_the_same_from_both_sides()
+    {
+        var api = new Api(await app.Client());
+        var near = (await api.Get("/api/desktops/1/nearness?to=saving-18"))["near"]!.AsArray();
+        near.Count.ShouldBe(7);
+        near.Select(one => one!["apart"]!.GetValue<double>()).ShouldBeInOrder();
+        foreach (var one in near)
+        {
+            var back = await api.Get($"/api/desktops/1/nearness?to={Text(one!["ref"])}");
+            back["near"]!.AsArray().Single(other => Text(other!["ref"]) == "saving-18")!["apart"]!
+                .GetValue<double>()
+                .ShouldBe(one["apart"]!.GetValue<double>(), 1e-12);
+            // What it is made up of comes to the whole.
+            one["madeOf"]!
+                .AsArray()
+                .Sum(part =>
+                    part!["apart"]!.GetValue<double>() * part["weight"]!.GetValue<int>() / 100
+                )
+                .ShouldBe(one["apart"]!.GetValue<double>(), 1e-9);
+        }
+    }
+
+    [Fact]
     public async Task The_figure_of_a_picture_is_nought_of_twins_the_same_from_both_sides_and_what_is_drawn_alike_is_marked()
     {
         var sides = (await Compare($"{RedLamp}&look=now&{OpenNight}"))["sides"]!
@@ -214,5 +237,59 @@ public sealed class CompareTests(RunningApp app) : IClassFixture<RunningApp>
                 Text(view["picture"]!["screens"]![0]!["svg"])
             );
         }
+    }
+}
+
+/// <summary>Comparing where something was changed or is damaged.</summary>
+public sealed class CompareChangedTests : OwnAppTests
+{
+    private const string Index = "home/.local/share/icons/Inkstone-Red/";
+
+    [Fact]
+    public async Task A_saving_of_the_same_look_is_its_twin()
+    {
+        var name = await Server.Post("/api/profiles", Api.SaveAs("Red again", "colours"));
+        name.Status.ShouldBe(System.Net.HttpStatusCode.Created);
+        var again = await Server.Post("/api/profiles", Api.SaveAs("Red twice", "colours"));
+        var saving = again.Body["savingId"]!.GetValue<long>();
+        var nearness = await Server.Get($"/api/desktops/1/nearness?to=saving-{saving}");
+        (await Server.Get($"/api/desktops/1/nearness/twins?to=saving-{saving}"))
+            .AsArray()
+            .Select(twin => twin!["name"]!.GetValue<string>())
+            .ShouldBe(["Red again"]);
+        nearness["near"]![0]!["apart"]!.GetValue<double>().ShouldBe(0);
+    }
+
+    [Fact]
+    public async Task A_file_of_50_MB_in_one_line_and_one_that_calls_itself_text_are_said_to_be_no_text_to_compare()
+    {
+        await File.WriteAllBytesAsync(
+            App.At(Index + "long.txt"),
+            new byte[50_000_000]
+                .Select(_ => (byte)'a')
+                .ToArray()
+        );
+        await File.WriteAllBytesAsync(App.At(Index + "binary.txt"), [0, 1, 2, 255]);
+        await Server.Post("/api/profiles", Api.SaveAs("With both", "icons"));
+        await File.AppendAllTextAsync(App.At(Index + "long.txt"), "b");
+        await File.AppendAllTextAsync(App.At(Index + "binary.txt"), "b");
+        var comparison = await Server.Get("/api/desktops/1/comparison?look=With%20both&look=now");
+        var files = comparison["rows"]!
+            .AsArray()
+            .SelectMany(row => row!["rows"]!.AsArray())
+            .Single(row => row!["key"]!.GetValue<string>() == "icons/files")!["cells"]![1]!;
+        files["words"]!.GetValue<string>().ShouldBe("2 files edited");
+        var sides = comparison["sides"]!
+            .AsArray()
+            .Select(side => side!["look"]!.GetValue<string>());
+        var changes = $"/api/looks/{string.Join("/changes/", sides)}/icons";
+        var folder = (await Server.Get(changes))[0]!["folder"]!.GetValue<string>();
+        foreach (var file in (await Server.Get($"{changes}/files?folder={folder}")).AsArray())
+            (
+                await Server.Get(
+                    $"/api/content/{file!["beforeContent"]}/lines/{file["afterContent"]}"
+                )
+            )["lines"]
+                .ShouldBeNull();
     }
 }

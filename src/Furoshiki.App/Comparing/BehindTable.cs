@@ -6,7 +6,6 @@ using Furoshiki.App.Observing;
 using Furoshiki.App.Planning;
 using Furoshiki.App.Supplies;
 using Furoshiki.Core.Advice;
-using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Supplies;
@@ -63,8 +62,7 @@ public sealed class BehindTable(
                             $"needs/{need.Name}",
                             need.Title,
                             one => one.Find(need.Name) is { } its ? NeedWords(its) : "not needed",
-                            (first, one) =>
-                                NewerOrOlder(first.Find(need.Name), one.Find(need.Name))
+                            (first, one) => NewerOrOlder(first.Find(need.Name), one.Find(need.Name))
                         )
                     ),
                 ]
@@ -172,7 +170,9 @@ public sealed class BehindTable(
             plan is { Rights.IsEmpty: false }
                 ? $"the administrator's: {Titles(plan.Rights.Select(step => step.Difference.Kind))}"
                 : "your own",
-            plan is { Losses.IsEmpty: false } ? Joined(plan.Losses.Select(loss => Kind.TitleOf(loss.Kind))) : "nothing",
+            plan is { Losses.IsEmpty: false }
+                ? Joined(plan.Losses.Select(loss => Kind.TitleOf(loss.Kind)))
+                : "nothing",
             needed,
             Joined(
                 needed
@@ -208,10 +208,15 @@ public sealed class BehindTable(
     }
 
     private static string ReadinessWords(NamedLook named, SwitchPlan? plan) =>
-        plan is null ? named.Source == LookSource.Now ? "is on" : "nothing in it"
-        : plan.Refused.Length > 0 ? $"without {Titles(plan.Refused.Select(one => one.Kind))}"
-        : plan.Steps.IsEmpty ? "is on"
-        : $"ready, {Counting.Of(plan.Steps.Length, "part")} would change";
+        plan is null
+            ? named.Source == LookSource.Now
+                ? "is on"
+                : "nothing in it"
+            : plan.Refused.Length > 0
+                ? $"without {Titles(plan.Refused.Select(one => one.Kind))}"
+                : plan.Steps.IsEmpty
+                    ? "is on"
+                    : $"ready, {Counting.Of(plan.Steps.Length, "part")} would change";
 
     private static string ShowsWords(SwitchPlan? plan) =>
         plan is null or { Steps.IsEmpty: true }
@@ -227,9 +232,7 @@ public sealed class BehindTable(
     private static string NeedsWords(IReadOnlyList<NeedView> all)
     {
         var missing = all.Count(need => need.State is not (NeedState.Here or NeedState.Edited));
-        return missing == 0
-            ? $"{all.Count}, all here"
-            : $"{all.Count}, {missing} not here";
+        return missing == 0 ? $"{all.Count}, all here" : $"{all.Count}, {missing} not here";
     }
 
     private static string NeedWords(NeedView need) =>
@@ -275,7 +278,8 @@ public sealed class BehindTable(
             ? None
             : $"{all.Count}, {all.Count(piece => piece.Weight == AdviceWeight.Grave)} grave";
 
-    private static string Titles(IEnumerable<Kind> kinds) => Joined(kinds.Select(kind => kind.Title));
+    private static string Titles(IEnumerable<Kind> kinds) =>
+        Joined(kinds.Select(kind => kind.Title));
 
     private static string Joined(IEnumerable<string> words) =>
         string.Join(", ", words.Distinct().DefaultIfEmpty(None));

@@ -76,7 +76,10 @@ public sealed class CompareSheet(
 
     private static string Field(string text)
     {
-        var safe = text.Length > 0 && Formulas.Contains(text[0], StringComparison.Ordinal) ? "'" + text : text;
+        var safe =
+            text.Length > 0 && Formulas.Contains(text[0], StringComparison.Ordinal)
+                ? "'" + text
+                : text;
         return $"\"{safe.Replace("\"", "\"\"", StringComparison.Ordinal)}\"";
     }
 
@@ -96,7 +99,10 @@ public sealed class CompareSheet(
             ),
             new XElement(
                 "body",
-                new XElement("h1", string.Join(" and ", view.Sides.Select(side => side.Name).Distinct())),
+                new XElement(
+                    "h1",
+                    string.Join(" and ", view.Sides.Select(side => side.Name).Distinct())
+                ),
                 new XElement(
                     "p",
                     string.Create(
@@ -203,7 +209,8 @@ public sealed class CompareSheet(
             SampleForm.Drawing
                 when library.FindBytes(LookLibrary.Asked(sample.Content)) is { } bytes
                     && SampleDrawing.Draw(sample.Name, bytes) is { } drawn =>
-                "data:image/svg+xml;base64," + Convert.ToBase64String(Encoding.UTF8.GetBytes(drawn)),
+                "data:image/svg+xml;base64,"
+                    + Convert.ToBase64String(Encoding.UTF8.GetBytes(drawn)),
             _ => "",
         };
         return address.Length > 0 ? Image("sample", address, "") : null;
@@ -217,5 +224,6 @@ public sealed class CompareSheet(
             new XAttribute("alt", words)
         );
 
-    private static string NameOf(SideView side) => $"{side.Name}, {PathText.Printable(side.Caption)}";
+    private static string NameOf(SideView side) =>
+        $"{side.Name}, {PathText.Printable(side.Caption)}";
 }

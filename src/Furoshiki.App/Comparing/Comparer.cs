@@ -82,7 +82,12 @@ public sealed class Comparer(
         private readonly List<Dictionary<Kind, PartDifference>> _differences;
         private readonly List<Dictionary<Kind, PartDistance>> _distances;
 
-        public Table(Comparer comparer, LiveDesktop desktop, CompareQuery query, List<ComparedLook> sides)
+        public Table(
+            Comparer comparer,
+            LiveDesktop desktop,
+            CompareQuery query,
+            List<ComparedLook> sides
+        )
         {
             (_comparer, _desktop, _query, _sides) = (comparer, desktop, query, sides);
             _differences =
@@ -137,7 +142,6 @@ public sealed class Comparer(
 
         private SideView View(ComparedLook side, int at)
         {
-            var apart = _distances[at].Values.Where(part => part.Apart > 0).ToList();
             var named = side.Named;
             return new SideView(
                 side.Ref,
@@ -149,19 +153,7 @@ public sealed class Comparer(
                 Number(LookSource.Fitting),
                 _differences[at].Count,
                 named is null ? 0 : PartDistance.Mean(_distances[at].Values),
-                named is null
-                    ? []
-                    :
-                    [
-                        .. apart
-                            .OrderByDescending(part => part.Kind.Weight * part.Apart)
-                            .Select(part => new PartApartView(
-                                part.Kind.Name,
-                                part.Kind.Title,
-                                part.Apart,
-                                part.Kind.Weight
-                            )),
-                    ],
+                named is null ? [] : PartApartView.Of(_distances[at].Values),
                 side.Problem?.Message ?? ""
             );
 
@@ -310,7 +302,6 @@ public sealed class Comparer(
                 [.. rows.Where(row => _query.All || row.Differs)]
             );
         }
-
     }
 
     private LookLibrary Library => library;

@@ -1,4 +1,5 @@
 using Furoshiki.App.Supplies;
+using Furoshiki.Core.Compare;
 using Furoshiki.Core.Words;
 
 namespace Furoshiki.App.Comparing;
@@ -36,7 +37,9 @@ public sealed record CompareQuery(
             return null;
         if (Lacking(row, _words).Count == 0)
             return row;
-        var within = row.Rows.Where(inner => Lacking(inner, Lacking(row, _words)).Count == 0).ToList();
+        var within = row
+            .Rows.Where(inner => Lacking(inner, Lacking(row, _words)).Count == 0)
+            .ToList();
         return within.Count > 0 ? row with { Rows = within } : null;
     }
 
@@ -44,7 +47,8 @@ public sealed record CompareQuery(
     private static List<string> Lacking(RowView row, IReadOnlyList<string> words) =>
         [
             .. words.Where(word =>
-                !row.Cells.Select(cell => cell.Words)
+                !row
+                    .Cells.Select(cell => cell.Words)
                     .Append(row.Title)
                     .Any(text => PersonsText.KeyOf(text).Contains(word, StringComparison.Ordinal))
             ),
@@ -56,7 +60,22 @@ public sealed record CompareQuery(
 /// <param name="Title">The same, for people.</param>
 /// <param name="Apart">How far apart the part is, 0 to 1.</param>
 /// <param name="Weight">How much of a look the kind is for the eye, in %.</param>
-public sealed record PartApartView(string Kind, string Title, double Apart, int Weight);
+public sealed record PartApartView(string Kind, string Title, double Apart, int Weight)
+{
+    /// <summary>What lies between two looks, the most first; what is the same is not in it.</summary>
+    internal static IReadOnlyList<PartApartView> Of(IEnumerable<PartDistance> parts) =>
+        [
+            .. parts
+                .Where(part => part.Apart > 0)
+                .OrderByDescending(part => part.Kind.Weight * part.Apart)
+                .Select(part => new PartApartView(
+                    part.Kind.Name,
+                    part.Kind.Title,
+                    part.Apart,
+                    part.Kind.Weight
+                )),
+        ];
+}
 
 /// <summary>A look that is compared.</summary>
 /// <param name="Ref">How it was asked for.</param>

@@ -6,8 +6,6 @@ using Furoshiki.Core.Compare;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Words;
-using Furoshiki.Store;
-using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.App.Fitting;
 
@@ -40,9 +38,8 @@ public sealed record BorrowView(
 
 /// <summary>Tells which looks have a part that could be borrowed.</summary>
 public sealed class BorrowShelf(
-    IDbContextFactory<FuroshikiDb> databases,
     FittedLooks fittings,
-    LookLibrary library,
+    LastSavings savings,
     DesktopRegister register,
     Observer observer
 )
@@ -59,7 +56,9 @@ public sealed class BorrowShelf(
         var desktop = register.Get(fitting.Row.DesktopId);
         return
         [
-            .. Saved()
+            .. savings
+                .All()
+                .Select(one => (one.Ref, one.Name, one.Look))
                 .Prepend(
                     (
                         Ref: LookRef.Now,
@@ -83,29 +82,6 @@ public sealed class BorrowShelf(
                         Differs(kind, mine, same.Key)
                     );
                 }),
-        ];
-    }
-
-    private List<(string Ref, string Name, Core.Looks.Look Look)> Saved()
-    {
-        using var db = databases.CreateDbContext();
-        var last = db
-            .Profiles.OrderBy(one => one.Name)
-            .Select(one => new
-            {
-                one.Name,
-                Saving = one
-                    .Savings.Where(saving => saving.DeletionId == null)
-                    .OrderByDescending(saving => saving.Number)
-                    .Select(saving => saving.Id)
-                    .FirstOrDefault(),
-            })
-            .ToList();
-        var looks = library.OfSavings([.. last.Select(one => one.Saving)]);
-        return
-        [
-            .. last.Where(one => looks.ContainsKey(one.Saving))
-                .Select(one => (LookRef.OfSaving(one.Saving), one.Name, looks[one.Saving])),
         ];
     }
 

@@ -82,14 +82,7 @@ public sealed class LookAdvice(
     }
 
     private AdviceGround GroundOf(Look look, LiveDesktop on) =>
-        new(
-            look,
-            on.Screens,
-            files.ForPictures() with
-            {
-                Rasters = rasters.Find,
-            }
-        )
+        new(look, on.Screens, files.ForPictures() with { Rasters = rasters.Find })
         {
             Offered = offers.For(on),
             Map = on.Map,

@@ -1,4 +1,4 @@
-using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
@@ -48,7 +48,7 @@ public static class Distance
             return 0;
         if (one is null || other is null)
             return ToNothing;
-        var (these, those) = (Things.Of(one), Things.Of(other));
+        var (these, those) = (Things.GetValue(one, ThingsOf), Things.GetValue(other, ThingsOf));
         return Measure.AsShare(
             these
                 .Keys.Union(those.Keys)
@@ -69,32 +69,31 @@ public static class Distance
         : one is null || other is null ? ToNothing
         : type.DistanceOf(one, other);
 
+    /// <summary>What there is in a component, as long as that is held.</summary>
+    private static readonly ConditionalWeakTable<Component, Dictionary<string, Thing>> Things = [];
+
     /// <summary>What there is in a component, each of which counts alike.</summary>
-    private static class Things
+    private static Dictionary<string, Thing> ThingsOf(Component component)
     {
-        public static Dictionary<string, Thing> Of(Component component)
+        var all = new Dictionary<string, Thing>(StringComparer.Ordinal);
+        var named = new HashSet<Asset>(ReferenceEqualityComparer.Instance);
+        foreach (var (key, value) in component.Settings)
         {
-            var all = new Dictionary<string, Thing>(StringComparer.Ordinal);
-            var named = new HashSet<Asset>(ReferenceEqualityComparer.Instance);
-            foreach (var (key, value) in component.Settings)
-            {
-                var asset = value is SettingValue.Text text
-                    ? component.Assets.FirstOrDefault(asset =>
-                        asset.Setting == key.Name && asset.Name == text.Value
-                    )
-                    : null;
-                if (asset is not null)
-                    named.Add(asset);
-                all[$"set {key}"] = new Thing(component.Kind.GetSetting(key).Type, value, asset);
-            }
-            foreach (var asset in component.Assets.Where(asset => !named.Contains(asset)))
-                all[
-                    $"asset {asset.Setting} {asset.Name} {(asset.Setting is null ? asset.Path : "")}"
-                ] = new Thing(null, null, asset);
-            foreach (var (key, json) in component.Kept)
-                all[$"kept {key}"] = new Thing(null, new SettingValue.Text(json), null);
-            return all;
+            var asset = value is SettingValue.Text text
+                ? component.Assets.FirstOrDefault(asset =>
+                    asset.Setting == key.Name && asset.Name == text.Value
+                )
+                : null;
+            if (asset is not null)
+                named.Add(asset);
+            all[$"set {key}"] = new Thing(component.Kind.GetSetting(key).Type, value, asset);
         }
+        foreach (var asset in component.Assets.Where(asset => !named.Contains(asset)))
+            all[$"asset {asset.Setting} {asset.Name} {(asset.Setting is null ? asset.Path : "")}"] =
+                new Thing(null, null, asset);
+        foreach (var (key, json) in component.Kept)
+            all[$"kept {key}"] = new Thing(null, new SettingValue.Text(json), null);
+        return all;
     }
 
     /// <summary>A value, or what it names.</summary>

@@ -139,12 +139,20 @@ public sealed class Tree : IEquatable<Tree>
     {
         if (before.Equals(after))
             yield break;
-        var (left, right) = (before._byName.Value, after._byName.Value);
-        foreach (var name in left.Keys.Union(right.Keys).Order(StringComparer.Ordinal))
+        for (int i = 0, j = 0; i < before.Entries.Length || j < after.Entries.Length; )
         {
-            var (one, other) = (left.GetValueOrDefault(name), right.GetValueOrDefault(name));
+            // Both stand in ordinal order: what comes first in one and not in the other is in the one only.
+            var order =
+                i == before.Entries.Length ? 1
+                : j == after.Entries.Length ? -1
+                : string.CompareOrdinal(before.Entries[i].Name, after.Entries[j].Name);
+            var one = order <= 0 ? before.Entries[i++] : null;
+            var other = order >= 0 ? after.Entries[j++] : null;
+            var name = (one ?? other)!.Name;
             if (one?.State != other?.State)
                 yield return (name, one?.State, other?.State);
+            if (one?.Inside is null && other?.Inside is null)
+                continue;
             foreach (var inside in Between(one?.Inside ?? Empty, other?.Inside ?? Empty))
                 yield return ($"{name}/{inside.Path}", inside.Before, inside.After);
         }

@@ -38,7 +38,9 @@ internal static class CompareEndpoints
                 ) => behind.Rows(register.Get(id), new CompareQuery(look, all, Find: find))
             )
             .WithName("compareBehind")
-            .WithSummary("Tell what lies behind looks: needs, costs, losses and what it takes to show");
+            .WithSummary(
+                "Tell what lies behind looks: needs, costs, losses and what it takes to show"
+            );
         api.MapGet(
                 "/desktops/{id:long}/comparison/picture",
                 (
@@ -51,11 +53,34 @@ internal static class CompareEndpoints
             )
             .WithName("comparePictures")
             .WithSummary("Tell what differs between the pictures of two looks");
+        api.MapGet(
+                "/desktops/{id:long}/nearness",
+                (long id, string to, DesktopRegister register, Nearness nearness) =>
+                    nearness.Against(register.Get(id), to)
+            )
+            .WithName("listNearest")
+            .WithSummary("Tell how near all profiles are to a look");
+        api.MapGet(
+                "/desktops/{id:long}/nearness/twins",
+                (long id, string to, DesktopRegister register, Nearness nearness) =>
+                    nearness.Twins(register.Get(id), to)
+            )
+            .WithName("listTwins")
+            .WithSummary("List the savings that differ from a look in nothing that shows");
+        api.MapGet(
+                "/desktops/{id:long}/nearness/map",
+                (long id, string to, DesktopRegister register, Nearness nearness) =>
+                    nearness.Map(register.Get(id), to)
+            )
+            .WithName("mapNearness")
+            .WithSummary("Lay all profiles and a look out by how near they are to each other");
         var sheet = api.MapGroup("/desktops/{id:long}/comparison/sheet");
         sheet
             .MapGet("/page", Page)
             .WithName("comparisonPage")
-            .WithSummary("Write a comparison down as a page in one file, which needs nothing beside it")
+            .WithSummary(
+                "Write a comparison down as a page in one file, which needs nothing beside it"
+            )
             .Produces(StatusCodes.Status200OK, contentType: MediaTypeNames.Text.Html);
         sheet
             .MapGet("/table", Table)

@@ -198,6 +198,42 @@ export const useBehind = (
       ),
   })
 
+/** All of the shelf against one look. */
+export const useNearness = (desktop: Ref<number>, to: Ref<string>) =>
+  useQuery({
+    queryKey: keyOf('nearness', desktop, to),
+    queryFn: () =>
+      take(
+        api.GET('/api/desktops/{id}/nearness', {
+          params: { path: { id: desktop.value }, query: { to: to.value } },
+        }),
+      ),
+  })
+
+/** The savings that differ from a look in nothing that shows. */
+export const useTwins = (desktop: Ref<number>, to: Ref<string>) =>
+  useQuery({
+    queryKey: keyOf('twins', desktop, to),
+    queryFn: () =>
+      take(
+        api.GET('/api/desktops/{id}/nearness/twins', {
+          params: { path: { id: desktop.value }, query: { to: to.value } },
+        }),
+      ),
+  })
+
+/** Where the looks of the shelf and one look lie to each other; that look is the first. */
+export const useNearnessMap = (desktop: Ref<number>, to: Ref<string>) =>
+  useQuery({
+    queryKey: keyOf('nearnessMap', desktop, to),
+    queryFn: () =>
+      take(
+        api.GET('/api/desktops/{id}/nearness/map', {
+          params: { path: { id: desktop.value }, query: { to: to.value } },
+        }),
+      ),
+  })
+
 /** What differs between the pictures of two looks; nothing while there are not two. */
 export const usePictureDifference = (desktop: Ref<number>, first: Ref<string>, other: Ref<string>) =>
   useQuery({

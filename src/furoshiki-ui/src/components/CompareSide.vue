@@ -126,8 +126,14 @@ section {
 }
 
 .title {
-  flex-wrap: nowrap;
   margin-top: 6px;
+}
+
+/* With four looks side by side a name is cut rather than the buttons sent to a line of their own. */
+@container (width >= 700px) {
+  .title {
+    flex-wrap: nowrap;
+  }
 }
 
 .title > :is(h2, .second) {

@@ -9,6 +9,7 @@ import ComparePictures from '@/components/ComparePictures.vue'
 import CompareSide from '@/components/CompareSide.vue'
 import CompareTable from '@/components/CompareTable.vue'
 import LookChooser from '@/components/LookChooser.vue'
+import NearnessList from '@/components/NearnessList.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import { useAddress, useAddressList } from '@/composables/useAddress'
 import { useBorrowing } from '@/composables/useBorrowing'
@@ -122,10 +123,13 @@ async function lead(kind: string) {
   <h1 class="unseen">Compare</h1>
   <ProblemNote v-if="error" :error="error"><VBtn @click="choose([])">Choose other looks</VBtn></ProblemNote>
   <ProblemNote v-if="borrowError" :error="borrowError" />
-  <div v-if="looks.length < 2" class="choose paper">
-    <h2>{{ looks.length === 0 ? 'Choose two looks to compare' : 'Choose one more' }}</h2>
-    <p class="second">The first one is what the others are held against.</p>
-    <LookChooser @choose="add" />
+  <div v-if="looks.length < 2" class="choosing">
+    <div class="choose paper">
+      <h2>{{ looks.length === 0 ? 'Choose two looks to compare' : 'Choose one more' }}</h2>
+      <p class="second">The first one is what the others are held against.</p>
+      <LookChooser @choose="add" />
+    </div>
+    <NearnessList v-for="look in looks" :key="look" :reference="look" @choose="add" />
   </div>
 
   <template v-else-if="data && table">
@@ -238,6 +242,11 @@ async function lead(kind: string) {
 </template>
 
 <style scoped>
+.choosing {
+  display: grid;
+  gap: 16px;
+}
+
 .choose {
   display: grid;
   gap: 10px;

@@ -228,6 +228,7 @@ useKeys({
           {{ lineUp.has(reference) ? 'Lined up' : 'Line up' }}
         </VBtn>
         <VBtn :to="{ name: 'compare', query: { look: ['now', reference] } }">Compare with now</VBtn>
+        <VBtn :to="{ name: 'compare', query: { look: [reference] } }">Most like this…</VBtn>
         <VBtn :disabled="begin.isPending.value" @click="begin.mutate(reference)">Try in a fitting</VBtn>
       </div>
 
