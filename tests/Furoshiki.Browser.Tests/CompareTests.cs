@@ -176,6 +176,50 @@ public sealed class CompareTests : IAsyncLifetime
     }
 
     [Fact]
+    public void All_that_differs_is_borrowed_at_once_and_taken_back_and_a_part_of_a_safe_state_is_gone_back_to()
+    {
+        _person.GoTo("/compare?look=now&look=saving-18&look=saving-14");
+        _person.See("[aria-label='More for Red Lamp, 4th saving']").Click();
+        _person.Press("Borrow all 4 parts");
+        _person.See("[role='status']", "4 parts of Red Lamp: borrowed into Dome console");
+        _person.Press("Undo");
+        _person.Gone("[role='status'] .paper");
+
+        _person.GoTo("/compare?look=now&look=state-1");
+        _person.PointAt(Cell("panels"));
+        _person.Press("Put on…", Cell("panels"));
+        _person.See("h1", "Go back to parts of");
+    }
+
+    [Fact]
+    public void Looks_are_added_found_put_first_and_taken_away_and_one_that_is_not_here_says_so_in_its_column()
+    {
+        _person.GoTo("/compare");
+        _person.Press("Now", ".choose");
+        _person.See(".nearness h2", "Now, Dome console");
+        _person.See("input[aria-label='Find a look']").SendKeys("visitor" + Keys.Enter);
+        _person.See(".sides", "Visitor wall");
+        _person.Press("Add a look…");
+        _person.See(".adding input").SendKeys("open night" + Keys.Enter);
+        _person.See(".sides section:nth-of-type(3)", "Open Night");
+        _person.See("[aria-label^='More for Open Night']").Click();
+        _person.Press("Hold the others against this");
+        _person.See(".sides section:nth-of-type(1)", "Open Night");
+        _person.See(".sides section:nth-of-type(1)", "The first");
+        _person.See("[aria-label^='Remove Visitor wall']").Click();
+        _person.Gone("[aria-label^='Remove Visitor wall']");
+
+        _person.GoTo("/compare?look=saving-18&look=saving-99&look=now");
+        _person.See(".sides section:nth-of-type(2)", "This saving is not here.");
+        _person.See("[data-row='panels'] [data-state='Unreadable']", "cannot be read");
+        _person.See("[data-row='panels'] [data-state='Differs']", "top, 22 px");
+
+        _person.GoTo("/compare?look=now&look=now&look=now&look=now");
+        _person.See(".none", "Nothing differs in what all of these looks cover.");
+        _person.Driver.FindElements(By.CssSelector(".sides section")).Count.ShouldBe(4);
+    }
+
+    [Fact]
     public void A_text_file_that_was_edited_is_compared_by_its_lines()
     {
         _person.App.Edit(Index, "Comment=Drawn for the observatory", "Comment=Drawn for us");

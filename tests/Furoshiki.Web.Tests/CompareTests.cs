@@ -261,6 +261,38 @@ public sealed class CompareChangedTests : OwnAppTests
     }
 
     [Fact]
+    public async Task What_a_look_leans_on_is_said_to_be_newer_or_older_by_its_version()
+    {
+        const string Slate = "pkg:generic/heron-ridge/fold-slate";
+        var saving = await Server.SavingOf("Day Log");
+        await Server.Switch(await Server.Plan("Saving", saving));
+        var (_, plan) = await Server.Post(
+            "/api/desktops/1/plans",
+            new JsonObject
+            {
+                ["kind"] = "Supplies",
+                ["id"] = 0,
+                ["get"] = new JsonArray($"{Slate}@1.4.0"),
+            }
+        );
+        await Server.Switch(plan);
+        (await Change($"saving-{saving}", "now")).ShouldBe("newer");
+        (await Change("now", $"saving-{saving}")).ShouldBe("older");
+
+        async Task<string> Change(string first, string other) =>
+            (
+                await Server.Get(
+                    $"/api/desktops/1/comparison/behind?look={first}&look={other}&find=fold"
+                )
+            )
+                .AsArray()
+                .SelectMany(row => row!["rows"]!.AsArray())
+                .Single(row => row!["key"]!.GetValue<string>() == $"behind/needs/{Slate}")![
+                "cells"
+            ]![1]!["change"]!.GetValue<string>();
+    }
+
+    [Fact]
     public async Task A_file_of_50_MB_in_one_line_and_one_that_calls_itself_text_are_said_to_be_no_text_to_compare()
     {
         await File.WriteAllBytesAsync(

@@ -4,6 +4,7 @@ using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Picture;
 
 namespace Furoshiki.App.Comparing;
 
@@ -131,6 +132,12 @@ public sealed class Comparer(
                             _sides.Any(side => side.Named is not null && side.Look[kind] is null)
                         )
                         .Select(kind => kind.Title),
+                ],
+                [
+                    .. NamedScene.All.Where(scene =>
+                        scene.Subject is null
+                        || _sides.Exists(side => side.Look[scene.Subject] is not null)
+                    ),
                 ]
             );
         }

@@ -1,5 +1,6 @@
 using Furoshiki.App.Supplies;
 using Furoshiki.Core.Compare;
+using Furoshiki.Core.Picture;
 using Furoshiki.Core.Words;
 
 namespace Furoshiki.App.Comparing;
@@ -186,10 +187,12 @@ public sealed record RowView(
 /// <param name="Differing">How many parts differ, of those that can be held against the first.</param>
 /// <param name="Parts">How many parts can be held against the first.</param>
 /// <param name="NotCovered">The titles of the parts that not all looks cover.</param>
+/// <param name="Scenes">The scenes in which one of the looks has a say.</param>
 public sealed record ComparisonView(
     IReadOnlyList<SideView> Sides,
     IReadOnlyList<RowView> Rows,
     int Differing,
     int Parts,
-    IReadOnlyList<string> NotCovered
+    IReadOnlyList<string> NotCovered,
+    IReadOnlyList<NamedScene> Scenes
 );

@@ -235,14 +235,22 @@ export const useNearnessMap = (desktop: Ref<number>, to: Ref<string>) =>
   })
 
 /** What differs between the pictures of two looks; nothing while there are not two. */
-export const usePictureDifference = (desktop: Ref<number>, first: Ref<string>, other: Ref<string>) =>
+export const usePictureDifference = (
+  desktop: Ref<number>,
+  first: Ref<string>,
+  other: Ref<string>,
+  scene: Ref<Schemas['PictureScene']>,
+) =>
   useQuery({
-    queryKey: keyOf('pictureDifference', desktop, first, other),
+    queryKey: keyOf('pictureDifference', desktop, first, other, scene),
     enabled: computed(() => first.value !== '' && other.value !== ''),
     queryFn: () =>
       take(
         api.GET('/api/desktops/{id}/comparison/picture', {
-          params: { path: { id: desktop.value }, query: { first: first.value, other: other.value } },
+          params: {
+            path: { id: desktop.value },
+            query: { first: first.value, other: other.value, scene: scene.value },
+          },
         }),
       ),
   })

@@ -1959,6 +1959,7 @@ export interface components {
             /** Format: int32 */
             parts: number;
             notCovered: string[];
+            scenes: components["schemas"]["NamedScene"][];
         };
         ContentCost: {
             /** Format: int64 */

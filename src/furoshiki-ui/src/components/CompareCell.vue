@@ -110,10 +110,10 @@ const isWide = computed(
         :key="action.key"
         tabindex="-1"
         :title="`Key ${action.key}`"
-        :aria-label="`${isLeftOut && action.name === 'leave' ? 'Put back in' : action.words}: ${row.title} of ${side?.name}`"
+        :aria-label="`${isLeftOut && action.name === 'leave' ? 'Leave in' : action.words}: ${row.title} of ${side?.name}`"
         @click="emit('act', action.name)"
       >
-        {{ isLeftOut && action.name === 'leave' ? 'Put back in' : action.words }}
+        {{ isLeftOut && action.name === 'leave' ? 'Leave in' : action.words }}
       </button>
     </span>
   </div>

@@ -8,7 +8,12 @@ import DesktopPicture from './DesktopPicture.vue'
 import DrawnPicture from './DrawnPicture.vue'
 
 /** Two looks in one place: laid over each other with a divider, in turn, or only what differs. */
-const props = defineProps<{ sides: Schemas['SideView'][]; desktop: number; mode: string }>()
+const props = defineProps<{
+  sides: Schemas['SideView'][]
+  desktop: number
+  mode: string
+  scene: Schemas['PictureScene']
+}>()
 defineEmits<{ open: [kind: string] }>()
 
 /** The look that stands beside the first. */
@@ -39,6 +44,7 @@ const { data: difference } = usePictureDifference(
   toRef(props, 'desktop'),
   computed(() => (props.mode === 'difference' ? first.value?.side.look : undefined) ?? ''),
   computed(() => second.value?.side.look ?? ''),
+  toRef(props, 'scene'),
 )
 const nameOf = (side?: Schemas['SideView']) => side && `${side.name}, ${side.caption}`
 </script>
@@ -81,12 +87,19 @@ const nameOf = (side?: Schemas['SideView']) => side && `${side.name}, ${side.cap
       />
     </div>
     <div v-else ref="stage" class="stage">
-      <DesktopPicture :look="first.side.look!" :desktop="desktop" :name="nameOf(first.side)!" large />
+      <DesktopPicture
+        :look="first.side.look!"
+        :desktop="desktop"
+        :name="nameOf(first.side)!"
+        :scene="scene"
+        large
+      />
       <DesktopPicture
         class="upper"
         :look="second.side.look!"
         :desktop="desktop"
         :name="nameOf(second.side)!"
+        :scene="scene"
         large
       />
       <span class="line" aria-hidden="true" />
@@ -124,6 +137,7 @@ const nameOf = (side?: Schemas['SideView']) => side && `${side.name}, ${side.cap
         :look="one.side.look!"
         :desktop="desktop"
         :name="nameOf(one.side)!"
+        :scene="scene"
         large
         pointable
         @open="$emit('open', $event)"

@@ -14,6 +14,7 @@ const props = defineProps<{
   comparison: Schemas['ComparisonView']
   /** Whether its picture stands here. */
   pictured: boolean
+  scene: Schemas['PictureScene']
   /** What is left out of a switch to it. */
   leftOut: string[]
 }>()
@@ -54,6 +55,7 @@ const canGoElsewhere = computed(() => !/^(now|desktop-)|-on-\d+$/.test(props.sid
         :look="side.look"
         :desktop="id"
         :name="name"
+        :scene="scene"
         main-only
         cloth
         pointable

@@ -99,6 +99,7 @@ describe('the table of the comparison', () => {
     differing: 1,
     parts: 1,
     notCovered: [],
+    scenes: [],
   }
   const show = (more: { allOpen?: boolean; opened?: string[] } = {}) =>
     mount(CompareTable, {

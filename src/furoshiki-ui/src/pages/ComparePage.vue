@@ -34,6 +34,8 @@ const opened = useAddressList('part')
 const find = useAddress('find')
 const mode = useAddress('pictures')
 const leftOut = useAddressList('left')
+const sceneText = useAddress('scene', 'Desktop')
+const scene = computed(() => sceneText.value as Schemas['PictureScene'])
 const sought = useDebounce(find, 80)
 const asked = {
   looks,
@@ -179,8 +181,14 @@ async function lead(kind: string) {
         @click="mode = name!"
         >{{ words }}</VBtn
       >
+      <label class="row push">
+        <span class="second">Scene</span>
+        <select v-model="sceneText" class="field">
+          <option v-for="one in data.scenes" :key="one.scene" :value="one.scene">{{ one.title }}</option>
+        </select>
+      </label>
     </div>
-    <ComparePictures :sides="data.sides" :desktop="id" :mode="mode" @open="lead" />
+    <ComparePictures :sides="data.sides" :desktop="id" :mode="mode" :scene="scene" @open="lead" />
     <div class="across">
       <div class="sides" :style="{ gridTemplateColumns: columns }">
         <p class="third hint">Marked is what differs from the first look.</p>
@@ -191,6 +199,7 @@ async function lead(kind: string) {
           :at="i"
           :comparison="data"
           :pictured="mode === ''"
+          :scene="scene"
           :left-out="leftOutOf(side)"
           @open="lead"
           @remove="choose(without(i))"
