@@ -40,6 +40,51 @@ public sealed class CommandWordsTests(RunningApp app) : CommandTests(app)
         await App.Start();
     }
 
+    [Fact]
+    public async Task A_comparison_is_the_same_in_words_in_data_and_on_the_sheet_of_the_page()
+    {
+        var words = (await Call("compare", "saving-18", "Open Night")).Out;
+        words.ShouldContain("16 of 16 parts differ.");
+        words.ShouldContain("Not covered by all: Extensions, Shortcuts.");
+        words.ShouldContain("ΔE");
+        (await Call("compare", "saving-18", "saving-18")).Out.ShouldContain("They are the same.");
+
+        var data = await Json("compare", 0, "saving-18", "saving-14");
+        using var client = await App.Client();
+        var sheet = JsonNode.Parse(
+            await client.GetStringAsync(
+                new Uri(
+                    "/api/desktops/1/comparison/sheet/data?look=saving-18&look=saving-14&order=Parts",
+                    UriKind.Relative
+                )
+            )
+        )!;
+        Check("compare", sheet);
+        foreach (var (name, told) in data.AsObject())
+            if (name == "rows")
+                foreach (var (row, other) in told!.AsArray().Zip(sheet[name]!.AsArray()))
+                    JsonNode.DeepEquals(row, other).ShouldBeTrue(row!["title"]!.ToString());
+            else
+                JsonNode.DeepEquals(told, sheet[name]).ShouldBeTrue(name);
+        sheet["rows"]!
+            .AsArray()
+            .Skip(data["rows"]!.AsArray().Count)
+            .ShouldAllBe(row => row!["kind"]!.GetValue<string>() == "behind");
+    }
+
+    [Fact]
+    public async Task A_look_is_compared_as_it_would_be_on_another_desktop_and_with_that_as_it_is()
+    {
+        var data = await Json("compare", 0, "Open Night-on-2", "desktop-2", "Open Night");
+        data["sides"]!
+            .AsArray()
+            .Select(side => side!["caption"]!.GetValue<string>())
+            .ShouldBe(["2nd saving, as on Field laptop", "as it is", "2nd saving"]);
+        var refused = await Call("compare", "Open Night-on-99", "nothing like it");
+        refused.Code.ShouldBe(NotFound);
+        refused.Error.ShouldContain("Nothing was changed.");
+    }
+
     private static async Task<Answer> Asked(HttpClient client, string[] arguments)
     {
         using var response = await client.PostAsJsonAsync(

@@ -211,6 +211,58 @@ public sealed class CompareTests(RunningApp app) : IClassFixture<RunningApp>
         }
     }
 
+    [Theory]
+    [InlineData("page", "text/html", null)]
+    [InlineData("page", "text/html", "comparison.html")]
+    [InlineData("table", "text/csv", "comparison.csv")]
+    [InlineData("data", "application/json", "comparison.json")]
+    public async Task A_sheet_comes_in_its_form_and_nothing_in_a_page_can_run(
+        string form,
+        string type,
+        string? file
+    )
+    {
+        using var client = await app.Client();
+        using var answer = await client.GetAsync(
+            new Uri(
+                $"/api/desktops/1/comparison/sheet/{form}?{RedLamp}&look=saving-99{(form == "page" && file is not null ? "&download=true" : "")}",
+                UriKind.Relative
+            )
+        );
+        answer.EnsureSuccessStatusCode();
+        answer.Content.Headers.ContentType!.MediaType.ShouldBe(type);
+        answer.Content.Headers.ContentDisposition?.FileName?.Trim('"').ShouldBe(file);
+        if (form != "page")
+            return;
+        answer
+            .Headers.GetValues("Content-Security-Policy")
+            .Single()
+            .ShouldStartWith("default-src 'none'");
+        var page = await answer.Content.ReadAsStringAsync();
+        page.ShouldContain("This saving is not here.");
+        page.ShouldNotContain("<script");
+        page.ShouldNotMatch("(src|href)=\"(?!data:)");
+    }
+
+    [Fact]
+    public async Task A_name_that_would_be_markup_or_a_formula_is_only_a_name_on_a_sheet()
+    {
+        using var client = await app.Client();
+        foreach (var (form, wanted) in new[] { ("page", "&lt;b&gt;&amp;"), ("table", "<b>&") })
+        {
+            using var answer = await client.GetAsync(
+                new Uri(
+                    $"/api/desktops/1/comparison/sheet/{form}?{RedLamp}&look={Uri.EscapeDataString("=<b>&\"x")}",
+                    UriKind.Relative
+                )
+            );
+            var text = await answer.Content.ReadAsStringAsync();
+            text.ShouldContain(wanted);
+            if (form == "page")
+                text.ShouldNotContain("<b>");
+        }
+    }
+
     [Fact]
     public async Task The_figure_of_a_picture_is_nought_of_twins_the_same_from_both_sides_and_what_is_drawn_alike_is_marked()
     {
