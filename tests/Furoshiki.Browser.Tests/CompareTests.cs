@@ -185,7 +185,8 @@ public sealed class CompareTests : IAsyncLifetime
         _person.Press("Undo");
         _person.Gone("[role='status'] .paper");
 
-        _person.GoTo("/compare?look=now&look=state-1");
+        _person.GoTo("/compare?look=now");
+        _person.See("[aria-label='Safe states'] button", "Red Lamp, 3rd").Click();
         _person.PointAt(Cell("panels"));
         _person.Press("Put on…", Cell("panels"));
         _person.See("h1", "Go back to parts of");
