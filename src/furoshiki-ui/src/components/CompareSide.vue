@@ -144,9 +144,8 @@ section {
   white-space: nowrap;
 }
 
-.title > h2 {
-  flex: 0 1 auto;
-  min-width: 3em;
+.title > .second {
+  flex-shrink: 4;
 }
 
 .title > .v-btn {

@@ -19,7 +19,7 @@ const PAGE = 12
 const shown = ref(PAGE)
 const near = computed(() => data.value?.near.slice(0, shown.value) ?? [])
 const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`
-const MOST_PARTS = 4
+const MOST_PARTS = 3
 /** So few points are named on the map itself. */
 const MOST_NAMED = 16
 /** The parts that make the most of it, each with its share of the whole in %. */
@@ -172,6 +172,7 @@ figure {
 
 .name {
   position: absolute;
+  top: 0;
   inset-inline-start: 100%;
   font-size: 12px;
   line-height: 24px;

@@ -267,7 +267,11 @@ async function lead(kind: string) {
 }
 
 .find {
-  width: 160px;
+  width: 136px;
+}
+
+select {
+  width: auto;
 }
 
 .adding {
