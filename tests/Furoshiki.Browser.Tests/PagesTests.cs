@@ -198,6 +198,13 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
             "[data-part='icons']",
             "light"
         );
+        Take(
+            "compare-over",
+            "/compare?look=saving-18&look=saving-14&pictures=over",
+            ".upper svg [data-kind='panels']",
+            "light"
+        );
+        Take("nearness", "/compare?look=saving-18", ".map .name", "light");
         Take("switch-plan", "/switch?saving=14", "[data-step='cursor']", "light");
         Take(
             "supplies",

@@ -49,7 +49,7 @@ const canGoElsewhere = computed(() => !/^(now|desktop-)|-on-\d+$/.test(props.sid
 
 <template>
   <section :aria-label="name">
-    <div class="picture">
+    <div class="drawn">
       <DesktopPicture
         v-if="pictured && side.look"
         :look="side.look"
