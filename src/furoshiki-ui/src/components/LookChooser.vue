@@ -4,7 +4,8 @@ import { useDesktops, useFittings, useProfiles, useSafeStates } from '@/api/quer
 import { useDesktop } from '@/composables/useDesktop'
 import { moment } from '@/composables/words'
 
-/** All that can be compared, found by its name. */
+/** All that can be compared, found by its name; where it is short, most of it is scrolled to. */
+defineProps<{ short?: boolean }>()
 const emit = defineEmits<{ choose: [reference: string] }>()
 const { id } = useDesktop()
 const { data: profiles } = useProfiles(id)
@@ -71,7 +72,7 @@ const chooseFirst = () => {
       aria-label="Find a look"
       @keydown.enter="chooseFirst"
     />
-    <div class="groups">
+    <div class="groups" :class="{ short }">
       <section v-for="group in groups" :key="group.title" :aria-label="group.title">
         <h3>{{ group.title }}</h3>
         <div class="row">
@@ -96,6 +97,10 @@ const chooseFirst = () => {
   gap: 10px;
   max-height: 340px;
   overflow-y: auto;
+}
+
+.short {
+  max-height: 132px;
 }
 
 h3 {

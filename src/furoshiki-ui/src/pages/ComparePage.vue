@@ -129,7 +129,7 @@ async function lead(kind: string) {
     <div class="choose paper">
       <h2>{{ looks.length === 0 ? 'Choose two looks to compare' : 'Choose one more' }}</h2>
       <p class="second">The first one is what the others are held against.</p>
-      <LookChooser @choose="add" />
+      <LookChooser :short="looks.length > 0" @choose="add" />
     </div>
     <NearnessList v-for="look in looks" :key="look" :reference="look" @choose="add" />
   </div>
