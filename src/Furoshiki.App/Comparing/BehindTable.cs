@@ -87,14 +87,14 @@ public sealed class BehindTable(
                 ]
             ),
         ];
-        return [.. rows.Select(query.Keep).OfType<RowView>()];
+        return query.Of(rows);
 
         RowView Row(
             string key,
             string title,
             Func<Facts, string> words,
             Func<Facts, Facts, string>? change = null,
-            IReadOnlyList<RowView>? inner = null
+            IEnumerable<RowView>? inner = null
         )
         {
             var first = all[0];
@@ -107,7 +107,7 @@ public sealed class BehindTable(
                 cells.Exists(cell => cell.State == CellState.Differs),
                 0,
                 cells,
-                [.. (inner ?? []).Where(row => query.All || row.Differs)]
+                query.Within(inner ?? [])
             );
         }
     }

@@ -165,10 +165,10 @@ public sealed class CompareSheet(
         var start = svg.IndexOf('>', StringComparison.Ordinal) + 1;
         return Image(
             "screen",
-            "data:image/svg+xml;base64,"
-                + Convert.ToBase64String(
-                    Encoding.UTF8.GetBytes($"{svg[..start]}<style>{faces}</style>{svg[start..]}")
-                ),
+            StandAlone.Holding(
+                PictureFile.Svg,
+                Encoding.UTF8.GetBytes($"{svg[..start]}<style>{faces}</style>{svg[start..]}")
+            ),
             $"Picture: {name}"
         );
     }
@@ -208,9 +208,10 @@ public sealed class CompareSheet(
             SampleForm.Picture => standAlone.DataOf(sample.Content, sample.Name),
             SampleForm.Drawing
                 when library.FindBytes(LookLibrary.Asked(sample.Content)) is { } bytes
-                    && SampleDrawing.Draw(sample.Name, bytes) is { } drawn =>
-                "data:image/svg+xml;base64,"
-                    + Convert.ToBase64String(Encoding.UTF8.GetBytes(drawn)),
+                    && SampleDrawing.Draw(sample.Name, bytes) is { } drawn => StandAlone.Holding(
+                PictureFile.Svg,
+                Encoding.UTF8.GetBytes(drawn)
+            ),
             _ => "",
         };
         return address.Length > 0 ? Image("sample", address, "") : null;

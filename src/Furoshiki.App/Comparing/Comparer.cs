@@ -35,10 +35,8 @@ public sealed class Comparer(
     /// <param name="desktop">The desktop whose screens and parts they are told by.</param>
     /// <param name="query">Which looks, and what of them.</param>
     /// <exception cref="ProblemException">There are fewer than two or more than four, or none of them can be read.</exception>
-    public ComparisonView Compare(LiveDesktop desktop, CompareQuery query)
-    {
-        return new Table(this, desktop, query, Find(desktop, query)).View();
-    }
+    public ComparisonView Compare(LiveDesktop desktop, CompareQuery query) =>
+        new Table(library, cells, desktop, query, Find(desktop, query)).View();
 
     /// <summary>The looks that were asked for.</summary>
     /// <exception cref="ProblemException">There are fewer than two or more than four, or none of them can be read.</exception>
@@ -76,7 +74,7 @@ public sealed class Comparer(
     /// <summary>One comparison, while it is made.</summary>
     private sealed class Table
     {
-        private readonly Comparer _comparer;
+        private readonly CellMaker _cells;
         private readonly LiveDesktop _desktop;
         private readonly CompareQuery _query;
         private readonly List<ComparedLook> _sides;
@@ -84,18 +82,19 @@ public sealed class Comparer(
         private readonly List<Dictionary<Kind, PartDistance>> _distances;
 
         public Table(
-            Comparer comparer,
+            LookLibrary library,
+            CellMaker cells,
             LiveDesktop desktop,
             CompareQuery query,
             List<ComparedLook> sides
         )
         {
-            (_comparer, _desktop, _query, _sides) = (comparer, desktop, query, sides);
+            (_cells, _desktop, _query, _sides) = (cells, desktop, query, sides);
             _differences =
             [
                 .. sides.Select(side =>
                     Difference
-                        .Between(First, side.Look, comparer.Library.FindTree)
+                        .Between(First, side.Look, library.FindTree)
                         .Where(part => part.From is not null && part.To is not null)
                         .ToDictionary(part => part.Kind)
                 ),
@@ -104,7 +103,7 @@ public sealed class Comparer(
             [
                 .. sides.Select(side =>
                     Distance
-                        .Between(First, side.Look, comparer.Library.FindTree)
+                        .Between(First, side.Look, library.FindTree)
                         .ToDictionary(part => part.Kind)
                 ),
             ];
@@ -116,14 +115,9 @@ public sealed class Comparer(
         {
             var parts = Kind.All.Where(kind => _sides.Any(side => side.Look[kind] is not null));
             var measured = parts.Where(IsMeasured).ToList();
-            var rows = parts.Select(PartRow).Select(_query.Keep).OfType<RowView>();
             return new ComparisonView(
                 [.. _sides.Select(View)],
-                [
-                    .. _query.Order == RowOrder.Eye
-                        ? rows.OrderByDescending(row => row.Weight)
-                        : rows,
-                ],
+                _query.Of(parts.Select(PartRow)),
                 measured.Count(Differs),
                 measured.Count,
                 [
@@ -167,17 +161,15 @@ public sealed class Comparer(
             long? Number(LookSource source) => named?.Source == source ? named.Id : null;
         }
 
-        private RowView PartRow(Kind kind)
-        {
-            var rows = ItemRows(kind).Concat(SettingRows(kind)).Concat(FileRow(kind));
-            return Row(
+        private RowView PartRow(Kind kind) =>
+            Row(
                 kind.Name,
                 kind,
                 setting: null,
                 kind.Title,
                 kind.Weight * _distances.Max(side => side[kind].Apart),
                 (side, at) =>
-                    _comparer.Cells.OfPart(
+                    _cells.OfPart(
                         kind,
                         side.Look,
                         First,
@@ -185,9 +177,8 @@ public sealed class Comparer(
                         _differences[at].GetValueOrDefault(kind),
                         _desktop
                     ),
-                [.. _query.Order == RowOrder.Eye ? rows.OrderByDescending(row => row.Weight) : rows]
+                ItemRows(kind).Concat(SettingRows(kind)).Concat(FileRow(kind))
             );
-        }
 
         /// <summary>The items that some of the looks have and others have not.</summary>
         private IEnumerable<RowView> ItemRows(Kind kind)
@@ -288,7 +279,7 @@ public sealed class Comparer(
             string title,
             double weight,
             Func<ComparedLook, int, CellView> cell,
-            IReadOnlyList<RowView> rows
+            IEnumerable<RowView> rows
         )
         {
             IReadOnlyList<CellView> all =
@@ -306,12 +297,8 @@ public sealed class Comparer(
                 differs,
                 differs ? weight : 0,
                 all,
-                [.. rows.Where(row => _query.All || row.Differs)]
+                _query.Within(rows)
             );
         }
     }
-
-    private LookLibrary Library => library;
-
-    private CellMaker Cells => cells;
 }

@@ -31,11 +31,21 @@ public sealed record CompareQuery(
         .KeyOf(Find)
         .Split(' ', StringSplitOptions.RemoveEmptyEntries);
 
-    /// <summary>What of a row was asked for; null for nothing.</summary>
-    internal RowView? Keep(RowView row)
+    /// <summary>What of rows was asked for, in the order that was.</summary>
+    internal IReadOnlyList<RowView> Of(IEnumerable<RowView> rows) =>
+        Sorted(rows.Where(IsTold).Select(Sought).OfType<RowView>());
+
+    /// <summary>What of the rows within one was asked for, in the order that was, before anything is sought in them.</summary>
+    internal IReadOnlyList<RowView> Within(IEnumerable<RowView> rows) => Sorted(rows.Where(IsTold));
+
+    private bool IsTold(RowView row) => All || row.Differs;
+
+    private IReadOnlyList<RowView> Sorted(IEnumerable<RowView> rows) =>
+        [.. Order == RowOrder.Eye ? rows.OrderByDescending(row => row.Weight) : rows];
+
+    /// <summary>What of a row has what is sought; null for nothing.</summary>
+    private RowView? Sought(RowView row)
     {
-        if (!All && !row.Differs)
-            return null;
         if (Lacking(row, _words).Count == 0)
             return row;
         var within = row

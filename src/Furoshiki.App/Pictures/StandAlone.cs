@@ -70,11 +70,7 @@ public sealed partial class StandAlone(LookLibrary library, Rasters rasters)
             raster.Bytes.Span
         );
         using var png = bitmap.Encode(SKEncodedImageFormat.Png, Quality);
-        return _pngs.Keep(
-            digest,
-            $"data:image/png;base64,{Convert.ToBase64String(png.Span)}",
-            MostKept
-        );
+        return _pngs.Keep(digest, Holding("image/png", png.Span), MostKept);
     }
 
     /// <summary>A picture as an address that holds it (RFC 2397); empty for what is not at hand, or is no picture.</summary>
@@ -93,7 +89,7 @@ public sealed partial class StandAlone(LookLibrary library, Rasters rasters)
         type = PictureFile.MediaTypeOf(bytes) ?? type;
         if (bytes.Length > Most && type != PictureFile.Svg)
             (bytes, type) = (Smaller(bytes), "image/jpeg");
-        return bytes.Length == 0 ? "" : $"data:{type};base64,{Convert.ToBase64String(bytes)}";
+        return bytes.Length == 0 ? "" : Holding(type, bytes);
     }
 
     /// <summary>A font as an address that holds it; empty for what is not at hand.</summary>
@@ -102,22 +98,18 @@ public sealed partial class StandAlone(LookLibrary library, Rasters rasters)
         address.Split('/') is [.., var content, _]
         && Digest.TryParse(content, out var digest)
         && library.FindBytes(digest) is { } bytes
-            ? $"data:font/otf;base64,{Convert.ToBase64String(bytes)}"
+            ? Holding("font/otf", bytes)
             : "";
+
+    /// <summary>Some bytes as an address that holds them (RFC 2397).</summary>
+    /// <param name="type">Their media type.</param>
+    /// <param name="bytes">The bytes.</param>
+    public static string Holding(string type, ReadOnlySpan<byte> bytes) =>
+        $"data:{type};base64,{Convert.ToBase64String(bytes)}";
 
     private static byte[] Smaller(byte[] bytes)
     {
-        using var whole = SKBitmap.Decode(bytes);
-        if (whole is null)
-            return [];
-        var share = Math.Min(1.0, (double)LongestSide / Math.Max(whole.Width, whole.Height));
-        using var small = whole.Resize(
-            whole.Info.WithSize(
-                Math.Max(1, (int)(whole.Width * share)),
-                Math.Max(1, (int)(whole.Height * share))
-            ),
-            new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Nearest)
-        );
+        using var small = Rasters.Small(bytes, LongestSide);
         using var data = small?.Encode(SKEncodedImageFormat.Jpeg, Quality);
         return data?.ToArray() ?? [];
     }

@@ -111,11 +111,22 @@ public sealed class Rasters(SampleFiles files)
 
     private static Raster? Decoded(byte[] bytes)
     {
+        using var small = Small(bytes, Longest);
+        return small is null
+            ? null
+            : new Raster(small.Width, small.Height, small.GetPixelSpan().ToArray());
+    }
+
+    /// <summary>A bitmap upright and made small; null where it is too large, damaged or no bitmap.</summary>
+    /// <param name="bytes">It, as it stands in its file.</param>
+    /// <param name="longest">How long its longest side is at most, in px.</param>
+    internal static SKBitmap? Small(byte[] bytes, int longest)
+    {
         using var data = SKData.CreateCopy(bytes);
         using var codec = SKCodec.Create(data);
         if (codec is null || (long)codec.Info.Width * codec.Info.Height > MostPixels)
             return null;
-        var share = Math.Min(1f, (float)Longest / Math.Max(codec.Info.Width, codec.Info.Height));
+        var share = Math.Min(1f, (float)longest / Math.Max(codec.Info.Width, codec.Info.Height));
         // Some formats can be read at a smaller size, which saves most of the work.
         var size = codec.GetScaledDimensions(share);
         using var whole = new SKBitmap(
@@ -131,9 +142,6 @@ public sealed class Rasters(SampleFiles files)
             whole.Info.WithSize(width, height),
             new SKSamplingOptions(SKFilterMode.Linear, SKMipmapMode.Nearest)
         );
-        if (small is null)
-            return null;
-        using var upright = Upright.Of(small, codec.EncodedOrigin);
-        return new Raster(upright.Width, upright.Height, upright.GetPixelSpan().ToArray());
+        return small is null ? null : Upright.Of(small, codec.EncodedOrigin);
     }
 }
