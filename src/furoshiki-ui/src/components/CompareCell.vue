@@ -1,5 +1,6 @@
 <script lang="ts">
 import type { Schemas } from '@/api/client'
+import { isOther } from '@/composables/compared'
 
 /** What can be done with a cell, each by a key. */
 export const CELL_ACTIONS = [
@@ -13,7 +14,7 @@ export type CellAction = (typeof CELL_ACTIONS)[number]['name']
 /** What can be done with a cell: what is as in the first look, or is not there, has nothing to give. */
 export function actionsOf(row: Schemas['RowView'], at: number, side?: Schemas['SideView']) {
   const state = row.cells[at]?.state
-  const isThere = at === 0 ? state === 'First' : state === 'Differs' || state === 'Alone'
+  const isThere = at === 0 ? state === 'First' : isOther(row.cells[at])
   const isPart = row.key === row.kind
   return CELL_ACTIONS.filter(({ name }) =>
     name === 'borrow'
@@ -27,7 +28,7 @@ export function actionsOf(row: Schemas['RowView'], at: number, side?: Schemas['S
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { sampleAddress } from '@/api/client'
+import { hear, soundWords } from '@/composables/sounds'
 import ChangedFiles from './ChangedFiles.vue'
 import SampleImage from './SampleImage.vue'
 import SwatchRow from './SwatchRow.vue'
@@ -47,7 +48,9 @@ const first = computed(() => props.sides[0])
 const samples = computed(() => props.cell.samples ?? [])
 const pictures = computed(() => samples.value.filter((one) => one.form !== 'Sound'))
 const sounds = computed(() => samples.value.filter((one) => one.form === 'Sound'))
-const hear = (sample: Schemas['SampleView']) => new Audio(sampleAddress(sample)).play()
+/** What an action is called here. */
+const wordsOf = (action: (typeof CELL_ACTIONS)[number]) =>
+  props.isLeftOut && action.name === 'leave' ? 'Leave in' : action.words
 const actions = computed(() => actionsOf(props.row, props.at, side.value))
 const isWide = computed(
   () => pictures.value.length === 1 && ['wallpaper', 'lock', 'sign-in', 'start-up'].includes(props.row.kind),
@@ -90,12 +93,12 @@ const isWide = computed(
     </svg>
     <span class="words">
       {{ cell.words }}
-      <span v-if="cell.change" class="second change">{{ cell.change }}</span>
+      <span v-if="cell.change" class="second">{{ cell.change }}</span>
       <span v-if="isLeftOut" class="second">left out of the switch</span>
     </span>
     <span v-if="sounds.length > 0" class="row">
       <button v-for="sound in sounds" :key="sound.content" class="hear" tabindex="-1" @click="hear(sound)">
-        ▸ {{ sound.name.replace(/\.\w+$/, '').replaceAll('-', ' ') }}
+        ▸ {{ soundWords(sound) }}
       </button>
     </span>
     <ChangedFiles
@@ -110,10 +113,10 @@ const isWide = computed(
         :key="action.key"
         tabindex="-1"
         :title="`Key ${action.key}`"
-        :aria-label="`${isLeftOut && action.name === 'leave' ? 'Leave in' : action.words}: ${row.title} of ${side?.name}`"
+        :aria-label="`${wordsOf(action)}: ${row.title} of ${side?.name}`"
         @click="emit('act', action.name)"
       >
-        {{ isLeftOut && action.name === 'leave' ? 'Leave in' : action.words }}
+        {{ wordsOf(action) }}
       </button>
     </span>
   </div>
@@ -130,10 +133,6 @@ const isWide = computed(
 .words {
   min-width: 0;
   overflow-wrap: anywhere;
-}
-
-.change {
-  white-space: normal;
 }
 
 .samples {

@@ -2,6 +2,7 @@
 import { computed, toRef, useTemplateRef } from 'vue'
 import type { Schemas } from '@/api/client'
 import { usePictureDifference } from '@/api/queries'
+import { nameOf } from '@/composables/compared'
 import { useAddress } from '@/composables/useAddress'
 import { useKeys } from '@/composables/useKeys'
 import DesktopPicture from './DesktopPicture.vue'
@@ -46,7 +47,6 @@ const { data: difference } = usePictureDifference(
   computed(() => second.value?.side.look ?? ''),
   toRef(props, 'scene'),
 )
-const nameOf = (side?: Schemas['SideView']) => side && `${side.name}, ${side.caption}`
 </script>
 
 <template>
@@ -90,7 +90,7 @@ const nameOf = (side?: Schemas['SideView']) => side && `${side.name}, ${side.cap
       <DesktopPicture
         :look="first.side.look!"
         :desktop="desktop"
-        :name="nameOf(first.side)!"
+        :name="nameOf(first.side)"
         :scene="scene"
         large
       />
@@ -98,7 +98,7 @@ const nameOf = (side?: Schemas['SideView']) => side && `${side.name}, ${side.cap
         class="upper"
         :look="second.side.look!"
         :desktop="desktop"
-        :name="nameOf(second.side)!"
+        :name="nameOf(second.side)"
         :scene="scene"
         large
       />
@@ -136,7 +136,7 @@ const nameOf = (side?: Schemas['SideView']) => side && `${side.name}, ${side.cap
         :class="{ upper: i > 0, hidden: one.at !== shown.at }"
         :look="one.side.look!"
         :desktop="desktop"
-        :name="nameOf(one.side)!"
+        :name="nameOf(one.side)"
         :scene="scene"
         large
         pointable
@@ -161,10 +161,6 @@ const nameOf = (side?: Schemas['SideView']) => side && `${side.name}, ${side.cap
 .upper {
   position: absolute;
   inset: 0;
-}
-
-.stage > :deep(.upper:not(.hidden)) {
-  clip-path: inset(0 0 0 0);
 }
 
 .stage:has(.divider) > :deep(.upper) {

@@ -5,7 +5,7 @@ import type { Schemas } from '@/api/client'
 import { useDesktop } from '@/composables/useDesktop'
 import { count } from '@/composables/words'
 import DesktopPicture from './DesktopPicture.vue'
-import { partsThatDiffer } from '@/composables/compared'
+import { nameOf, partsThatDiffer, percent, pointsOf } from '@/composables/compared'
 
 /** A look at the head of its column. */
 const props = defineProps<{
@@ -27,14 +27,8 @@ const emit = defineEmits<{
 }>()
 const { id, desktops } = useDesktop()
 
-const name = computed(() => `${props.side.name}, ${props.side.caption}`)
+const name = computed(() => nameOf(props.side))
 const isFirst = computed(() => props.at === 0)
-const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`
-/** A share of a look that is more than nothing is never said to be nothing. */
-const points = (part: Schemas['PartApartView']) => {
-  const all = part.apart * part.weight
-  return all < 0.1 ? 'under 0.1' : all.toFixed(1)
-}
 const differing = computed(() => partsThatDiffer(props.comparison, props.at))
 const switchTo = computed(() => {
   const { saving, fitting, state } = props.side
@@ -101,7 +95,7 @@ const canGoElsewhere = computed(() => !/^(now|desktop-)|-on-\d+$/.test(props.sid
             <span>{{ part.title }}</span>
             <span class="bar" aria-hidden="true"><span :style="{ width: `${part.apart * 100}%` }" /></span>
             <span>{{ percent(part.apart) }}</span>
-            <span class="third">× {{ part.weight }} = {{ points(part) }}</span>
+            <span class="third">× {{ part.weight }} = {{ pointsOf(part) }}</span>
           </li>
         </ul>
       </details>

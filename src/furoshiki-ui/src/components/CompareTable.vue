@@ -2,6 +2,7 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Schemas } from '@/api/client'
+import { nameOf } from '@/composables/compared'
 import { useChoices } from '@/stores/choices'
 import CompareCell, { actionsOf, CELL_ACTIONS, type CellAction } from './CompareCell.vue'
 
@@ -111,9 +112,7 @@ watch(
   <div ref="table" class="table paper" role="treegrid" aria-label="Part by part">
     <div class="unseen" role="row">
       <span role="columnheader">Part</span>
-      <span v-for="(side, i) in comparison.sides" :key="i" role="columnheader"
-        >{{ side.name }}, {{ side.caption }}</span
-      >
+      <span v-for="(side, i) in comparison.sides" :key="i" role="columnheader">{{ nameOf(side) }}</span>
     </div>
     <div
       v-for="({ row, level }, line) in lines"

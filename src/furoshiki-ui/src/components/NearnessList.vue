@@ -2,6 +2,7 @@
 import { computed, ref, toRef } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useNearness, useNearnessMap, useTwins } from '@/api/queries'
+import { percent, pointsOf } from '@/composables/compared'
 import { useDesktop } from '@/composables/useDesktop'
 import { count } from '@/composables/words'
 import DesktopPicture from './DesktopPicture.vue'
@@ -18,15 +19,12 @@ const { data: map } = useNearnessMap(id, toRef(props, 'reference'))
 const PAGE = 12
 const shown = ref(PAGE)
 const near = computed(() => data.value?.near.slice(0, shown.value) ?? [])
-const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`
 const MOST_PARTS = 3
 /** So few points are named on the map itself. */
 const MOST_NAMED = 16
 /** The parts that make the most of it, each with its share of the whole in %. */
 function madeOf(parts: Schemas['PartApartView'][]) {
-  const named = parts
-    .slice(0, MOST_PARTS)
-    .map((part) => `${part.title} ${(part.apart * part.weight).toFixed(1)}`)
+  const named = parts.slice(0, MOST_PARTS).map((part) => `${part.title} ${pointsOf(part)}`)
   return [...named, ...(parts.length > MOST_PARTS ? [`${parts.length - MOST_PARTS} more`] : [])].join(', ')
 }
 const points = computed(() => map.value?.slice(1) ?? [])

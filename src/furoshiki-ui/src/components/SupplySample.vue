@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { sampleAddress, type Schemas } from '@/api/client'
+import type { Schemas } from '@/api/client'
 import SampleImage from './SampleImage.vue'
+import { hear, soundWords } from '@/composables/sounds'
 import { count } from '@/composables/words'
 
 /** With heard, its sounds can be heard here. */
@@ -9,8 +10,6 @@ const props = defineProps<{ supply: Schemas['SupplyView']; most: number; heard?:
 
 const pictures = computed(() => props.supply.samples.filter((one) => one.form !== 'Sound'))
 const sounds = computed(() => props.supply.samples.filter((one) => one.form === 'Sound'))
-const wordOf = ({ name }: Schemas['SampleView']) => name.replace(/\.\w+$/, '').replaceAll('-', ' ')
-const hear = (sample: Schemas['SampleView']) => new Audio(sampleAddress(sample)).play()
 </script>
 
 <template>
@@ -23,7 +22,7 @@ const hear = (sample: Schemas['SampleView']) => new Audio(sampleAddress(sample))
   >
     <SampleImage v-for="sample in pictures.slice(0, most)" :key="sample.content" :sample="sample" />
     <template v-if="heard">
-      <VBtn v-for="sound in sounds" :key="sound.content" @click="hear(sound)">{{ wordOf(sound) }}</VBtn>
+      <VBtn v-for="sound in sounds" :key="sound.content" @click="hear(sound)">{{ soundWords(sound) }}</VBtn>
     </template>
     <span v-else-if="sounds.length > 0">{{ count(sounds.length, 'sound') }}</span>
   </span>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { onMounted, ref, useTemplateRef } from 'vue'
-import { sampleAddress, type Schemas } from '@/api/client'
+import type { Schemas } from '@/api/client'
+import { hear } from '@/composables/sounds'
 import ChoiceSamples from './ChoiceSamples.vue'
 
 /** All that a setting could name; what has the focus is tried, what is pressed is chosen. */
@@ -35,7 +36,6 @@ const move = (event: KeyboardEvent, by: number) =>
 const sounds = (choice: Schemas['FittingChoice']) =>
   choice.samples.filter((one) => one.form === 'Sound').slice(0, 3)
 const wordOf = ({ name }: Schemas['SampleView']) => name.replace(/\.\w+$/, '')
-const hear = (sample: Schemas['SampleView']) => new Audio(sampleAddress(sample)).play()
 
 const other = ref('')
 function nameOther() {
