@@ -34,6 +34,10 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         ("/fittings/1?part=panels", "[data-setting='main/thickness']"),
         ("/fittings/1?borrow=colours", ".borrow svg"),
         ("/nowhere", "h1"),
+        (
+            "/compare?look=saving-18&look=saving-14&look=saving-9&look=now&find=wallpaper",
+            "[data-part='wallpaper'] img"
+        ),
     ];
 
     private static readonly (string Room, int Width)[] Windows =

@@ -172,6 +172,10 @@ watch(
 </template>
 
 <style scoped>
+.table {
+  min-width: min-content;
+}
+
 .line {
   display: grid;
   gap: 0 12px;

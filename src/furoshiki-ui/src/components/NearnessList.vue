@@ -193,7 +193,16 @@ figure {
   background: var(--text);
 }
 
-@container (width < 700px) {
+@media (width <= 700px) {
+  ol > .paper {
+    grid-template-columns: 72px minmax(0, 1fr);
+  }
+
+  ol > .paper > .v-btn {
+    grid-column: 2;
+    justify-self: start;
+  }
+
   .both {
     grid-template-columns: minmax(0, 1fr);
   }

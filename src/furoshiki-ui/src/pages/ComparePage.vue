@@ -72,7 +72,9 @@ const MODES = [
   ['turn', 'In turn'],
   ['difference', 'Only what differs'],
 ]
-const columns = computed(() => `var(--titles) repeat(${data.value?.sides.length ?? 2}, minmax(0, 1fr))`)
+const columns = computed(
+  () => `var(--titles) repeat(${data.value?.sides.length ?? 2}, minmax(var(--least), 1fr))`,
+)
 const choose = (look: string[]) => router.replace({ query: { ...route.query, look } })
 const isChoosing = ref(false)
 function add(look: string) {
@@ -297,6 +299,27 @@ select {
 
 .hint {
   grid-row: span 3;
+}
+
+.across {
+  --least: 0;
+}
+
+/* Too narrow for a head over each column: the heads stand in twos, and the table scrolls by itself. */
+@media (width <= 700px) {
+  .across {
+    --least: 96px;
+    contain: inline-size;
+  }
+
+  .sides {
+    grid-template: none / repeat(2, minmax(0, 1fr)) !important;
+  }
+
+  .hint {
+    grid-row: auto;
+    grid-column: 1 / -1;
+  }
 }
 
 .none {
