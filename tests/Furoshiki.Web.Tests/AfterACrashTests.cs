@@ -1,6 +1,9 @@
 using System.Net;
 using System.Text.Json.Nodes;
-using Microsoft.EntityFrameworkCore;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Parts;
+using Furoshiki.Store;
 
 namespace Furoshiki.Web.Tests;
 
@@ -68,21 +71,7 @@ public sealed class AfterACrashTests() : OwnAppTests(isKilled: true)
     public async Task One_damaged_copy_of_a_look_is_said_and_all_the_rest_works()
     {
         App.Kill();
-        using (var db = Databases().CreateDbContext())
-        {
-            var look = db
-                .Savings.Where(one => one.Profile!.Name == "Day Log")
-                .OrderByDescending(one => one.Number)
-                .Select(one => one.Look)
-                .First();
-            await db
-                .ContentChunks.Where(one =>
-                    db.Contents.Any(row => row.Id == one.ContentId && row.Digest == look)
-                )
-                .ExecuteUpdateAsync(set =>
-                    set.SetProperty(one => one.Bytes, "damaged"u8.ToArray())
-                );
-        }
+        await Damage(LookOf("Day Log"));
         await Restart();
         var cards = (await Server.Get("/api/profiles?desktop=1")).AsArray();
         cards.Count.ShouldBe(8);
@@ -104,6 +93,58 @@ public sealed class AfterACrashTests() : OwnAppTests(isKilled: true)
         var plan = await Server.Plan("Saving", await Server.SavingOf("Open Night"));
         (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
     }
+
+    [Fact]
+    public async Task A_folder_of_which_the_copy_is_damaged_takes_out_its_part_and_no_other()
+    {
+        App.Kill();
+        var store = new SqliteContentStore(Databases(), TimeProvider.System);
+        var icons = Look.Parse(store.Read(LookOf("Red Lamp")), null).Find("icons")!;
+        await Damage([.. icons.Assets.Select(asset => asset.Content!.Value)]);
+        await Restart();
+        var plan = await Server.Plan("Saving", await Server.SavingOf("Red Lamp"));
+        var refused = plan["refused"]!.AsArray().Single()!;
+        refused["kind"]!.GetValue<string>().ShouldBe("icons");
+        refused["reason"]!
+            .GetValue<string>()
+            .ShouldBe(
+                "The copy of Inkstone-Red in the data folder is damaged, so it is left as it is."
+            );
+        var readiness = (
+            await Server.Get(
+                "/api/desktops/1/comparison/behind?look=now&look=Red%20Lamp&find=readiness"
+            )
+        )[0]!["cells"]![1]!;
+        readiness["words"]!.GetValue<string>().ShouldBe("without Icons");
+        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+    }
+
+    [Fact]
+    public async Task A_desktop_of_which_the_map_is_damaged_is_said_to_be_and_the_others_work()
+    {
+        App.Kill();
+        await Damage(Databases().CreateDbContext().Desktops.Single(one => one.Id == 1).Map);
+        await Restart();
+        var gone = (await Server.Get("/api/desktops"))
+            .AsArray()
+            .Select(one => one!["gone"]?.GetValue<string>())
+            .ToList();
+        gone.ShouldBe(["The copy of a desktop's map in the data folder is damaged.", null, null]);
+        // What was saved there cannot be told from what else has that map; what was saved elsewhere can be put on.
+        (await Server.Get("/api/profiles?desktop=2"))
+            .AsArray()
+            .Where(one => one!["readiness"]!["state"]!.GetValue<string>() != "Cannot")
+            .Select(one => one!["profile"]!["name"]!.GetValue<string>())
+            .ShouldBe(["Winter Roof", "Guest Desk"]);
+    }
+
+    private Digest LookOf(string profile) =>
+        Databases()
+            .CreateDbContext()
+            .Savings.Where(one => one.Profile!.Name == profile)
+            .OrderByDescending(one => one.Number)
+            .Select(one => one.Look)
+            .First();
 
     [Fact]
     public async Task Everything_is_still_there_after_the_process_was_killed_and_started_again()

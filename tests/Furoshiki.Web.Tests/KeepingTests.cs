@@ -188,16 +188,7 @@ public sealed class KeepingTests : OwnAppTests
                 .Find(Surface)!
                 .Content!.Value;
             then.ShouldNotBe(standing);
-            foreach (var digest in new[] { standing, then })
-                await db
-                    .ContentChunks.Where(one =>
-                        db.Contents.Any(content =>
-                            content.Id == one.ContentId && content.Digest == digest
-                        )
-                    )
-                    .ExecuteUpdateAsync(set =>
-                        set.SetProperty(one => one.Bytes, "damaged"u8.ToArray())
-                    );
+            await Damage(standing, then);
             await db.Contents.ExecuteUpdateAsync(set =>
                 set.SetProperty(one => one.CheckedAt, (long?)null)
             );

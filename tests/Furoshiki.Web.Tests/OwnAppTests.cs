@@ -2,6 +2,7 @@ using Furoshiki.Core.Content;
 using Furoshiki.Core.Switching;
 using Furoshiki.Store;
 using Furoshiki.Tests.Shared;
+using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.Web.Tests;
 
@@ -55,6 +56,17 @@ public abstract class OwnAppTests(bool isKilled = false) : IAsyncLifetime
             )
         );
         await File.WriteAllBytesAsync(path, half);
+    }
+
+    /// <summary>Lets the copies of some content be damaged.</summary>
+    private protected async Task Damage(params IReadOnlyCollection<Digest> damaged)
+    {
+        using var db = Databases().CreateDbContext();
+        await db
+            .ContentChunks.Where(one =>
+                db.Contents.Any(row => row.Id == one.ContentId && damaged.Contains(row.Digest))
+            )
+            .ExecuteUpdateAsync(set => set.SetProperty(one => one.Bytes, "damaged"u8.ToArray()));
     }
 
     private protected FuroshikiDbFactory Databases() => new(Path.Combine(App.Data, "furoshiki.db"));

@@ -30,6 +30,7 @@ public sealed class BehindTable(
     public const string Behind = "behind";
 
     private const string None = "none";
+    private const string NotKnown = "cannot be told";
 
     /// <summary>What lies behind looks, a row each.</summary>
     /// <param name="desktop">The desktop that they are held against.</param>
@@ -153,7 +154,7 @@ public sealed class BehindTable(
 
     private Facts FactsOf(Observation seen, NamedLook named)
     {
-        var plan = PlanOf(seen.Desktop, named);
+        var (plan, why) = PlanOf(seen.Desktop, named);
         var its = named
             .Look.Components.Select(part => named.Maps[part.Kind.Name])
             .FirstOrDefault(seen.Desktop.MapDigest);
@@ -165,14 +166,14 @@ public sealed class BehindTable(
             .ToList();
         var known = stands.Of(seen).All;
         return new Facts(
-            ReadinessWords(named, plan),
-            ShowsWords(plan),
+            why ?? ReadinessWords(named, plan),
+            why is null ? ShowsWords(plan) : NotKnown,
             plan is { Rights.IsEmpty: false }
                 ? $"the administrator's: {Titles(plan.Rights.Select(step => step.Difference.Kind))}"
                 : "your own",
             plan is { Losses.IsEmpty: false }
                 ? Joined(plan.Losses.Select(loss => Kind.TitleOf(loss.Kind)))
-                : "nothing",
+                : why is null ? "nothing" : NotKnown,
             needed,
             Joined(
                 needed
@@ -193,18 +194,25 @@ public sealed class BehindTable(
         );
     }
 
-    /// <summary>What it would take to put a look on; null for what is on, and for what cannot be planned.</summary>
-    private SwitchPlan? PlanOf(LiveDesktop desktop, NamedLook named)
+    /// <summary>What it would take to put a look on, or why that cannot be planned; neither for what is on, and for a look without parts.</summary>
+    private (SwitchPlan? Plan, string? WhyNot) PlanOf(LiveDesktop desktop, NamedLook named)
     {
         var kinds = named.Look.Components.Select(part => part.Kind.Name).ToList();
-        return named.Source == LookSource.Now || kinds.Count == 0
-            ? null
-            : plans
-                .Make(
-                    desktop.Id,
-                    new Target(TargetKind.Parts, 0, Looks: [new LookParts(named.Ref, kinds)])
-                )
-                .Plan;
+        if (named.Source == LookSource.Now || kinds.Count == 0)
+            return (null, null);
+        try
+        {
+            var target = new Target(
+                TargetKind.Parts,
+                0,
+                Looks: [new LookParts(named.Ref, kinds)]
+            );
+            return (plans.Make(desktop.Id, target).Plan, null);
+        }
+        catch (ProblemException problem)
+        {
+            return (null, problem.Message);
+        }
     }
 
     private static string ReadinessWords(NamedLook named, SwitchPlan? plan) =>

@@ -146,8 +146,8 @@ public sealed class Comparer(
             var named = side.Named;
             return new SideView(
                 side.Ref,
-                named?.Name ?? "Not here",
-                named?.Caption ?? PathText.Printable(side.Ref),
+                named?.Name ?? PathText.Printable(side.Ref),
+                named?.Caption ?? "cannot be read",
                 named?.Look.Digest.Hex,
                 Number(LookSource.Saving),
                 Number(LookSource.SafeState),

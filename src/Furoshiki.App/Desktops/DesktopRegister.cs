@@ -25,7 +25,7 @@ public sealed class DesktopRegister(
     /// <summary>Folders stay open, since each remembers what it looked like.</summary>
     private readonly ConcurrentDictionary<string, DesktopFolder> _folders = new();
 
-    /// <summary>Those whose folder is there.</summary>
+    /// <summary>Those whose folder is there and whose map is whole.</summary>
     public IReadOnlyList<LiveDesktop> All()
     {
         using var db = databases.CreateDbContext();
@@ -39,7 +39,7 @@ public sealed class DesktopRegister(
         return [.. db.Desktops.Select(one => one.Id).Order()];
     }
 
-    /// <summary>All of them, also those whose folder is gone.</summary>
+    /// <summary>All of them, also those whose folder is gone or whose map is damaged.</summary>
     public IReadOnlyList<DesktopView> List()
     {
         using var db = databases.CreateDbContext();
@@ -49,7 +49,7 @@ public sealed class DesktopRegister(
                 .Select(row => new DesktopView(
                     row.Id,
                     row.Name,
-                    maps.Get(row.Map).Platform,
+                    maps.Find(row.Map)?.Platform ?? "",
                     row.Version,
                     ScreensOf(row),
                     row.IsSimulated,
@@ -164,7 +164,7 @@ public sealed class DesktopRegister(
     }
 
     /// <summary>A desktop.</summary>
-    /// <exception cref="ProblemException">There is none of this number.</exception>
+    /// <exception cref="ProblemException">There is none of this number, or the copy of its map is damaged.</exception>
     /// <exception cref="DirectoryNotFoundException">Its folder is gone.</exception>
     public LiveDesktop Get(long id)
     {
@@ -206,9 +206,11 @@ public sealed class DesktopRegister(
         try
         {
             FolderAt(row.Root);
+            maps.Get(row.Map);
             return null;
         }
-        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+        catch (Exception problem)
+            when (problem is IOException or UnauthorizedAccessException or ProblemException)
         {
             return problem.Message;
         }
@@ -328,7 +330,8 @@ public sealed class DesktopRegister(
                     .Where(one => one.Root == row.Root && one.Id != row.Id)
                     .Select(one => one.Map)
                     .AsEnumerable()
-                    .Select(digest => maps.Get(digest)),
+                    .Select(maps.Find)
+                    .OfType<DesktopMap>(),
             ]
         )
         {

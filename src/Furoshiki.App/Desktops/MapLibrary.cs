@@ -10,8 +10,28 @@ public sealed class MapLibrary(IContentStore content)
     private readonly ConcurrentDictionary<Digest, DesktopMap> _maps = new();
 
     /// <summary>The map with a digest.</summary>
+    /// <exception cref="ProblemException">Its copy is damaged.</exception>
     public DesktopMap Get(Digest digest) =>
-        _maps.GetOrAdd(digest, one => DesktopMapReader.Read(content.Read(one)));
+        Find(digest)
+        ?? throw ProblemException.InTheWay(
+            "damaged",
+            "The copy of a desktop's map in the data folder is damaged.",
+            "All that is not damaged can still be used."
+        );
+
+    /// <summary>The map with a digest; null if its copy is damaged, which is noted, so that it is mended where it can be.</summary>
+    public DesktopMap? Find(Digest digest)
+    {
+        try
+        {
+            return _maps.GetOrAdd(digest, one => DesktopMapReader.Read(content.Read(one)));
+        }
+        catch (MissingContentException)
+        {
+            content.Check([digest]);
+            return null;
+        }
+    }
 
     /// <summary>Checks a map and keeps its text.</summary>
     /// <param name="text">The map.</param>

@@ -15,7 +15,8 @@ namespace Furoshiki.App.Looks;
 public sealed class LookLibrary(
     IContentStore content,
     Observer observer,
-    IDbContextFactory<FuroshikiDb> databases
+    IDbContextFactory<FuroshikiDb> databases,
+    MapLibrary maps
 )
 {
     private const int MostPlanned = 64;
@@ -98,7 +99,8 @@ public sealed class LookLibrary(
         if (_saved.TryGetValue(saving.Id, out var known))
             return known;
         // A saving of which the maps are damaged is damaged.
-        MapsOf(saving);
+        foreach (var map in MapsOf(saving).All)
+            maps.Get(map);
         return _saved.GetOrAdd(
             saving.Id,
             Parse(saving.Look, saving.Places is { Length: > 0 } places ? places : null)

@@ -20,6 +20,9 @@ public sealed record PartMaps(Digest Most, ImmutableSortedDictionary<string, Dig
     /// <param name="kind">The kind's name.</param>
     public Digest this[string kind] => Others.GetValueOrDefault(kind, Most);
 
+    /// <summary>Digests of all the maps, each once.</summary>
+    public IEnumerable<Digest> All => Others.Values.Prepend(Most).Distinct();
+
     /// <summary>With the map of one part.</summary>
     /// <param name="kind">The kind's name.</param>
     /// <param name="map">Digest of the map.</param>

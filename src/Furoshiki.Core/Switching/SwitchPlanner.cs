@@ -417,7 +417,14 @@ public sealed class SwitchPlanner(
             .. now?.Type == FileType.Folder
                 ? Array.Empty<FileChange>()
                 : [new FileChange(root, now, FileState.OfFolder(TreeChanges.NewFolderMode))],
-            .. TreeChanges.Between(root, before, saved.FindTree(digest)!),
+            .. TreeChanges.Between(
+                root,
+                before,
+                saved.FindTree(digest)
+                    ?? throw new SettingsFileException(
+                        $"The copy of {asset.Name} in the data folder is damaged, so it is left as it is."
+                    )
+            ),
         ];
     }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMutation } from '@tanstack/vue-query'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useChanged } from '@/api/asked'
 import { api, problemOf, take, type Schemas } from '@/api/client'
 import { useDeletion } from '@/composables/useDeletion'
@@ -10,6 +10,8 @@ const props = defineProps<{ desktop: Schemas['DesktopView'] }>()
 const changed = useChanged()
 const folder = ref(props.desktop.folder)
 const { remove } = useDeletion()
+/** The platform is what the map says. */
+const isMapless = computed(() => props.desktop.platform === '')
 const path = () => ({ id: props.desktop.id })
 
 const move = useMutation({
@@ -24,10 +26,14 @@ const move = useMutation({
     <h1>{{ desktop.name }} is not here</h1>
     <p>{{ desktop.gone }}</p>
     <p class="second">
-      Its profiles and safe states are kept. If the folder comes back, as when a disk is plugged in again,
-      this page finds it by itself.
+      Its profiles and safe states are kept.
+      {{
+        isMapless
+          ? 'The map is mended by itself where a copy of the data folder has it whole.'
+          : 'If the folder comes back, as when a disk is plugged in again, this page finds it by itself.'
+      }}
     </p>
-    <form class="row" @submit.prevent="move.mutate()">
+    <form v-if="!isMapless" class="row" @submit.prevent="move.mutate()">
       <label for="place">It stands at</label>
       <VTextField
         id="place"
