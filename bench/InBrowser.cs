@@ -3,10 +3,9 @@ using OpenQA.Selenium.Chrome;
 
 namespace Furoshiki.Bench;
 
-/// <summary>What a person waits for in headless Chromium: a slider that is dragged with the picture following, and a comparison.</summary>
+/// <summary>What a person waits for in headless Chromium: a slider or a divider that is dragged with the picture following, and a comparison.</summary>
 internal sealed class InBrowser : IDisposable
 {
-    private const string Slider = "[data-setting='main/thickness'] input[type=range]";
     private const int Reach = 40;
     private static readonly TimeSpan Settled = TimeSpan.FromSeconds(3);
     private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(60);
@@ -35,12 +34,15 @@ internal sealed class InBrowser : IDisposable
         _driver.Navigate().GoToUrl(entrance);
     }
 
-    /// <summary>Opens a fitting at the part of whose setting the slider is.</summary>
-    private void OpenSlider()
+    /// <summary>Opens a page with a slider that something follows.</summary>
+    /// <param name="page">Its address.</param>
+    /// <param name="slider">Where the slider stands.</param>
+    /// <param name="follower">Where what follows it stands.</param>
+    private void Open(string page, string slider, string follower)
     {
-        _driver.Navigate().GoToUrl(new Uri(_entrance, "/fittings/1?part=panels"));
-        _driver.FindElement(By.CssSelector(".look .screens svg [data-kind='panels']"));
-        _driver.FindElement(By.CssSelector(Slider));
+        _driver.Navigate().GoToUrl(new Uri(_entrance, page));
+        _driver.FindElement(By.CssSelector($"{follower} svg [data-kind]"));
+        _driver.FindElement(By.CssSelector(slider));
         // Until all that comes later has moved what stands below it.
         Thread.Sleep(Settled);
         _driver.ExecuteScript(
@@ -58,22 +60,44 @@ internal sealed class InBrowser : IDisposable
               }
               port2.postMessage(0)
             })
-            new MutationObserver(drawn).observe(document.querySelector('.look .screens'), { subtree: true, childList: true, attributes: true })
+            new MutationObserver(drawn).observe(document.querySelector(arguments[1]), { subtree: true, childList: true, attributes: true })
             """,
-            Slider
+            slider,
+            follower
         );
     }
 
-    /// <summary>Drags the slider to and fro.</summary>
+    /// <summary>Drags the slider of a fitting to and fro.</summary>
+    /// <param name="moves">How many times it is moved a little.</param>
+    /// <inheritdoc cref="Drag(string, string, string, int)" path="/returns"/>
+    public IReadOnlyList<double> Drag(int moves) =>
+        Drag(
+            "/fittings/1?part=panels",
+            "[data-setting='main/thickness'] input[type=range]",
+            ".look .screens",
+            moves
+        );
+
+    /// <summary>Drags the divider between two looks that are laid over each other to and fro.</summary>
+    /// <param name="looks">The looks, as they stand in an address.</param>
+    /// <param name="moves">How many times it is moved a little.</param>
+    /// <inheritdoc cref="Drag(string, string, string, int)" path="/returns"/>
+    public IReadOnlyList<double> Divide(string looks, int moves) =>
+        Drag($"/compare?{looks}&pictures=over", "input.divider", ".stage", moves);
+
+    /// <summary>Drags a slider to and fro.</summary>
+    /// <param name="page">The page that it is on.</param>
+    /// <param name="slider">Where it stands.</param>
+    /// <param name="follower">Where what follows it stands.</param>
     /// <param name="moves">How many times it is moved a little.</param>
     /// <returns>How long each took in ms, from the movement of the pointer until the picture that it leads to was painted; shortest first.</returns>
-    public IReadOnlyList<double> Drag(int moves)
+    private IReadOnlyList<double> Drag(string page, string slider, string follower, int moves)
     {
-        OpenSlider();
-        var slider = _driver.FindElement(By.CssSelector(Slider));
+        Open(page, slider, follower);
+        var dragged = _driver.FindElement(By.CssSelector(slider));
         var (x, y) = (
-            slider.Location.X + slider.Size.Width / 2,
-            slider.Location.Y + slider.Size.Height / 2
+            dragged.Location.X + dragged.Size.Width / 2,
+            dragged.Location.Y + dragged.Size.Height / 2
         );
         Mouse("mouseMoved", x, y);
         Mouse("mousePressed", x, y);
