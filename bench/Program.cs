@@ -122,7 +122,7 @@ void MeasureComparing()
         );
         var divided = comparing.Divide(100);
         Console.WriteLine(
-            $"the divider dragged over two looks in a browser: painted {divided[divided.Count / 2]:0} ms after the movement in the middle, {divided[divided.Count * 95 / 100]:0} at the 95th of 100 (wanted: the next frame or the one after it)"
+            $"the divider dragged over two looks in a browser: painted {divided[divided.Count / 2]:0} ms after the movement in the middle, {divided[divided.Count * 95 / 100]:0} at the 95th of 100 (wanted: the next frame)"
         );
         comparing.Trees();
         comparing.Walk();

@@ -301,9 +301,13 @@ public sealed class FuroshikiDbFactory(string path) : IDbContextFactory<Furoshik
     private const int NoRoom = 13;
 
     private readonly DbContextOptions<FuroshikiDb> _options = FuroshikiDb.OptionsFor(path);
+    private readonly WriteWatch _watch = new(path);
 
     /// <summary>The database file.</summary>
     public string Path => path;
+
+    /// <summary>Another once anything was written in the database, by whichever process.</summary>
+    public WriteStamp Stamp => _watch.Stamp;
 
     /// <inheritdoc />
     public FuroshikiDb CreateDbContext() => new(_options);
@@ -424,6 +428,7 @@ public sealed class FuroshikiDbFactory(string path) : IDbContextFactory<Furoshik
     /// <summary>Puts everything into the database file itself, and gives its other files back.</summary>
     public void Close()
     {
+        _watch.Close();
         using var db = CreateDbContext();
         db.Database.ExecuteSqlRaw("PRAGMA wal_checkpoint(TRUNCATE)");
         var connection = db.Connection();

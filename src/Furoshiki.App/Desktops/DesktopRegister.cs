@@ -13,7 +13,7 @@ namespace Furoshiki.App.Desktops;
 
 /// <summary>The desktops that are registered.</summary>
 public sealed class DesktopRegister(
-    IDbContextFactory<FuroshikiDb> databases,
+    FuroshikiDbFactory databases,
     MapLibrary maps,
     IContentStore content,
     DataFolder data,
@@ -25,27 +25,28 @@ public sealed class DesktopRegister(
     /// <summary>Folders stay open, since each remembers what it looked like.</summary>
     private readonly ConcurrentDictionary<string, DesktopFolder> _folders = new();
 
+    private readonly UntilWritten<IReadOnlyList<Noted>> _noted = new(
+        databases,
+        db => [.. db.Desktops.AsNoTracking().OrderBy(one => one.Id).AsEnumerable().Select(row => new Noted(row, OnText.Of(db, row.SavingOnId, row.PartsOn)))]
+    );
+
+    /// <summary>What is noted of a desktop.</summary>
+    /// <param name="Row">Its row.</param>
+    /// <param name="On">What it has on.</param>
+    private sealed record Noted(DesktopRow Row, WhatIsOn On);
+
     /// <summary>Those whose folder is there and whose map is whole.</summary>
-    public IReadOnlyList<LiveDesktop> All()
-    {
-        using var db = databases.CreateDbContext();
-        return [.. Rows(db).Where(row => WhyGone(row) is null).Select(row => Open(db, row))];
-    }
+    public IReadOnlyList<LiveDesktop> All() =>
+        [.. _noted.Value.Where(one => WhyGone(one.Row) is null).Select(Open)];
 
     /// <summary>The numbers of all of them, also of those whose folder is gone.</summary>
-    public IReadOnlyList<long> Ids()
-    {
-        using var db = databases.CreateDbContext();
-        return [.. db.Desktops.Select(one => one.Id).Order()];
-    }
+    public IReadOnlyList<long> Ids() => [.. _noted.Value.Select(one => one.Row.Id)];
 
     /// <summary>All of them, also those whose folder is gone or whose map is damaged.</summary>
-    public IReadOnlyList<DesktopView> List()
-    {
-        using var db = databases.CreateDbContext();
-        return
+    public IReadOnlyList<DesktopView> List() =>
         [
-            .. Rows(db)
+            .. _noted
+                .Value.Select(one => one.Row)
                 .Select(row => new DesktopView(
                     row.Id,
                     row.Name,
@@ -57,14 +58,9 @@ public sealed class DesktopRegister(
                     WhyGone(row)
                 )),
         ];
-    }
 
     /// <summary>The map of a desktop, whether its folder is there or not.</summary>
-    public Digest MapOf(long id)
-    {
-        using var db = databases.CreateDbContext();
-        return RowOf(db, id).Map;
-    }
+    public Digest MapOf(long id) => NotedOf(id).Row.Map;
 
     /// <summary>Lets a desktop have another folder, and switches of it that were broken off end there.</summary>
     public void Move(long id, string root)
@@ -77,11 +73,7 @@ public sealed class DesktopRegister(
     }
 
     /// <summary>The folder of a desktop, whether it is there or not.</summary>
-    public string RootOf(long id)
-    {
-        using var db = databases.CreateDbContext();
-        return RowOf(db, id).Root;
-    }
+    public string RootOf(long id) => NotedOf(id).Row.Root;
 
     /// <summary>Gives a desktop another name.</summary>
     /// <returns>The name as it was taken.</returns>
@@ -166,15 +158,13 @@ public sealed class DesktopRegister(
     /// <summary>A desktop.</summary>
     /// <exception cref="ProblemException">There is none of this number, or the copy of its map is damaged.</exception>
     /// <exception cref="DirectoryNotFoundException">Its folder is gone.</exception>
-    public LiveDesktop Get(long id)
-    {
-        using var db = databases.CreateDbContext();
-        return Open(db, RowOf(db, id));
-    }
+    public LiveDesktop Get(long id) => Open(NotedOf(id));
 
-    private static IEnumerable<DesktopRow> Rows(FuroshikiDb db) =>
-        db.Desktops.AsNoTracking().OrderBy(one => one.Id).AsEnumerable();
+    private Noted NotedOf(long id) =>
+        _noted.Value.FirstOrDefault(one => one.Row.Id == id)
+        ?? throw ProblemException.NotFound("This desktop");
 
+    /// <summary>The row of a desktop, to be changed.</summary>
     private static DesktopRow RowOf(FuroshikiDb db, long id) =>
         db.Desktops.FirstOrDefault(one => one.Id == id)
         ?? throw ProblemException.NotFound("This desktop");
@@ -187,9 +177,8 @@ public sealed class DesktopRegister(
     {
         if (saving.Screens.Length > 0)
             return JsonSerializer.Deserialize<Screen[]>(saving.Screens, Json)!;
-        using var db = databases.CreateDbContext();
-        return db.Desktops.AsNoTracking().FirstOrDefault(one => one.Map == saving.Map) is { } row
-            ? ScreensOf(row)
+        return _noted.Value.FirstOrDefault(one => one.Row.Map == saving.Map) is { } noted
+            ? ScreensOf(noted.Row)
             : [];
     }
 
@@ -239,7 +228,7 @@ public sealed class DesktopRegister(
         };
         db.Add(row);
         db.SaveChanges();
-        return Open(db, row);
+        return Get(row.Id);
     }
 
     /// <summary>What tells one state of what is saved from another, as far as a desktop's pages show it.</summary>
@@ -310,8 +299,9 @@ public sealed class DesktopRegister(
             );
     }
 
-    private LiveDesktop Open(FuroshikiDb db, DesktopRow row)
+    private LiveDesktop Open(Noted noted)
     {
+        var row = noted.Row;
         var screens = ScreensOf(row);
         var map = row.Map;
         return new LiveDesktop(
@@ -323,14 +313,12 @@ public sealed class DesktopRegister(
             maps.Get(map).For(screens),
             map,
             row.IsSimulated,
-            OnText.Of(db, row.SavingOnId, row.PartsOn),
+            noted.On,
             [
-                .. db
-                    .Desktops.AsNoTracking()
+                .. _noted
+                    .Value.Select(one => one.Row)
                     .Where(one => one.Root == row.Root && one.Id != row.Id)
-                    .Select(one => one.Map)
-                    .AsEnumerable()
-                    .Select(maps.Find)
+                    .Select(one => maps.Find(one.Map))
                     .OfType<DesktopMap>(),
             ]
         )

@@ -23,7 +23,7 @@ public sealed record OpenFitting(
 
 /// <summary>Reads the looks that are being fitted.</summary>
 public sealed class FittedLooks(
-    IDbContextFactory<FuroshikiDb> databases,
+    FuroshikiDbFactory databases,
     IContentStore content,
     LookLibrary library,
     DesktopRegister register
@@ -36,15 +36,25 @@ public sealed class FittedLooks(
 
     /// <summary>A fitting as it was last read.</summary>
     /// <param name="Digests">The content of its moves.</param>
-    private sealed record Known(OpenFitting Fitting, IReadOnlyList<Digest> Digests);
+    private sealed record Known(OpenFitting Fitting, IReadOnlyList<Digest> Digests)
+    {
+        /// <summary>The state of the database of which it is known that the fitting was so.</summary>
+        public WriteStamp? Stamp { get; init; }
+    }
 
     /// <summary>A fitting as it is now.</summary>
     /// <param name="id">Its number.</param>
     /// <exception cref="ProblemException">There is none of this number.</exception>
     public OpenFitting Get(long id)
     {
+        var stamp = databases.Stamp;
+        if (_known.TryGetValue(id, out var known) && known.Stamp == stamp)
+            return known.Fitting;
         using var db = databases.CreateDbContext();
-        return Get(db, id);
+        var fitting = Get(db, id);
+        if (_known.TryGetValue(id, out known) && ReferenceEquals(known.Fitting, fitting))
+            _known.TryUpdate(id, known with { Stamp = stamp }, known);
+        return fitting;
     }
 
     /// <summary>A fitting as it is in the midst of what is done to the database.</summary>
