@@ -345,6 +345,49 @@ public sealed class CompareChangedTests : OwnAppTests
     }
 
     [Fact]
+    public async Task Folders_are_named_as_people_read_them_and_the_head_says_what_is_not_covered()
+    {
+        var folder = App.At(Index + "für später\n100 %");
+        Directory.CreateDirectory(folder);
+        await File.WriteAllTextAsync(Path.Combine(folder, "one.txt"), "before\n");
+        await Server.Post("/api/profiles", Api.SaveAs("Icons alone", "icons"));
+        await File.WriteAllTextAsync(Path.Combine(folder, "one.txt"), "after\n");
+        var comparison = await Server.Get("/api/desktops/1/comparison?look=Icons%20alone&look=now");
+        var now = comparison["sides"]![1]!;
+        now["differs"]!.GetValue<int>().ShouldBe(1);
+        now["notCovered"]!.GetValue<int>().ShouldBe(19);
+        // The set itself and the one that it inherits from.
+        var there = new[] { Index, "usr/share/icons/Inkstone" }.Sum(set =>
+            Directory.GetFiles(App.At(set), "*", SearchOption.AllDirectories).Length
+        );
+        FilesOf(comparison, 0).ShouldBe($"{there} files");
+        FilesOf(comparison, 1).ShouldBe("1 file edited");
+        var changed = (await Server.Get(ChangesOf(comparison)))[0]!;
+        changed["name"]!.GetValue<string>().ShouldBe("Inkstone-Red/für später%0A100 %");
+        var asked = Uri.EscapeDataString(changed["folder"]!.GetValue<string>());
+        (await Server.Get($"{ChangesOf(comparison)}/files?folder={asked}"))
+            .AsArray()
+            .Select(file => file!["name"]!.GetValue<string>())
+            .ShouldBe(["one.txt"]);
+    }
+
+    /// <summary>What is said of the files of the icons in a column.</summary>
+    private static string FilesOf(JsonNode comparison, int column) =>
+        comparison["rows"]!
+            .AsArray()
+            .SelectMany(row => row!["rows"]!.AsArray())
+            .Single(row => row!["key"]!.GetValue<string>() == "icons/files")!["cells"]![column]![
+            "words"
+        ]!.GetValue<string>();
+
+    /// <summary>Where it is asked for what differs in the icons of the two looks.</summary>
+    private static string ChangesOf(JsonNode comparison) =>
+        $"/api/looks/{string.Join(
+            "/changes/",
+            comparison["sides"]!.AsArray().Select(side => side!["look"]!.GetValue<string>())
+        )}/icons";
+
+    [Fact]
     public async Task A_file_of_50_MB_in_one_line_and_one_that_calls_itself_text_are_said_to_be_no_text_to_compare()
     {
         await File.WriteAllBytesAsync(
@@ -358,15 +401,8 @@ public sealed class CompareChangedTests : OwnAppTests
         await File.AppendAllTextAsync(App.At(Index + "long.txt"), "b");
         await File.AppendAllTextAsync(App.At(Index + "binary.txt"), "b");
         var comparison = await Server.Get("/api/desktops/1/comparison?look=With%20both&look=now");
-        var files = comparison["rows"]!
-            .AsArray()
-            .SelectMany(row => row!["rows"]!.AsArray())
-            .Single(row => row!["key"]!.GetValue<string>() == "icons/files")!["cells"]![1]!;
-        files["words"]!.GetValue<string>().ShouldBe("2 files edited");
-        var sides = comparison["sides"]!
-            .AsArray()
-            .Select(side => side!["look"]!.GetValue<string>());
-        var changes = $"/api/looks/{string.Join("/changes/", sides)}/icons";
+        FilesOf(comparison, 1).ShouldBe("2 files edited");
+        var changes = ChangesOf(comparison);
         var folder = (await Server.Get(changes))[0]!["folder"]!.GetValue<string>();
         foreach (var file in (await Server.Get($"{changes}/files?folder={folder}")).AsArray())
             (

@@ -172,8 +172,9 @@ public sealed class BehindTable(
                 ? $"the administrator's: {Titles(plan.Rights.Select(step => step.Difference.Kind))}"
                 : "your own",
             plan is { Losses.IsEmpty: false }
-                ? Joined(plan.Losses.Select(loss => Kind.TitleOf(loss.Kind)))
-                : why is null ? "nothing" : NotKnown,
+                    ? Joined(plan.Losses.Select(loss => Kind.TitleOf(loss.Kind)))
+                : why is null ? "nothing"
+                : NotKnown,
             needed,
             Joined(
                 needed
@@ -202,11 +203,7 @@ public sealed class BehindTable(
             return (null, null);
         try
         {
-            var target = new Target(
-                TargetKind.Parts,
-                0,
-                Looks: [new LookParts(named.Ref, kinds)]
-            );
+            var target = new Target(TargetKind.Parts, 0, Looks: [new LookParts(named.Ref, kinds)]);
             return (plans.Make(desktop.Id, target).Plan, null);
         }
         catch (ProblemException problem)

@@ -8,6 +8,7 @@ using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
+using Furoshiki.Core.Words;
 
 namespace Furoshiki.App.Comparing;
 
@@ -119,7 +120,7 @@ public sealed class CellMaker(LookLibrary library, SampleFiles files)
     }
 
     /// <summary>The cell of the files of a part that are named alike and are others.</summary>
-    public static CellView OfFiles(
+    public CellView OfFiles(
         Component? part,
         Component? first,
         bool isFirst,
@@ -136,7 +137,9 @@ public sealed class CellMaker(LookLibrary library, SampleFiles files)
                 CellState.Differs => edited.All(asset => asset.Files.IsEmpty)
                     ? string.Join(", ", edited.Select(asset => $"{asset.Name}, other content"))
                     : DifferenceWords.FileWords(edited.SelectMany(asset => asset.Files), "edited"),
-                CellState.First => "as named",
+                CellState.First => CountOf(part!) is > 0 and var count
+                    ? Counting.Of(count, "file")
+                    : "there",
                 _ => "",
             },
             "",
@@ -146,6 +149,17 @@ public sealed class CellMaker(LookLibrary library, SampleFiles files)
             HasFiles = state == CellState.Differs,
         };
     }
+
+    /// <summary>How many files the assets of a part have, as far as they are at hand.</summary>
+    private int CountOf(Component part) =>
+        part.Assets.Sum(asset =>
+            asset switch
+            {
+                { Content: null } => 0,
+                { IsFolder: true, Content: { } tree } => library.FindTree(tree)?.FileCount ?? 0,
+                _ => 1,
+            }
+        );
 
     private static CellState StateOf(
         Component? part,

@@ -153,6 +153,9 @@ public sealed class Comparer(
                 Number(LookSource.SafeState),
                 Number(LookSource.Fitting),
                 _differences[at].Count,
+                named is null
+                    ? 0
+                    : Kind.All.Count(kind => (First[kind] is null) != (side.Look[kind] is null)),
                 named is null ? 0 : PartDistance.Mean(_distances[at].Values),
                 named is null ? [] : PartApartView.Of(_distances[at].Values),
                 side.Problem?.Message ?? ""
@@ -262,7 +265,7 @@ public sealed class Comparer(
                 "Files",
                 kind.Weight,
                 (side, at) =>
-                    CellMaker.OfFiles(
+                    _cells.OfFiles(
                         side.Look[kind],
                         First[kind],
                         at == 0,

@@ -97,7 +97,8 @@ public sealed record PartApartView(string Kind, string Title, double Apart, int 
 /// <param name="State">The number of the safe state; null for anything else.</param>
 /// <param name="Fitting">The number of the fitting; null for anything else.</param>
 /// <param name="Differs">How many parts differ from those of the first look, of those that both cover.</param>
-/// <param name="Apart">How far it is from the first look, 0 to 1.</param>
+/// <param name="NotCovered">How many parts it covers and the first look does not, or the other way round.</param>
+/// <param name="Apart">How far it is from the first look, 0 to 1; a part that only one of them covers is half apart.</param>
 /// <param name="MadeOf">What that is made up of, the most first; what is the same is not in it.</param>
 /// <param name="Problem">Why it cannot be read; empty if it can.</param>
 public sealed record SideView(
@@ -109,6 +110,7 @@ public sealed record SideView(
     long? State,
     long? Fitting,
     int Differs,
+    int NotCovered,
     double Apart,
     IReadOnlyList<PartApartView> MadeOf,
     string Problem

@@ -7,10 +7,11 @@ using Furoshiki.Core.Content;
 namespace Furoshiki.App.Comparing;
 
 /// <summary>The changes in a folder of an asset.</summary>
-/// <param name="Folder">The folder, with the asset's name in front; percent-encoded where it is no plain text.</param>
+/// <param name="Folder">The folder, with the asset's name in front, as it is asked for: percent-encoded where it is no plain text.</param>
+/// <param name="Name">The same as people read it.</param>
 /// <param name="Words">What changed in it, in words.</param>
 /// <param name="Count">How many of its entries are others.</param>
-public sealed record ChangedFolderView(string Folder, string Words, int Count);
+public sealed record ChangedFolderView(string Folder, string Name, string Words, int Count);
 
 /// <summary>A file that is another than it was.</summary>
 /// <param name="Name">Its name in its folder.</param>
@@ -46,7 +47,8 @@ public sealed class FileChanges(LookLibrary library)
             .. Between(from, to, kind)
                 .GroupBy(one => FolderOf(one.Path))
                 .Select(group => new ChangedFolderView(
-                    group.Key,
+                    PathText.Escape(group.Key),
+                    PathText.Printable(group.Key),
                     DifferenceWords.FileWords(group.Select(one => one.File)),
                     group.Count()
                 )),
@@ -61,7 +63,7 @@ public sealed class FileChanges(LookLibrary library)
     ) =>
         [
             .. Between(from, to, kind)
-                .Where(one => FolderOf(one.Path) == folder)
+                .Where(one => PathText.Escape(FolderOf(one.Path)) == folder)
                 .Select(one => View(one.Path, one.File)),
         ];
 
@@ -96,7 +98,7 @@ public sealed class FileChanges(LookLibrary library)
             );
 
     private static string FolderOf(string path) =>
-        path.LastIndexOf('/') is > 0 and var slash ? PathText.Escape(path[..slash]) : "";
+        path.LastIndexOf('/') is > 0 and var slash ? path[..slash] : "";
 
     /// <summary>A file that is another than it was, in words.</summary>
     internal ChangedFileView View(string path, FileDifference file)

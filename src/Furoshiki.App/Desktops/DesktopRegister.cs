@@ -27,7 +27,14 @@ public sealed class DesktopRegister(
 
     private readonly UntilWritten<IReadOnlyList<Noted>> _noted = new(
         databases,
-        db => [.. db.Desktops.AsNoTracking().OrderBy(one => one.Id).AsEnumerable().Select(row => new Noted(row, OnText.Of(db, row.SavingOnId, row.PartsOn)))]
+        db =>
+            [
+                .. db
+                    .Desktops.AsNoTracking()
+                    .OrderBy(one => one.Id)
+                    .AsEnumerable()
+                    .Select(row => new Noted(row, OnText.Of(db, row.SavingOnId, row.PartsOn))),
+            ]
     );
 
     /// <summary>What is noted of a desktop.</summary>

@@ -1915,6 +1915,7 @@ export interface components {
         };
         ChangedFolderView: {
             folder: string;
+            name: string;
             words: string;
             /** Format: int32 */
             count: number;
@@ -2948,6 +2949,8 @@ export interface components {
             fitting: null | number;
             /** Format: int32 */
             differs: number;
+            /** Format: int32 */
+            notCovered: number;
             /** Format: double */
             apart: number;
             madeOf: components["schemas"]["PartApartView"][];

@@ -26,7 +26,7 @@ const press = (folder: string) => (opened.value = opened.value === folder ? unde
         :aria-expanded="opened === folder.folder"
         @click="press(folder.folder)"
       >
-        <span class="mono">{{ folder.folder }}</span>, {{ folder.words }}
+        <span class="mono">{{ folder.name }}</span>, {{ folder.words }}
       </button>
       <template v-if="(opened === folder.folder || !folder.folder) && files">
         <FileChange v-for="file in files.length > FEW ? [] : files" :key="file.name" :file="file" />

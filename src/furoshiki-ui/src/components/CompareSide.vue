@@ -82,13 +82,14 @@ const canGoElsewhere = computed(() => !/^(now|desktop-)|-on-\d+$/.test(props.sid
       <VBtn class="bare" :aria-label="`Remove ${name}`" @click="emit('remove')"><IconX :size="14" /></VBtn>
     </div>
     <div class="row">
-      <span v-if="!side.look" class="second">cannot be read</span>
+      <template v-if="!side.look" />
       <span v-else-if="isFirst" class="second">The first</span>
       <span v-else-if="side.apart === 0" class="second">nothing differs that shows</span>
       <details v-else class="apart">
         <summary>
           {{ percent(side.apart) }} apart, {{ count(side.differs, 'part') }}
-          {{ side.differs === 1 ? 'differs' : 'differ' }}
+          {{ side.differs === 1 ? 'differs' : 'differ'
+          }}{{ side.notCovered > 0 ? `, ${side.notCovered} not covered` : '' }}
         </summary>
         <ul>
           <li v-for="part in side.madeOf" :key="part.kind">

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useLines } from '@/api/queries'
+import { count } from '@/composables/words'
 
 const props = withDefaults(
   defineProps<{
@@ -74,7 +75,7 @@ const addressOf = (content: string) => `/api/content/${content}/${encodeURICompo
       <div v-else-if="isOpen && data?.lines" class="lines mono">
         <div v-for="(line, i) in data.lines" :key="i" :class="line.change">
           <span class="sign">{{ SIGNS[line.change] }}</span>{{
-            line.change === 'LeftOut' ? `${line.text} lines the same` : line.text
+            line.change === 'LeftOut' ? `${count(Number(line.text), 'line')} the same` : line.text
           }}
         </div>
       </div>

@@ -24,6 +24,7 @@ const side = (name: string): Schemas['SideView'] => ({
   state: null,
   fitting: null,
   differs: 1,
+  notCovered: 0,
   apart: 0.1,
   madeOf: [],
   problem: '',
