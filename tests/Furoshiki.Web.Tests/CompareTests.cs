@@ -347,7 +347,7 @@ public sealed class CompareChangedTests : OwnAppTests
     [Fact]
     public async Task Folders_are_named_as_people_read_them_and_the_head_says_what_is_not_covered()
     {
-        var folder = App.At(Index + "für später\n100 %");
+        var folder = App.At(Index + "für später, 100 %");
         Directory.CreateDirectory(folder);
         await File.WriteAllTextAsync(Path.Combine(folder, "one.txt"), "before\n");
         await Server.Post("/api/profiles", Api.SaveAs("Icons alone", "icons"));
@@ -363,7 +363,7 @@ public sealed class CompareChangedTests : OwnAppTests
         FilesOf(comparison, 0).ShouldBe($"{there} files");
         FilesOf(comparison, 1).ShouldBe("1 file edited");
         var changed = (await Server.Get(ChangesOf(comparison)))[0]!;
-        changed["name"]!.GetValue<string>().ShouldBe("Inkstone-Red/für später%0A100 %");
+        changed["name"]!.GetValue<string>().ShouldBe("Inkstone-Red/für später, 100 %");
         var asked = Uri.EscapeDataString(changed["folder"]!.GetValue<string>());
         (await Server.Get($"{ChangesOf(comparison)}/files?folder={asked}"))
             .AsArray()
