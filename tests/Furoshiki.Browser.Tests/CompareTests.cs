@@ -81,6 +81,10 @@ public sealed class CompareTests : IAsyncLifetime
 
         _person.GoTo("/compare?look=saving-18&look=now&pictures=difference");
         _person.See(".together", "% of the picture differs");
+        _person.Type("n");
+        _person.See("[aria-label='As it is in'] [aria-pressed='true']", "Red Lamp");
+        _person.Type("n");
+        _person.See("[aria-label='As it is in'] [aria-pressed='true']", "Now");
         _person.See(".differing image:not([data-same])[href*='user-home']").Click();
         _person.See("[data-row='icons/files']", "2 files edited");
     }

@@ -2,7 +2,6 @@ using System.Net;
 using System.Text.Json.Nodes;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
-using Furoshiki.Core.Parts;
 using Furoshiki.Store;
 
 namespace Furoshiki.Web.Tests;

@@ -49,6 +49,56 @@ public sealed class CompareTests(RunningApp app) : IClassFixture<RunningApp>
     }
 
     [Fact]
+    public async Task A_set_is_held_file_by_file_against_the_one_in_whose_place_it_stands()
+    {
+        // Red Lamp has the one cursor set and Open Night the other; nothing in either was edited since.
+        var (first, second) = (FilesIn("Plain-Dot-Red"), FilesIn("Brass-Pointer"));
+        var differing = first.Count(file =>
+            second.GetValueOrDefault(file.Key) is { } other && other != file.Value
+        );
+        var more = second.Keys.Except(first.Keys).Count();
+        var comparison = await Compare($"{RedLamp}&{OpenNight}");
+        Text(Cells(comparison, "cursor/files")[1]!["words"])
+            .ShouldBe($"{differing} files with other content, {more} only in the second");
+        var looks = comparison["sides"]!.AsArray().Select(side => Text(side!["look"]));
+        var changes = $"/api/looks/{string.Join("/changes/", looks)}/cursor";
+        var api = new Api(await app.Client());
+        var folders = (await api.Get(changes)).AsArray();
+        folders
+            .Select(folder => Text(folder!["name"]))
+            .ShouldBe(
+                [
+                    "Plain-Dot-Red \u2192 Brass-Pointer/cursors",
+                    "Plain-Dot-Red \u2192 Brass-Pointer",
+                ],
+                ignoreOrder: true
+            );
+        var files = new List<string>();
+        foreach (var folder in folders)
+        foreach (
+            var file in (
+                await api.Get(
+                    $"{changes}/files?folder={Uri.EscapeDataString(Text(folder!["folder"]))}"
+                )
+            ).AsArray()
+        )
+            files.Add($"{Text(file!["name"])} {Text(file["words"])}");
+        files.Count.ShouldBe(differing + more);
+        files.ShouldContain("index.theme with other content");
+
+        Dictionary<string, string> FilesIn(string set)
+        {
+            var folder = app.At($"home/.local/share/icons/{set}");
+            return Directory
+                .GetFiles(folder, "*", SearchOption.AllDirectories)
+                .ToDictionary(
+                    file => Path.GetRelativePath(folder, file),
+                    file => Convert.ToHexString(File.ReadAllBytes(file))
+                );
+        }
+    }
+
+    [Fact]
     public async Task Up_to_four_looks_are_held_against_the_first_and_what_is_the_same_is_told_when_asked_for()
     {
         var asked = $"{RedLamp}&look=now&{OpenNight}&{RedLamp}";

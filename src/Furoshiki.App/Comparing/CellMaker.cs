@@ -119,24 +119,32 @@ public sealed class CellMaker(LookLibrary library, SampleFiles files)
         bool Has(Component? component) => component?.Items.Contains(item) == true;
     }
 
-    /// <summary>The cell of the files of a part that are named alike and are others.</summary>
+    /// <summary>The cell of the files of a part.</summary>
+    /// <param name="part">The part; null if its look has none.</param>
+    /// <param name="first">That of the first look.</param>
+    /// <param name="isFirst">Whether it is the first look's.</param>
+    /// <param name="others">The assets that differ from those in their place in the first look.</param>
     public CellView OfFiles(
         Component? part,
         Component? first,
         bool isFirst,
-        PartDifference? difference
+        IReadOnlyList<AssetDifference> others
     )
     {
-        var edited = difference?.Assets ?? [];
-        var state = StateOf(part, first, isFirst, edited.IsEmpty);
+        var state = StateOf(part, first, isFirst, others.Count == 0);
         return new CellView(
             state,
             state switch
             {
                 CellState.NotCovered => NotCovered,
-                CellState.Differs => edited.All(asset => asset.Files.IsEmpty)
-                    ? string.Join(", ", edited.Select(asset => $"{asset.Name}, other content"))
-                    : DifferenceWords.FileWords(edited.SelectMany(asset => asset.Files), "edited"),
+                CellState.Differs => others.All(asset => asset.Files.IsEmpty)
+                    ? string.Join(", ", others.Select(asset => $"{asset.Name}, other content"))
+                    : DifferenceWords.FileWords(
+                        others.SelectMany(asset => asset.Files),
+                        others.Any(asset => asset.IsReplaced)
+                            ? DifferenceWords.FileWordInPlace
+                            : change => DifferenceWords.FileWord(change, "edited")
+                    ),
                 CellState.First => CountOf(part!) is > 0 and var count
                     ? Counting.Of(count, "file")
                     : "there",

@@ -74,6 +74,7 @@ public sealed class Comparer(
     /// <summary>One comparison, while it is made.</summary>
     private sealed class Table
     {
+        private readonly Func<Digest, Tree?> _trees;
         private readonly CellMaker _cells;
         private readonly LiveDesktop _desktop;
         private readonly CompareQuery _query;
@@ -89,12 +90,18 @@ public sealed class Comparer(
             List<ComparedLook> sides
         )
         {
-            (_cells, _desktop, _query, _sides) = (cells, desktop, query, sides);
+            (_trees, _cells, _desktop, _query, _sides) = (
+                library.FindTree,
+                cells,
+                desktop,
+                query,
+                sides
+            );
             _differences =
             [
                 .. sides.Select(side =>
                     Difference
-                        .Between(First, side.Look, library.FindTree)
+                        .Between(First, side.Look, _trees)
                         .Where(part => part.From is not null && part.To is not null)
                         .ToDictionary(part => part.Kind)
                 ),
@@ -102,9 +109,7 @@ public sealed class Comparer(
             _distances =
             [
                 .. sides.Select(side =>
-                    Distance
-                        .Between(First, side.Look, library.FindTree)
-                        .ToDictionary(part => part.Kind)
+                    Distance.Between(First, side.Look, _trees).ToDictionary(part => part.Kind)
                 ),
             ];
         }
@@ -252,11 +257,14 @@ public sealed class Comparer(
 
         private IEnumerable<RowView> FileRow(Kind kind)
         {
-            if (
-                _differences.All(side =>
-                    side.GetValueOrDefault(kind)?.Assets is not { Length: > 0 }
+            var others = _differences
+                .Select(side =>
+                    side.TryGetValue(kind, out var part)
+                        ? Difference.InPlace(part.From!, part.To!, _trees).ToList()
+                        : []
                 )
-            )
+                .ToList();
+            if (others.All(one => one.Count == 0))
                 yield break;
             yield return Row(
                 $"{kind.Name}/{Files}",
@@ -264,13 +272,7 @@ public sealed class Comparer(
                 setting: null,
                 "Files",
                 kind.Weight,
-                (side, at) =>
-                    _cells.OfFiles(
-                        side.Look[kind],
-                        First[kind],
-                        at == 0,
-                        _differences[at].GetValueOrDefault(kind)
-                    ),
+                (side, at) => _cells.OfFiles(side.Look[kind], First[kind], at == 0, others[at]),
                 []
             );
         }

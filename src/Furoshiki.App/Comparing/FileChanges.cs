@@ -3,6 +3,7 @@ using Furoshiki.App.Looks;
 using Furoshiki.App.Pictures;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Parts;
 
 namespace Furoshiki.App.Comparing;
 
@@ -15,7 +16,9 @@ public sealed record ChangedFolderView(string Folder, string Name, string Words,
 
 /// <summary>A file that is another than it was.</summary>
 /// <param name="Name">Its name in its folder.</param>
+/// <param name="Was">Its name before, where another stands in its place; empty otherwise.</param>
 /// <param name="Change">What became of it.</param>
+/// <param name="Words">The same in words.</param>
 /// <param name="Before">What it was, in words.</param>
 /// <param name="After">What it is, in words.</param>
 /// <param name="BeforeContent">The digest of what it was, if that is at hand.</param>
@@ -23,7 +26,9 @@ public sealed record ChangedFolderView(string Folder, string Name, string Words,
 /// <param name="IsPicture">Whether its name says that it is a picture.</param>
 public sealed record ChangedFileView(
     string Name,
+    string Was,
     FileChangeKind Change,
+    string Words,
     string Before,
     string After,
     string? BeforeContent,
@@ -45,11 +50,14 @@ public sealed class FileChanges(LookLibrary library)
     public IReadOnlyList<ChangedFolderView> Folders(string from, string to, string kind) =>
         [
             .. Between(from, to, kind)
-                .GroupBy(one => FolderOf(one.Path))
+                .GroupBy(one => FolderOf(one.Asset, one.File))
                 .Select(group => new ChangedFolderView(
                     PathText.Escape(group.Key),
                     PathText.Printable(group.Key),
-                    DifferenceWords.FileWords(group.Select(one => one.File)),
+                    DifferenceWords.FileWords(
+                        group.Select(one => one.File),
+                        change => WordOf(group.First().Asset, change)
+                    ),
                     group.Count()
                 )),
         ];
@@ -63,8 +71,17 @@ public sealed class FileChanges(LookLibrary library)
     ) =>
         [
             .. Between(from, to, kind)
-                .Where(one => PathText.Escape(FolderOf(one.Path)) == folder)
-                .Select(one => View(one.Path, one.File)),
+                .Where(one => PathText.Escape(FolderOf(one.Asset, one.File)) == folder)
+                .Select(one =>
+                    one.File.Path.Length > 0
+                        ? View(one.File.Path, "", one.File, WordOf(one.Asset, one.File.Change))
+                        : View(
+                            one.Asset.To.Name,
+                            one.Asset.IsReplaced ? one.Asset.From.Name : "",
+                            one.File,
+                            WordOf(one.Asset, one.File.Change)
+                        )
+                ),
         ];
 
     /// <summary>Two texts by their lines.</summary>
@@ -79,34 +96,43 @@ public sealed class FileChanges(LookLibrary library)
             ?? throw ProblemException.NotFound("The content of this file");
     }
 
-    private IEnumerable<(string Path, FileDifference File)> Between(
+    private IEnumerable<(AssetDifference Asset, FileDifference File)> Between(
         string from,
         string to,
         string kind
     ) =>
-        Difference
-            .Between(
-                library.Get(LookLibrary.Asked(from)).Only([kind]),
-                library.Get(LookLibrary.Asked(to)).Only([kind]),
-                library.FindTree
-            )
-            .SelectMany(part => part.Assets)
-            .SelectMany(asset =>
-                asset.Files.Select(file =>
-                    (file.Path.Length == 0 ? asset.Name : $"{asset.Name}/{file.Path}", file)
-                )
-            );
+        PartOf(from, kind) is { } one && PartOf(to, kind) is { } other
+            ? Difference
+                .InPlace(one, other, library.FindTree)
+                .SelectMany(asset => asset.Files.Select(file => (asset, file)))
+            : [];
 
-    private static string FolderOf(string path) =>
-        path.LastIndexOf('/') is > 0 and var slash ? path[..slash] : "";
+    private Component? PartOf(string look, string kind) =>
+        library.Get(LookLibrary.Asked(look)).Find(kind);
+
+    private static string WordOf(AssetDifference asset, FileChangeKind change) =>
+        asset.IsReplaced
+            ? DifferenceWords.FileWordInPlace(change)
+            : DifferenceWords.FileWord(change);
+
+    /// <summary>The folder in which a file stands, with the asset's name in front; empty for an asset that is a file.</summary>
+    private static string FolderOf(AssetDifference asset, FileDifference file) =>
+        file.Path.Length == 0 ? ""
+        : file.Path.LastIndexOf('/') is > 0 and var slash ? $"{asset.Name}/{file.Path[..slash]}"
+        : asset.Name;
 
     /// <summary>A file that is another than it was, in words.</summary>
-    internal ChangedFileView View(string path, FileDifference file)
+    internal ChangedFileView View(string path, FileDifference file) =>
+        View(path, "", file, DifferenceWords.FileWord(file.Change));
+
+    private ChangedFileView View(string path, string was, FileDifference file, string word)
     {
-        var name = PathText.Printable(path[(path.LastIndexOf('/') + 1)..]);
+        var name = NameOf(path);
         return new ChangedFileView(
             name,
+            NameOf(was),
             file.Change,
+            word,
             Words(file.Before),
             Words(file.After),
             Content(file.Before),
@@ -118,7 +144,10 @@ public sealed class FileChanges(LookLibrary library)
             state?.Content is { } digest && library.IsAtHand(digest) ? digest.Hex : null;
     }
 
-    private static string Words(FileState? state) =>
+    private static string NameOf(string path) =>
+        PathText.Printable(path[(path.LastIndexOf('/') + 1)..]);
+
+    private string Words(FileState? state) =>
         state?.Type switch
         {
             null => "not there",
@@ -127,7 +156,7 @@ public sealed class FileChanges(LookLibrary library)
             FileType.Folder => $"a folder, {Mode(state)}",
             _ => string.Create(
                 CultureInfo.InvariantCulture,
-                $"{state.Size} bytes, {Mode(state)}, {state.Content!.Value.Short}"
+                $"{library.SizeOf(state.Content!.Value) ?? state.Size} bytes, {Mode(state)}, {state.Content.Value.Short}"
             ),
         };
 

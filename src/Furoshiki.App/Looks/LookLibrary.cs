@@ -194,6 +194,15 @@ public sealed class LookLibrary(
         || _standing.ContainsKey(digest)
         || observer.All.Any(seen => seen.Files.ContainsKey(digest));
 
+    /// <summary>How many bytes some content has; null if that is not at hand.</summary>
+    public long? SizeOf(Digest digest) =>
+        content.SizeOf(digest)
+        ?? (
+            _standing.TryGetValue(digest, out var path) && File.Exists(path)
+                ? new FileInfo(path).Length
+                : null
+        );
+
     /// <summary>Some bytes by their digest; null if they were neither saved nor are where they were seen.</summary>
     public byte[]? FindBytes(Digest digest)
     {

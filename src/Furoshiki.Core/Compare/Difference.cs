@@ -55,14 +55,17 @@ public sealed record FileDifference(string Path, FileState? Before, FileState? A
         (Before ?? After)!.Type == FileType.Folder && (After ?? Before)!.Type == FileType.Folder;
 }
 
-/// <summary>An asset that both components name, with other content in each.</summary>
+/// <summary>An asset that both components name, with other content in each, or two that stand in the same place of theirs.</summary>
 /// <param name="From">It in the first component.</param>
 /// <param name="To">It in the second component.</param>
 /// <param name="Files">What differs within it, where it is a folder and both records were at hand; else empty.</param>
 public sealed record AssetDifference(Asset From, Asset To, ImmutableArray<FileDifference> Files)
 {
-    /// <summary>The asset's name.</summary>
-    public string Name => To.Name;
+    /// <summary>The asset's name; of two, both.</summary>
+    public string Name => IsReplaced ? $"{From.Name} \u2192 {To.Name}" : To.Name;
+
+    /// <summary>Whether it is another asset, and not the same one with other content.</summary>
+    public bool IsReplaced => From.Name != To.Name;
 }
 
 /// <summary>All that differs between two components of a kind.</summary>
@@ -157,15 +160,46 @@ public static class Difference
             var after = to.Assets.FirstOrDefault(asset =>
                 asset.Name == before.Name && asset.Setting == before.Setting
             );
-            if (after is null || after.Equals(before))
-                continue;
-            yield return new AssetDifference(
-                before,
-                after,
-                [.. FilesThatDiffer(before, after, trees)]
-            );
+            if (after is not null && !after.Equals(before))
+                yield return Between(before, after, trees);
         }
     }
+
+    /// <summary>
+    /// The assets that stand in each other's place in two components and differ in content: those of one name, and of the others, in their
+    /// order, those that the same setting names.
+    /// </summary>
+    /// <param name="from">The first component.</param>
+    /// <param name="to">The second component.</param>
+    /// <param name="trees">Gives the tree with a digest; null where it is not at hand.</param>
+    public static IEnumerable<AssetDifference> InPlace(
+        Component from,
+        Component to,
+        Func<Digest, Tree?> trees
+    )
+    {
+        var alike = Assets(from, to, trees);
+        var others = Alone(from, to)
+            .Join(Alone(to, from), one => one.Key, one => one.Key, Enumerable.Zip)
+            .SelectMany(pairs => pairs)
+            .Where(pair => pair.First.Content != pair.Second.Content)
+            .Select(pair => Between(pair.First, pair.Second, trees));
+        return alike.Concat(others);
+
+        // What only the one of them names, by the setting that does.
+        static IEnumerable<IGrouping<string, Asset>> Alone(Component one, Component other) =>
+            one
+                .Assets.Where(asset =>
+                    asset is { Setting: not null, Content: not null }
+                    && !other.Assets.Any(its =>
+                        its.Name == asset.Name && its.Setting == asset.Setting
+                    )
+                )
+                .GroupBy(asset => asset.Setting!);
+    }
+
+    private static AssetDifference Between(Asset from, Asset to, Func<Digest, Tree?> trees) =>
+        new(from, to, [.. FilesThatDiffer(from, to, trees)]);
 
     private static IEnumerable<FileDifference> FilesThatDiffer(
         Asset before,

@@ -38,12 +38,41 @@ public static class DifferenceWords
         return said.Count == 0 ? "another place for the same name" : string.Join(", ", said);
     }
 
+    /// <summary>What became of a file, in words.</summary>
+    /// <param name="change">What became of it.</param>
+    /// <param name="edited">What is said of one that is in both and differs.</param>
+    public static string FileWord(FileChangeKind change, string edited = "edited in place") =>
+        change switch
+        {
+            FileChangeKind.Added => "added",
+            FileChangeKind.Deleted => "deleted",
+            _ => edited,
+        };
+
+    /// <summary>What became of a file of two assets of which one stands in the other's place, in words.</summary>
+    /// <param name="change">What became of it.</param>
+    public static string FileWordInPlace(FileChangeKind change) =>
+        change switch
+        {
+            FileChangeKind.Added => "only in the second",
+            FileChangeKind.Deleted => "only in the first",
+            _ => "with other content",
+        };
+
     /// <summary>Differences of files in one line, such as "2 files edited in place, 1 added, 3 deleted".</summary>
     /// <param name="files">The differences.</param>
     /// <param name="edited">What is said of files that are in both and differ.</param>
     public static string FileWords(
         IEnumerable<FileDifference> files,
         string edited = "edited in place"
+    ) => FileWords(files, change => FileWord(change, edited));
+
+    /// <summary>Differences of files in one line.</summary>
+    /// <param name="files">The differences.</param>
+    /// <param name="word">What is said of those with which the same became.</param>
+    public static string FileWords(
+        IEnumerable<FileDifference> files,
+        Func<FileChangeKind, string> word
     )
     {
         var all = files.ToList();
@@ -52,17 +81,7 @@ public static class DifferenceWords
         var said = (things.Count > 0 ? things : all)
             .GroupBy(file => file.Change)
             .OrderBy(group => group.Key)
-            .Select(group =>
-                (
-                    Count: group.Count(),
-                    Words: group.Key switch
-                    {
-                        FileChangeKind.Added => "added",
-                        FileChangeKind.Deleted => "deleted",
-                        _ => edited,
-                    }
-                )
-            )
+            .Select(group => (Count: group.Count(), Words: word(group.Key)))
             .Select(
                 (one, i) =>
                     i > 0 ? $"{one.Count} {one.Words}"

@@ -1906,7 +1906,9 @@ export interface components {
         };
         ChangedFileView: {
             name: string;
+            was: string;
             change: components["schemas"]["FileChangeKind"];
+            words: string;
             before: string;
             after: string;
             beforeContent: null | string;

@@ -3,7 +3,15 @@ import { computed, ref, toRef, watch } from 'vue'
 import { useChangedFiles, useChangedFolders } from '@/api/queries'
 import FileChange from './FileChange.vue'
 
-const props = defineProps<{ before: string; after: string; kind: string }>()
+const props = defineProps<{
+  before: string
+  after: string
+  kind: string
+  /** What the first and the second of two states are called. */
+  wasWord?: string
+  isWord?: string
+}>()
+const words = computed(() => ({ wasWord: props.wasWord, isWord: props.isWord }))
 /** So few files are shown at once; of more, the folders are shown first. */
 const FEW = 12
 
@@ -29,9 +37,14 @@ const press = (folder: string) => (opened.value = opened.value === folder ? unde
         <span class="mono">{{ folder.name }}</span>, {{ folder.words }}
       </button>
       <template v-if="(opened === folder.folder || !folder.folder) && files">
-        <FileChange v-for="file in files.length > FEW ? [] : files" :key="file.name" :file="file" />
+        <FileChange
+          v-for="file in files.length > FEW ? [] : files"
+          :key="file.name"
+          :file="file"
+          v-bind="words"
+        />
         <VVirtualScroll v-if="files.length > FEW" :items="files" max-height="360" item-height="72">
-          <template #default="{ item }"><FileChange :file="item" /></template>
+          <template #default="{ item }"><FileChange :file="item" v-bind="words" /></template>
         </VVirtualScroll>
       </template>
     </li>

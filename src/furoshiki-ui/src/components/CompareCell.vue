@@ -106,6 +106,8 @@ const isWide = computed(
       :before="first.look"
       :after="side.look"
       :kind="row.kind"
+      was-word="in the first"
+      is-word="here"
     />
     <span v-if="actions.length > 0" class="actions">
       <button

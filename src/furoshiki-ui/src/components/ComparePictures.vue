@@ -26,14 +26,19 @@ const second = computed(
 )
 const others = computed(() => drawn.value.slice(1))
 
-/** In turn: which of them is shown. */
-const turn = useAddress('turn', '0')
-const shown = computed(() => drawn.value.find(({ at }) => String(at) === turn.value) ?? first.value)
+/** What is shown one after the other at the same place: all looks in turn, or what differs as either of two has it. */
+const shownInTurn = computed(() => (props.mode === 'turn' ? drawn.value : [second.value, first.value]))
+const turn = useAddress('turn', '')
+const shown = computed(
+  () => shownInTurn.value.find((one) => String(one?.at) === turn.value) ?? shownInTurn.value[0],
+)
+/** The one that what is shown differs from. */
+const against = computed(() => (shown.value === first.value ? second.value : first.value))
 useKeys({
   n: () => {
-    if (props.mode !== 'turn' || drawn.value.length === 0) return
-    const next = (drawn.value.findIndex(({ at }) => at === shown.value?.at) + 1) % drawn.value.length
-    turn.value = String(drawn.value[next]?.at ?? 0)
+    if (props.mode !== 'turn' && props.mode !== 'difference') return
+    const at = shownInTurn.value.indexOf(shown.value)
+    turn.value = String(shownInTurn.value[(at + 1) % shownInTurn.value.length]?.at ?? '')
   },
 })
 
@@ -43,14 +48,17 @@ const divide = (event: Event) =>
   stage.value?.style.setProperty('--at', `${(event.target as HTMLInputElement).value}%`)
 const { data: difference } = usePictureDifference(
   toRef(props, 'desktop'),
-  computed(() => (props.mode === 'difference' ? first.value?.side.look : undefined) ?? ''),
-  computed(() => second.value?.side.look ?? ''),
+  computed(() => (props.mode === 'difference' ? against.value?.side.look : undefined) ?? ''),
+  computed(() => shown.value?.side.look ?? ''),
   toRef(props, 'scene'),
 )
 </script>
 
 <template>
-  <div v-if="(mode === 'over' || mode === 'difference') && first && second" class="together">
+  <div
+    v-if="(mode === 'over' || mode === 'difference') && first && second && shown && against"
+    class="together"
+  >
     <div class="row">
       <template v-if="mode === 'over'">
         <strong>{{ nameOf(first.side) }}</strong>
@@ -60,9 +68,19 @@ const { data: difference } = usePictureDifference(
       <template v-else>
         <strong>{{ difference ? difference.words : 'Comparing the pictures…' }}</strong>
         <span class="third"
-          >What {{ nameOf(second.side) }} shows as {{ nameOf(first.side) }} does is dimmed. Press what differs
-          for its row.</span
+          >What {{ nameOf(shown.side) }} shows as {{ nameOf(against.side) }} does is dimmed. Press what
+          differs for its row; key <kbd>n</kbd> shows the other look.</span
         >
+        <span class="row" role="group" aria-label="As it is in">
+          <VBtn
+            v-for="one in [first, second]"
+            :key="one.at"
+            class="chip"
+            :aria-pressed="one.at === shown.at"
+            @click="turn = String(one.at)"
+            >{{ nameOf(one.side) }}</VBtn
+          >
+        </span>
       </template>
       <span v-if="others.length > 1" class="row" role="group" aria-label="Held against the first">
         <VBtn
@@ -77,9 +95,9 @@ const { data: difference } = usePictureDifference(
     </div>
     <div v-if="mode === 'difference'" class="stage differing">
       <DrawnPicture
-        :look="second.side.look!"
+        :look="shown.side.look!"
         :desktop="desktop"
-        :name="`What differs in ${nameOf(second.side)}`"
+        :name="`What differs in ${nameOf(shown.side)}`"
         :drawn="difference?.picture"
         large
         pointable

@@ -13,17 +13,17 @@ const props = withDefaults(
   }>(),
   { wasWord: 'was', isWord: 'is' },
 )
-const WORDS: Record<Schemas['FileChangeKind'], string> = {
-  Edited: 'edited in place',
-  Added: 'added',
-  Deleted: 'deleted',
-}
 const SIGNS: Record<Schemas['LineChange'], string> = { Same: ' ', Added: '+', Removed: '−', LeftOut: '…' }
 
 const sides = computed(() =>
   [
-    { word: props.wasWord, text: props.file.before, content: props.file.beforeContent },
-    { word: props.isWord, text: props.file.after, content: props.file.afterContent },
+    {
+      word: props.wasWord,
+      text: props.file.before,
+      content: props.file.beforeContent,
+      name: props.file.was || props.file.name,
+    },
+    { word: props.isWord, text: props.file.after, content: props.file.afterContent, name: props.file.name },
   ].filter((_, i) => props.file.change === 'Edited' || (props.file.change === 'Added') === (i === 1)),
 )
 const isCompared = computed(
@@ -35,20 +35,21 @@ const { data, error } = useLines(
   computed(() => props.file.afterContent ?? ''),
   computed(() => isOpen.value && isCompared.value),
 )
-const addressOf = (content: string) => `/api/content/${content}/${encodeURIComponent(props.file.name)}`
+const addressOf = (content: string, name: string) => `/api/content/${content}/${encodeURIComponent(name)}`
 </script>
 
 <template>
   <div class="file">
     <p class="head">
-      <span class="mono">{{ file.name }}</span> <span class="third">{{ WORDS[file.change] }}</span>
+      <span class="mono">{{ file.was ? `${file.was} → ${file.name}` : file.name }}</span>
+      <span class="third">{{ file.words }}</span>
     </p>
     <div v-if="file.isPicture" class="pictures">
       <figure v-for="side in sides" :key="side.word">
         <img
           v-if="side.content"
-          :src="addressOf(side.content)"
-          :alt="`${file.name}, ${side.word}`"
+          :src="addressOf(side.content, side.name)"
+          :alt="`${side.name}, ${side.word}`"
           loading="lazy"
         />
         <figcaption class="third">
@@ -89,6 +90,9 @@ const addressOf = (content: string) => `/api/content/${content}/${encodeURICompo
 }
 
 .head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 6px;
   overflow-wrap: anywhere;
 }
 

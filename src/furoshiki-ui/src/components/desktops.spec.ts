@@ -15,7 +15,9 @@ vi.mock('@/composables/useDesktop', () => ({ useDesktop: () => ({ now: ref(undef
 const adjust = () => Promise.resolve()
 const file: Schemas['ChangedFileView'] = {
   name: 'folder.svg',
+  was: '',
   change: 'Deleted',
+  words: 'deleted',
   before: '206 bytes, 0644, 934edd1468',
   after: 'not there',
   beforeContent: 'a'.repeat(64),
