@@ -7,6 +7,7 @@ import { useAddress } from '@/composables/useAddress'
 import { useKeys } from '@/composables/useKeys'
 import DesktopPicture from './DesktopPicture.vue'
 import DrawnPicture from './DrawnPicture.vue'
+import LookChips from './LookChips.vue'
 
 /** Two looks in one place: laid over each other with a divider, in turn, or only what differs. */
 const props = defineProps<{
@@ -71,27 +72,20 @@ const { data: difference } = usePictureDifference(
           >What {{ nameOf(shown.side) }} shows as {{ nameOf(against.side) }} does is dimmed. Press what
           differs for its row; key <kbd>n</kbd> shows the other look.</span
         >
-        <span class="row" role="group" aria-label="As it is in">
-          <VBtn
-            v-for="one in [first, second]"
-            :key="one.at"
-            class="chip"
-            :aria-pressed="one.at === shown.at"
-            @click="turn = String(one.at)"
-            >{{ nameOf(one.side) }}</VBtn
-          >
-        </span>
+        <LookChips
+          label="As it is in"
+          :looks="[first, second]"
+          :chosen="shown.at"
+          @choose="turn = String($event)"
+        />
       </template>
-      <span v-if="others.length > 1" class="row" role="group" aria-label="Held against the first">
-        <VBtn
-          v-for="one in others"
-          :key="one.at"
-          class="chip"
-          :aria-pressed="one.at === second.at"
-          @click="other = String(one.at)"
-          >{{ nameOf(one.side) }}</VBtn
-        >
-      </span>
+      <LookChips
+        v-if="others.length > 1"
+        label="Held against the first"
+        :looks="others"
+        :chosen="second.at"
+        @choose="other = String($event)"
+      />
     </div>
     <div v-if="mode === 'difference'" class="stage differing">
       <DrawnPicture
@@ -135,16 +129,7 @@ const { data: difference } = usePictureDifference(
   </div>
   <div v-else-if="mode === 'turn' && shown" class="together">
     <div class="row">
-      <span class="row" role="group" aria-label="Shown">
-        <VBtn
-          v-for="one in drawn"
-          :key="one.at"
-          class="chip"
-          :aria-pressed="one.at === shown.at"
-          @click="turn = String(one.at)"
-          >{{ nameOf(one.side) }}</VBtn
-        >
-      </span>
+      <LookChips label="Shown" :looks="drawn" :chosen="shown.at" @choose="turn = String($event)" />
       <span class="third push">Key <kbd>n</kbd> shows the next one</span>
     </div>
     <div class="stage">
@@ -208,7 +193,20 @@ const { data: difference } = usePictureDifference(
   height: 100%;
   margin: 0;
   opacity: 0;
+  appearance: none;
   cursor: ew-resize;
+}
+
+/* With a thumb of no width the divider stands right under the hand. */
+.divider::-webkit-slider-thumb {
+  appearance: none;
+  width: 1px;
+  height: 100%;
+}
+
+.divider::-moz-range-thumb {
+  width: 1px;
+  border: 0;
 }
 
 .stage:has(.divider:focus-visible) {

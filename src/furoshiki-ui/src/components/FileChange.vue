@@ -26,6 +26,7 @@ const sides = computed(() =>
     { word: props.isWord, text: props.file.after, content: props.file.afterContent, name: props.file.name },
   ].filter((_, i) => props.file.change === 'Edited' || (props.file.change === 'Added') === (i === 1)),
 )
+const names = computed(() => (props.file.was ? `${props.file.was} → ${props.file.name}` : props.file.name))
 const isCompared = computed(
   () => !props.file.isPicture && !!props.file.beforeContent && !!props.file.afterContent,
 )
@@ -41,8 +42,7 @@ const addressOf = (content: string, name: string) => `/api/content/${content}/${
 <template>
   <div class="file">
     <p class="head">
-      <span class="mono">{{ file.was ? `${file.was} → ${file.name}` : file.name }}</span>
-      <span class="third">{{ file.words }}</span>
+      <span class="mono">{{ names }}</span> <span class="third">{{ file.words }}</span>
     </p>
     <div v-if="file.isPicture" class="pictures">
       <figure v-for="side in sides" :key="side.word">
@@ -90,9 +90,6 @@ const addressOf = (content: string, name: string) => `/api/content/${content}/${
 }
 
 .head {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 6px;
   overflow-wrap: anywhere;
 }
 
