@@ -1,6 +1,5 @@
 using Furoshiki.Core.Looks;
 using Furoshiki.Store;
-using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.App.Looks;
 
@@ -17,12 +16,18 @@ public sealed record LastSaving(long Profile, string Name, long Saving, int Numb
 }
 
 /// <summary>Gives the last saving of each profile.</summary>
-public sealed class LastSavings(IDbContextFactory<FuroshikiDb> databases, LookLibrary library)
+public sealed class LastSavings(FuroshikiDbFactory databases, LookLibrary library)
 {
+    private readonly UntilWritten<IReadOnlyList<LastSaving>> _all = new(
+        databases,
+        db => Read(db, library)
+    );
+
     /// <summary>All of them by the names of their profiles; not those that are damaged.</summary>
-    public IReadOnlyList<LastSaving> All()
+    public IReadOnlyList<LastSaving> All() => _all.Value;
+
+    private static IReadOnlyList<LastSaving> Read(FuroshikiDb db, LookLibrary library)
     {
-        using var db = databases.CreateDbContext();
         var last = db
             .Profiles.OrderBy(one => one.Name)
             .Select(one => new
