@@ -2,7 +2,7 @@
 import { computed, ref, toRef } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useNearness, useNearnessMap, useTwins } from '@/api/queries'
-import { percent, pointsOf } from '@/composables/compared'
+import { nearestTowards, percent, pointsOf } from '@/composables/compared'
 import { useDesktop } from '@/composables/useDesktop'
 import { count } from '@/composables/words'
 import DesktopPicture from './DesktopPicture.vue'
@@ -16,6 +16,10 @@ const { data, error } = useNearness(id, toRef(props, 'reference'))
 const { data: twins } = useTwins(id, toRef(props, 'reference'))
 const { data: map } = useNearnessMap(id, toRef(props, 'reference'))
 
+/** So many twins are named at once. */
+const FEW = 6
+const namesAll = ref(false)
+const named = computed(() => (namesAll.value ? twins.value : twins.value?.slice(0, FEW)) ?? [])
 const PAGE = 12
 const shown = ref(PAGE)
 const near = computed(() => data.value?.near.slice(0, shown.value) ?? [])
@@ -34,6 +38,15 @@ const place = (at: { x: number; y: number }) => ({
   top: `calc(10px + (100% - 20px) * ${at.y})`,
 })
 const pointed = ref('')
+/** The map is one stop of the tab key; from point to point the arrows lead. */
+const entry = computed(() => points.value.find((one) => one.ref === pointed.value) ?? points.value[0])
+function go(event: KeyboardEvent, from: Schemas['MapPointView']) {
+  const next = nearestTowards(event.key, from, points.value)
+  if (!next) return
+  event.preventDefault()
+  const button = (event.currentTarget as HTMLElement).parentElement?.children[points.value.indexOf(next)]
+  if (button instanceof HTMLElement) button.focus()
+}
 const nameOf = computed(
   () => points.value.find((one) => one.ref === pointed.value)?.name ?? self.value?.name ?? '',
 )
@@ -47,8 +60,12 @@ const nameOf = computed(
     </div>
     <p v-if="twins && twins.length > 0" class="second">
       {{ count(twins.length, 'twin') }}, in which nothing differs that shows:
-      <VBtn v-for="twin in twins" :key="twin.ref" class="chip" @click="emit('choose', twin.ref)"
-        >{{ twin.name }}, {{ twin.ordinal }}</VBtn
+      <VBtn v-for="twin in named" :key="twin.ref" class="chip" @click="emit('choose', twin.ref)"
+        ><bdi>{{ twin.name }}</bdi
+        >, {{ twin.ordinal }}</VBtn
+      >
+      <VBtn v-if="twins.length > named.length" class="bare" @click="namesAll = true"
+        >Name the other {{ twins.length - named.length }}</VBtn
       >
     </p>
     <div class="both">
@@ -79,6 +96,8 @@ const nameOf = computed(
             :key="one.ref"
             :style="place(one)"
             :aria-label="`Compare with ${one.name}`"
+            :tabindex="one === entry ? 0 : -1"
+            @keydown="go($event, one)"
             @pointerenter="pointed = one.ref"
             @pointerleave="pointed = ''"
             @focus="pointed = one.ref"
@@ -93,7 +112,8 @@ const nameOf = computed(
         </div>
         <figcaption class="second" aria-hidden="true">
           <strong>{{ nameOf }}</strong>
-          {{ pointed ? '' : 'is the square one. ' }}What lies near each other looks alike.
+          {{ pointed ? '' : 'is the square one. ' }}What lies near each other looks alike; the arrow keys lead
+          from one to the next.
         </figcaption>
       </figure>
     </div>
