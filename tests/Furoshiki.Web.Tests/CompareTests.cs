@@ -395,6 +395,31 @@ public sealed class CompareChangedTests : OwnAppTests
     }
 
     [Fact]
+    public async Task Looks_without_a_common_part_and_one_look_four_times_differ_in_nothing_that_is_compared()
+    {
+        // The visitor wall has no widgets.
+        await Server.Post("/api/profiles", Api.SaveAs("Widgets alone", "widgets"));
+        foreach (
+            var (looks, notCovered) in new[]
+            {
+                ("look=Widgets%20alone&look=desktop-3", 15),
+                (string.Join('&', Enumerable.Repeat("look=now", 4)), 0),
+            }
+        )
+        {
+            var comparison = await Server.Get($"/api/desktops/1/comparison?{looks}");
+            comparison["rows"]!.AsArray().ShouldBeEmpty();
+            var last = comparison["sides"]!.AsArray()[^1]!;
+            last["differs"]!.GetValue<int>().ShouldBe(0);
+            last["notCovered"]!.GetValue<int>().ShouldBe(notCovered);
+            (last["apart"]!.GetValue<double>() == 0).ShouldBe(notCovered == 0);
+            (await Server.Get($"/api/desktops/1/comparison/behind?{looks}&all=true"))
+                .AsArray()
+                .Count.ShouldBe(8);
+        }
+    }
+
+    [Fact]
     public async Task Folders_are_named_as_people_read_them_and_the_head_says_what_is_not_covered()
     {
         var folder = App.At(Index + "für später, 100 %");
