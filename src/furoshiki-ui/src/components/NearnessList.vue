@@ -26,6 +26,39 @@ const near = computed(() => data.value?.near.slice(0, shown.value) ?? [])
 const MOST_PARTS = 3
 /** So few points are named on the map itself. */
 const MOST_NAMED = 16
+/** About what a letter of a name, and a line of names, take of the map. */
+const LETTER = 0.021
+const LINE = 0.05
+/** On which side of its point a name has room; of one that has none, pointing at it tells. */
+const names = computed(() => {
+  const taken = [...points.value, ...(self.value ? [self.value] : [])].map((one) => boxOf(one, 0.03, 0))
+  const sides = new Map<Schemas['MapPointView'], string>()
+  for (const one of points.value.length <= MOST_NAMED ? points.value : []) {
+    const length = one.name.length * LETTER
+    const own = boxOf(one, 0.03, 0)
+    const side = [
+      { side: '', box: boxOf(one, length, 0.04 + length / 2) },
+      { side: 'before', box: boxOf(one, length, -0.04 - length / 2) },
+    ].find(
+      ({ box }) =>
+        box.left > -0.04 &&
+        box.right < 1.04 &&
+        !taken.some((other) => overlap(other, box) && !overlap(other, own)),
+    )
+    if (!side) continue
+    sides.set(one, side.side)
+    taken.push(side.box)
+  }
+  return sides
+})
+const boxOf = (at: { x: number; y: number }, width: number, aside: number) => ({
+  left: at.x + aside - width / 2,
+  right: at.x + aside + width / 2,
+  middle: at.y,
+})
+type Box = ReturnType<typeof boxOf>
+const overlap = (one: Box, other: Box) =>
+  one.left < other.right && other.left < one.right && Math.abs(one.middle - other.middle) < LINE
 /** The parts that make the most of it, each with its share of the whole in %. */
 function madeOf(parts: Schemas['PartApartView'][]) {
   const named = parts.slice(0, MOST_PARTS).map((part) => `${part.title} ${pointsOf(part)}`)
@@ -104,9 +137,7 @@ const nameOf = computed(
             @blur="pointed = ''"
             @click="emit('choose', one.ref)"
           >
-            <span v-if="points.length <= MOST_NAMED" class="name" :class="{ before: one.x > 0.6 }">{{
-              one.name
-            }}</span>
+            <span v-if="names.has(one)" class="name" :class="names.get(one)">{{ one.name }}</span>
           </button>
           <span v-if="self" class="self" :style="place(self)" />
         </div>
