@@ -236,6 +236,26 @@ public sealed class CompareTests : IAsyncLifetime
     }
 
     [Fact]
+    public void A_version_is_said_to_be_newer_or_older_than_the_first_looks()
+    {
+        const string Slate = "pkg:generic/heron-ridge/fold-slate";
+        // Day Log was saved with an earlier version of the set than the one that is got then.
+        Go("/switch?saving=12");
+        Go($"/switch?get={Slate}@1.4.0");
+        _person.GoTo("/compare?look=saving-12&look=now&settings=1");
+        _person.See(Cell($"behind/needs/{Slate}"), "newer");
+        _person.GoTo("/compare?look=now&look=saving-12&settings=1");
+        _person.See(Cell($"behind/needs/{Slate}"), "older");
+
+        void Go(string plan)
+        {
+            _person.GoTo(plan);
+            _person.See("[data-test='go']").Click();
+            _person.See("[data-test='result']");
+        }
+    }
+
+    [Fact]
     public void A_text_file_that_was_edited_is_compared_by_its_lines()
     {
         _person.App.Edit(Index, "Comment=Drawn for the observatory", "Comment=Drawn for us");
