@@ -2,7 +2,8 @@
 import { computed, ref, toRef } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useNearness, useNearnessMap, useTwins } from '@/api/queries'
-import { nearestTowards, percent, pointsOf } from '@/composables/compared'
+import { percent, pointsOf } from '@/composables/compared'
+import { nearestTowards, sidesOfNames } from '@/composables/nearnessMap'
 import { useDesktop } from '@/composables/useDesktop'
 import { count } from '@/composables/words'
 import DesktopPicture from './DesktopPicture.vue'
@@ -26,39 +27,12 @@ const near = computed(() => data.value?.near.slice(0, shown.value) ?? [])
 const MOST_PARTS = 3
 /** So few points are named on the map itself. */
 const MOST_NAMED = 16
-/** About what a letter of a name, and a line of names, take of the map. */
-const LETTER = 0.021
-const LINE = 0.05
-/** On which side of its point a name has room; of one that has none, pointing at it tells. */
-const names = computed(() => {
-  const taken = [...points.value, ...(self.value ? [self.value] : [])].map((one) => boxOf(one, 0.03, 0))
-  const sides = new Map<Schemas['MapPointView'], string>()
-  for (const one of points.value.length <= MOST_NAMED ? points.value : []) {
-    const length = one.name.length * LETTER
-    const own = boxOf(one, 0.03, 0)
-    const side = [
-      { side: '', box: boxOf(one, length, 0.04 + length / 2) },
-      { side: 'before', box: boxOf(one, length, -0.04 - length / 2) },
-    ].find(
-      ({ box }) =>
-        box.left > -0.04 &&
-        box.right < 1.04 &&
-        !taken.some((other) => overlap(other, box) && !overlap(other, own)),
-    )
-    if (!side) continue
-    sides.set(one, side.side)
-    taken.push(side.box)
-  }
-  return sides
-})
-const boxOf = (at: { x: number; y: number }, width: number, aside: number) => ({
-  left: at.x + aside - width / 2,
-  right: at.x + aside + width / 2,
-  middle: at.y,
-})
-type Box = ReturnType<typeof boxOf>
-const overlap = (one: Box, other: Box) =>
-  one.left < other.right && other.left < one.right && Math.abs(one.middle - other.middle) < LINE
+/** Beside which points a name has room, and where; of the others, pointing tells. */
+const names = computed(() =>
+  points.value.length <= MOST_NAMED
+    ? sidesOfNames(points.value, self.value ? [self.value] : [])
+    : new Map<Schemas['MapPointView'], string>(),
+)
 /** The parts that make the most of it, each with its share of the whole in %. */
 function madeOf(parts: Schemas['PartApartView'][]) {
   const named = parts.slice(0, MOST_PARTS).map((part) => `${part.title} ${pointsOf(part)}`)

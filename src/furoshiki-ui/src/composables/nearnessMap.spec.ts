@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { nearestTowards } from './compared'
+import { nearestTowards, sidesOfNames } from './nearnessMap'
 
 describe('from point to point by the arrow keys', () => {
   const at = (x: number, y: number) => ({ x, y })
@@ -28,5 +28,22 @@ describe('from point to point by the arrow keys', () => {
   it('leads nowhere where none lies, and by no other key', () => {
     expect(nearestTowards('ArrowRight', farRight, all)).toBeUndefined()
     expect(nearestTowards('Enter', middle, all)).toBeUndefined()
+  })
+})
+
+describe('the names of points', () => {
+  const named = (name: string, x: number, y: number) => ({ name, x, y })
+  const sides = (...points: ReturnType<typeof named>[]) =>
+    points.map((point) => sidesOfNames(points, []).get(point))
+
+  it('stand after their points, and before them where the map ends', () => {
+    expect(sides(named('Day Log', 0.1, 0.1), named('Day Log', 0.9, 0.9))).toEqual(['after', 'before'])
+  })
+
+  it('are left out where they would lie over another point or name', () => {
+    expect(sides(named('First Light', 0.76, 0.74), named('Guest Desk', 0.97, 0.75))).toEqual([
+      'before',
+      undefined,
+    ])
   })
 })
