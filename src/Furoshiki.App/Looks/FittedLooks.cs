@@ -36,11 +36,12 @@ public sealed class FittedLooks(
 
     /// <summary>A fitting as it was last read.</summary>
     /// <param name="Digests">The content of its moves.</param>
-    private sealed record Known(OpenFitting Fitting, IReadOnlyList<Digest> Digests)
-    {
-        /// <summary>The state of the database of which it is known that the fitting was so.</summary>
-        public WriteStamp? Stamp { get; init; }
-    }
+    /// <param name="Stamp">The state of the database in which it was so; null where that was not committed yet.</param>
+    private sealed record Known(
+        OpenFitting Fitting,
+        IReadOnlyList<Digest> Digests,
+        WriteStamp? Stamp
+    );
 
     /// <summary>A fitting as it is now.</summary>
     /// <param name="id">Its number.</param>
@@ -51,17 +52,16 @@ public sealed class FittedLooks(
         if (_known.TryGetValue(id, out var known) && known.Stamp == stamp)
             return known.Fitting;
         using var db = databases.CreateDbContext();
-        var fitting = Get(db, id);
-        if (_known.TryGetValue(id, out known) && ReferenceEquals(known.Fitting, fitting))
-            _known.TryUpdate(id, known with { Stamp = stamp }, known);
-        return fitting;
+        return Get(db, id, stamp);
     }
 
     /// <summary>A fitting as it is in the midst of what is done to the database.</summary>
     /// <param name="db">The database.</param>
     /// <param name="id">Its number.</param>
     /// <exception cref="ProblemException">There is none of this number.</exception>
-    public OpenFitting Get(FuroshikiDb db, long id)
+    public OpenFitting Get(FuroshikiDb db, long id) => Get(db, id, stamp: null);
+
+    private OpenFitting Get(FuroshikiDb db, long id, WriteStamp? stamp)
     {
         var row =
             db.Fittings.AsNoTracking().FirstOrDefault(one => one.Id == id)
@@ -73,14 +73,17 @@ public sealed class FittedLooks(
             && known.Fitting.Row.Name == row.Name
             && known.Fitting.State.Map == map
         )
+        {
+            _known[id] = known with { Stamp = stamp };
             return known.Fitting;
+        }
         var digests = db
             .FittingMoves.Where(one => one.FittingId == id)
             .OrderBy(one => one.Number)
             .Select(one => one.Move)
             .ToList();
         var fitting = Read(row, digests, map, known);
-        _known.Keep(id, new Known(fitting, digests), MostOpen);
+        _known.Keep(id, new Known(fitting, digests, stamp), MostOpen);
         library.Remember(fitting.State.Look.Look);
         return fitting;
     }
