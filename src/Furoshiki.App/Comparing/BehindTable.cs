@@ -168,13 +168,8 @@ public sealed class BehindTable(
         return new Facts(
             why ?? ReadinessWords(named, plan),
             why is null ? ShowsWords(plan) : NotKnown,
-            plan is { Rights.IsEmpty: false }
-                ? $"the administrator's: {Titles(plan.Rights.Select(step => step.Difference.Kind))}"
-                : "your own",
-            plan is { Losses.IsEmpty: false }
-                    ? Joined(plan.Losses.Select(loss => Kind.TitleOf(loss.Kind)))
-                : why is null ? "nothing"
-                : NotKnown,
+            why is null ? RightsWords(plan) : NotKnown,
+            why is null ? LossesWords(plan) : NotKnown,
             needed,
             Joined(
                 needed
@@ -233,6 +228,16 @@ public sealed class BehindTable(
                 Shows.AfterSignIn => "a sign-in",
                 _ => "a restart",
             };
+
+    private static string RightsWords(SwitchPlan? plan) =>
+        plan is { Rights.IsEmpty: false }
+            ? $"the administrator's: {Titles(plan.Rights.Select(step => step.Difference.Kind))}"
+            : "your own";
+
+    private static string LossesWords(SwitchPlan? plan) =>
+        plan is { Losses.IsEmpty: false }
+            ? Joined(plan.Losses.Select(loss => Kind.TitleOf(loss.Kind)))
+            : "nothing";
 
     private static string NeedsWords(IReadOnlyList<NeedView> all)
     {
