@@ -35,7 +35,11 @@ public sealed class InPlaceTests
     }
 
     private static IReadOnlyList<string> Pairs(Component from, Component to) =>
-        [.. Difference.InPlace(from, to, _ => null).Select(one => one.Name)];
+        [
+            .. Difference
+                .InPlace(Difference.Between(from.Kind, from, to, _ => null), _ => null)
+                .Select(one => one.Name),
+        ];
 
     private static Component Part(params (string? Setting, string Name, string Text)[] assets) =>
         Component.Of(Kind.Get("icons"), []) with

@@ -260,7 +260,7 @@ public sealed class Comparer(
             var others = _differences
                 .Select(side =>
                     side.TryGetValue(kind, out var part)
-                        ? Difference.InPlace(part.From!, part.To!, _trees).ToList()
+                        ? Difference.InPlace(part, _trees).ToList()
                         : []
                 )
                 .ToList();

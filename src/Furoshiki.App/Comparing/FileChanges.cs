@@ -3,7 +3,6 @@ using Furoshiki.App.Looks;
 using Furoshiki.App.Pictures;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Parts;
 
 namespace Furoshiki.App.Comparing;
 
@@ -101,14 +100,14 @@ public sealed class FileChanges(LookLibrary library)
         string to,
         string kind
     ) =>
-        PartOf(from, kind) is { } one && PartOf(to, kind) is { } other
-            ? Difference
-                .InPlace(one, other, library.FindTree)
-                .SelectMany(asset => asset.Files.Select(file => (asset, file)))
-            : [];
-
-    private Component? PartOf(string look, string kind) =>
-        library.Get(LookLibrary.Asked(look)).Find(kind);
+        Difference
+            .Between(
+                library.Get(LookLibrary.Asked(from)).Only([kind]),
+                library.Get(LookLibrary.Asked(to)).Only([kind]),
+                library.FindTree
+            )
+            .SelectMany(part => Difference.InPlace(part, library.FindTree))
+            .SelectMany(asset => asset.Files.Select(file => (asset, file)));
 
     private static string WordOf(AssetDifference asset, FileChangeKind change) =>
         asset.IsReplaced

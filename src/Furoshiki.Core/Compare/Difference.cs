@@ -157,9 +157,7 @@ public static class Difference
             yield break;
         foreach (var before in from.Assets)
         {
-            var after = to.Assets.FirstOrDefault(asset =>
-                asset.Name == before.Name && asset.Setting == before.Setting
-            );
+            var after = to.Assets.FirstOrDefault(asset => AreNamedAlike(asset, before));
             if (after is not null && !after.Equals(before))
                 yield return Between(before, after, trees);
         }
@@ -169,34 +167,33 @@ public static class Difference
     /// The assets that stand in each other's place in two components and differ in content: those of one name, and of the others, in their
     /// order, those that the same setting names.
     /// </summary>
-    /// <param name="from">The first component.</param>
-    /// <param name="to">The second component.</param>
+    /// <param name="part">All that differs between the two.</param>
     /// <param name="trees">Gives the tree with a digest; null where it is not at hand.</param>
     public static IEnumerable<AssetDifference> InPlace(
-        Component from,
-        Component to,
+        PartDifference part,
         Func<Digest, Tree?> trees
     )
     {
-        var alike = Assets(from, to, trees);
-        var others = Alone(from, to)
-            .Join(Alone(to, from), one => one.Key, one => one.Key, Enumerable.Zip)
-            .SelectMany(pairs => pairs)
-            .Where(pair => pair.First.Content != pair.Second.Content)
-            .Select(pair => Between(pair.First, pair.Second, trees));
-        return alike.Concat(others);
+        return part.Assets.Concat(
+            Alone(part.From, part.To)
+                .Join(Alone(part.To, part.From), one => one.Key, one => one.Key, Enumerable.Zip)
+                .SelectMany(pairs => pairs)
+                .Where(pair => pair.First.Content != pair.Second.Content)
+                .Select(pair => Between(pair.First, pair.Second, trees))
+        );
 
         // What only the one of them names, by the setting that does.
-        static IEnumerable<IGrouping<string, Asset>> Alone(Component one, Component other) =>
-            one
-                .Assets.Where(asset =>
+        static IEnumerable<IGrouping<string, Asset>> Alone(Component? one, Component? other) =>
+            (one?.Assets ?? [])
+                .Where(asset =>
                     asset is { Setting: not null, Content: not null }
-                    && !other.Assets.Any(its =>
-                        its.Name == asset.Name && its.Setting == asset.Setting
-                    )
+                    && other?.Assets.Any(its => AreNamedAlike(its, asset)) != true
                 )
                 .GroupBy(asset => asset.Setting!);
     }
+
+    private static bool AreNamedAlike(Asset one, Asset other) =>
+        one.Name == other.Name && one.Setting == other.Setting;
 
     private static AssetDifference Between(Asset from, Asset to, Func<Digest, Tree?> trees) =>
         new(from, to, [.. FilesThatDiffer(from, to, trees)]);
