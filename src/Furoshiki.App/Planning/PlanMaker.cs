@@ -45,15 +45,7 @@ public sealed class PlanMaker(
     /// <exception cref="ProblemException">What it leads to is not here, or its copy is damaged.</exception>
     public ReadyPlan Make(long desktopId, Target target)
     {
-        if (
-            target is { Without.Count: > 0 } or { Grouping: not null } or { Instead.Count: > 0 }
-                && target.Kind is TargetKind.SafeState or TargetKind.Aside or TargetKind.Supplies
-            || target is { Get.Count: > 0, Kind: TargetKind.SafeState or TargetKind.Aside }
-        )
-            throw ProblemException.Field(
-                "without",
-                "What comes back as it was is not shaped; choose some of its files instead."
-            );
+        target.RefuseWhatItCannotTake();
         recoverer.Settle(register.Get(desktopId));
         var desktop = register.Get(desktopId);
         return target.Kind switch

@@ -61,4 +61,47 @@ public sealed record Target(
     IReadOnlyList<string>? Get = null,
     IReadOnlyList<string>? Remove = null,
     IReadOnlyList<string>? Apart = null
-);
+)
+{
+    private static readonly TargetKind[] OfLooks =
+    [
+        TargetKind.Saving,
+        TargetKind.PutBack,
+        TargetKind.Parts,
+        TargetKind.Fitting,
+    ];
+
+    /// <summary>What a plan to each of them cannot take is refused, and never passed over.</summary>
+    /// <exception cref="ProblemException">Something was asked for that what it leads to cannot take.</exception>
+    internal void RefuseWhatItCannotTake()
+    {
+        Refuse(Kinds is not null, "kinds", OfLooks.Except([TargetKind.Parts]));
+        Refuse(Files is not null, "files", [TargetKind.SafeState]);
+        Refuse(Looks is not null, "looks", [TargetKind.Parts]);
+        Refuse(Without is { Count: > 0 }, "without", OfLooks);
+        Refuse(Grouping is not null, "grouping", OfLooks);
+        Refuse(Instead is { Count: > 0 }, "instead", OfLooks);
+        Refuse(Get is { Count: > 0 }, "get", OfLooks.Append(TargetKind.Supplies));
+        Refuse(Remove is { Count: > 0 }, "remove", [TargetKind.Supplies]);
+        Refuse(Apart is { Count: > 0 }, "apart", OfLooks);
+    }
+
+    private void Refuse(bool isAsked, string field, IEnumerable<TargetKind> takers)
+    {
+        if (!isAsked || takers.Contains(Kind))
+            return;
+        throw ProblemException.Field(
+            field,
+            (Kind, field) switch
+            {
+                (TargetKind.SafeState, "kinds") =>
+                    "A safe state comes back as it was. For some of its parts, ask for parts of looks, with the state as the look; for some of its files, name the files.",
+                (TargetKind.SafeState or TargetKind.Aside, _) =>
+                    "What comes back as it was is not shaped; choose some of its files instead.",
+                (TargetKind.Supplies, _) =>
+                    "Supplies come and go whole: name those that are to come and those that are to go.",
+                _ => $"A plan to this cannot take '{field}'.",
+            }
+        );
+    }
+}
