@@ -278,10 +278,8 @@ public sealed class DesktopFolder : IDesktopView
         }
     }
 
-    /// <summary>What stands at a full path of the folder.</summary>
-    internal FileState? FindAt(string full) => LookAt(full).State;
-
-    private (FileState? State, string? Gap) LookAt(string full)
+    /// <summary>What stands at a full path of the folder, and why it cannot be told or held where it cannot.</summary>
+    internal (FileState? State, string? Gap) LookAt(string full)
     {
         try
         {

@@ -67,7 +67,7 @@ internal sealed class FileWriter(
                 )
             )
                 continue;
-            at(new SwitchPoint("write beside", path));
+            Begin("write beside", path);
             if (!isInside)
                 Unlock(path);
             var full = isInside
@@ -110,7 +110,7 @@ internal sealed class FileWriter(
             Rename(path, written, full);
         else if (state?.Type == FileType.Folder)
         {
-            at(new SwitchPoint("make folder", path));
+            Begin("make folder", path);
             if (now is not { IsFolder: true })
                 Posix.MakeFolder(full);
             _folders[path] = state;
@@ -131,7 +131,7 @@ internal sealed class FileWriter(
     /// <param name="brought">The paths that were changed, by this or by what was broken off before.</param>
     public void Finish(IEnumerable<string> brought)
     {
-        at(new SwitchPoint("set modes"));
+        Begin("set modes");
         var changed = new HashSet<string>(_made, StringComparer.Ordinal);
         foreach (var path in brought)
         {
@@ -148,7 +148,7 @@ internal sealed class FileWriter(
             changed.Remove(full);
         }
         _folders.Clear();
-        at(new SwitchPoint("flush folders"));
+        Begin("flush folders");
         changed.RemoveWhere(full => Posix.LStat(full) is not { IsFolder: true });
         if (isMany || !changed.All(CanRead))
             FlushAll(changed.Append(root));
@@ -164,7 +164,7 @@ internal sealed class FileWriter(
     public void RemoveUnfinished(IReadOnlyList<FileChange> changes)
     {
         foreach (var change in changes)
-            if (Posix.LStat(unfinished.Beside(change.Path, paths)) is not null)
+            if (paths.Stands(unfinished.Beside(change.Path, paths)))
             {
                 Unlock(change.Path);
                 RemoveAll(unfinished.Beside(change.Path, paths));
@@ -199,6 +199,13 @@ internal sealed class FileWriter(
         Posix.RemoveFolder(full);
     }
 
+    /// <summary>Tells that something is about to be done in the desktop's folder, and sees that it still is that folder.</summary>
+    private void Begin(string action, string? path = null)
+    {
+        at(new SwitchPoint(action, path));
+        paths.Check();
+    }
+
     /// <summary>Makes the folders above a path that went meanwhile.</summary>
     private void MakeParents(string path)
     {
@@ -231,7 +238,7 @@ internal sealed class FileWriter(
 
     private void Rename(string path, string written, string full)
     {
-        at(new SwitchPoint("rename", path));
+        Begin("rename", path);
         Posix.Rename(written, full);
         at(new SwitchPoint("renamed", path));
     }
@@ -289,7 +296,7 @@ internal sealed class FileWriter(
 
     private void Remove(string path, string full, Stat stat)
     {
-        at(new SwitchPoint("remove", path));
+        Begin("remove", path);
         if (stat.IsFolder)
         {
             Posix.RemoveFolder(full);

@@ -45,6 +45,20 @@ internal readonly record struct Stat(
         };
 }
 
+/// <summary>Which folder stands at a path (statx(2)).</summary>
+/// <param name="Device">The file system that it is on, for as long as that is mounted.</param>
+/// <param name="Inode">Its number there.</param>
+/// <param name="Made">When it was made, in nanoseconds since 1970; 0 where the file system does not tell.</param>
+/// <param name="Changed">When anything of it last changed, its name too, in nanoseconds since 1970.</param>
+/// <param name="IsMounted">Whether another file system, or another part of one, begins there.</param>
+internal readonly record struct FolderStand(
+    ulong Device,
+    ulong Inode,
+    long Made,
+    long Changed,
+    bool IsMounted
+);
+
 /// <summary>
 /// The calls of POSIX and Linux that .NET does not offer, or not for names that are not UTF-8. Paths are
 /// <see cref="LosslessText"/>.
@@ -64,6 +78,8 @@ internal static partial class Posix
     private const int AtRemoveFolder = 0x200;
     private const int AtEmptyPath = 0x1000;
     private const uint BasicStats = 0x7FF;
+    private const uint BirthTime = 0x800;
+    private const ulong MountRoot = 0x2000;
     private const int LockShared = 1;
     private const int LockExclusive = 2;
     private const int LockNonBlocking = 4;
@@ -116,6 +132,26 @@ internal static partial class Posix
         Span<byte> found = stackalloc byte[256];
         return StatX((int)folder.DangerousGetHandle(), name, AtNoFollow, BasicStats, found) == 0
             ? Read(found)
+            : null;
+    }
+
+    /// <summary>What folder stands at a path, a link not followed; null if none does.</summary>
+    public static FolderStand? FolderAt(string path)
+    {
+        Span<byte> found = stackalloc byte[256];
+        if (StatX(CurrentFolder, Name(path), AtNoFollow, BasicStats | BirthTime, found) != 0)
+            return null;
+        var stat = Read(found);
+        return stat.IsFolder
+            ? new FolderStand(
+                stat.Device,
+                stat.Inode,
+                (BinaryPrimitives.ReadUInt32LittleEndian(found) & BirthTime) != 0
+                    ? Time(found[80..])
+                    : 0,
+                stat.Changed,
+                (BinaryPrimitives.ReadUInt64LittleEndian(found[8..]) & MountRoot) != 0
+            )
             : null;
     }
 
@@ -373,9 +409,6 @@ internal static partial class Posix
     private static Stat Read(ReadOnlySpan<byte> found)
     {
         // struct statx (linux/stat.h) is laid out the same on every machine.
-        static long Time(ReadOnlySpan<byte> at) =>
-            BinaryPrimitives.ReadInt64LittleEndian(at) * 1_000_000_000
-            + BinaryPrimitives.ReadUInt32LittleEndian(at[8..]);
         return new Stat(
             BinaryPrimitives.ReadUInt16LittleEndian(found[28..]),
             BinaryPrimitives.ReadInt64LittleEndian(found[40..]),
@@ -386,6 +419,10 @@ internal static partial class Posix
             BinaryPrimitives.ReadUInt32LittleEndian(found[16..])
         );
     }
+
+    private static long Time(ReadOnlySpan<byte> at) =>
+        BinaryPrimitives.ReadInt64LittleEndian(at) * 1_000_000_000
+        + BinaryPrimitives.ReadUInt32LittleEndian(at[8..]);
 
     /// <summary>Opens a process, so that what is done with it later cannot meet another of the same number; null if it has ended.</summary>
     public static SafeFileHandle? OpenProcess(int process)

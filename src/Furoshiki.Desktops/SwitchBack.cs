@@ -40,6 +40,7 @@ internal sealed class SwitchBack
     private readonly KnownPaths _paths;
     private readonly FileWriter _writer;
 
+    /// <exception cref="FolderAwayException">The folder that the switch worked in is not there.</exception>
     public SwitchBack(
         DesktopFolder folder,
         IContentStore content,
@@ -49,7 +50,12 @@ internal sealed class SwitchBack
     )
     {
         (_folder, _hold, _entry) = (folder, hold, entry);
-        _paths = new KnownPaths(folder, entry.Changes.Select(change => change.Path));
+        _paths = new KnownPaths(
+            folder,
+            Footing.Of(folder.Root, entry),
+            entry.Changes.Select(change => change.Path)
+        );
+        _paths.Check();
         var mark = entry.Mark.Length > 0 ? entry.Mark : "before-marks";
         var unfinished = new UnfinishedNames(mark, entry.Changes);
         _writer = new FileWriter(folder.Root, _paths, content, unfinished, at);
@@ -81,7 +87,7 @@ internal sealed class SwitchBack
             .ToList();
         foreach (var change in folders)
             _writer.Bring(change.Path, change.After);
-        _writer.Finish(_entry.Changes.Select(change => change.Path));
+        Finish();
         return new WayBack(
             [],
             [
@@ -144,8 +150,14 @@ internal sealed class SwitchBack
         }
         if (left.Count > 0)
             RemoveUnfinished();
-        _writer.Finish(_entry.Changes.Select(change => change.Path));
+        Finish();
         return new WayBack(aside, left);
+    }
+
+    private void Finish()
+    {
+        _writer.Finish(_entry.Changes.Select(change => change.Path));
+        _paths.Check();
     }
 
     private void RemoveUnfinished()
@@ -163,7 +175,8 @@ internal sealed class SwitchBack
     /// <summary>Holds what stands at a path, and where it is a folder takes what is in it away.</summary>
     private Tree SetAside(string path, FileState state)
     {
-        var inside = state.Type == FileType.Folder ? _folder.FindTree(path) : null;
+        var inside =
+            state.Type == FileType.Folder ? _paths.WhileThere(() => _folder.FindTree(path)) : null;
         var tree = new Tree([new TreeEntry(path, state, inside)], []);
         if (
             state.Type == FileType.Other

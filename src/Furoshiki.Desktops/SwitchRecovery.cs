@@ -22,7 +22,7 @@ public static class SwitchRecovery
 {
     /// <summary>
     /// Ends every switch of the journal that did not end, each as exactly the new state or exactly the old one, each desktop by itself. Those
-    /// of folders that are not there, or in which a switch is on its way, wait.
+    /// of folders that are not there, or in which a switch is on its way, wait; of the first that is told.
     /// </summary>
     /// <param name="journal">The journal.</param>
     /// <param name="content">Where the old content is kept.</param>
@@ -38,16 +38,17 @@ public static class SwitchRecovery
         var recovered = new List<RecoveredSwitch>();
         foreach (var root in journal.Unfinished().Select(one => one.Entry.Root).Distinct())
         {
-            if (!Directory.Exists(root))
-                continue;
             try
             {
+                if (!Directory.Exists(root))
+                    throw new FolderAwayException(root, "", isReplaced: false);
                 var folder = open(root);
                 using var held = PathLock.TryTake(folder.Root);
                 if (held is not null)
                     recovered.AddRange(Settle(folder, root, journal, content, at));
             }
-            catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+            catch (Exception problem)
+                when (problem is IOException or UnauthorizedAccessException or FolderAwayException)
             {
                 recovered.AddRange(
                     journal

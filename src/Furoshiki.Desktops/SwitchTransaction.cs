@@ -76,17 +76,19 @@ public sealed class SwitchTransaction(
     /// <param name="stop">Asks the switch to go back.</param>
     /// <exception cref="SwitchRefusedException">The desktop is not as it was when the plan was made.</exception>
     /// <exception cref="WayBackException">It was broken off, and could not be brought back whole.</exception>
+    /// <exception cref="FolderAwayException">The desktop's folder went before the first write. Nothing was changed.</exception>
     public SwitchOutcome Execute(SwitchPlan plan, CancellationToken stop)
     {
         using var held = LockOf(folder);
         using var hold = content.Hold();
         Settle();
-        var paths = new KnownPaths(folder, plan.Changes.Select(change => change.Path));
+        var footing = Footing.Of(folder.Root, plan.Changes.Select(change => change.Path));
+        var paths = new KnownPaths(folder, footing, plan.Changes.Select(change => change.Path));
         Point("read again");
         RefuseIfChanged(plan, paths);
 
         Point("safe state");
-        var safe = MakeSafeState(hold, plan);
+        var safe = paths.WhileThere(() => MakeSafeState(hold, plan));
         using (var batch = hold.Begin())
         {
             foreach (var bytes in plan.NewContent.Values)
@@ -102,7 +104,8 @@ public sealed class SwitchTransaction(
             folder.Root,
             Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(MarkLength)),
             changes,
-            OnAfter
+            OnAfter,
+            footing.Grounds
         );
         var id = journal.Begin(entry, Run);
         Point("ready");
@@ -113,6 +116,7 @@ public sealed class SwitchTransaction(
             Point("verify");
             Verify(changes, paths);
             Point("done");
+            paths.Check();
             journal.End(id, JournalState.Done, []);
         }
 #pragma warning disable CA1031 // Whatever goes wrong, the desktop goes back to what it was.
@@ -130,7 +134,10 @@ public sealed class SwitchTransaction(
     /// <exception cref="SwitchRefusedException">Another switch is on its way.</exception>
     internal static IDisposable LockOf(DesktopFolder folder) =>
         PathLock.TryTake(folder.Root)
-        ?? throw new SwitchRefusedException("Another switch is on its way on this desktop.", []);
+        ?? throw new SwitchRefusedException(
+            "Another switch, or a saving, is on its way on this desktop.",
+            []
+        );
 
     private void Point(string action) => At(new SwitchPoint(action));
 
@@ -184,9 +191,12 @@ public sealed class SwitchTransaction(
         foreach (var change in changes.Except(within.SelectMany(folder => folder)))
         {
             stop.ThrowIfCancellationRequested();
-            if (paths.Find(change.Path) != change.Before && !writer.HasUnlocked(change.Path))
+            var (state, gap) = paths.Look(change.Path);
+            if (state != change.Before && !writer.HasUnlocked(change.Path))
                 throw new IOException(
-                    $"Another program wrote {PathText.Printable(change.Path)} during the switch. It was left as that program wrote it."
+                    gap is null
+                        ? $"Another program wrote {PathText.Printable(change.Path)} during the switch. It was left as that program wrote it."
+                        : $"{PathText.Printable(change.Path)} is not as it was when the switch began: {gap} It was left so."
                 );
             if (!SwitchBack.StaysFolder(change))
                 begun.Add(change);

@@ -301,6 +301,12 @@ public sealed class SwitchRow
     /// </summary>
     public required string Changes { get; set; }
 
+    /// <summary>
+    /// The folders that it works in, as they were when it began: a JSON list of <see cref="Core.Switching.Ground"/>; empty if that was not
+    /// noted, or if the person said that another folder is the desktop's now.
+    /// </summary>
+    public string Grounds { get; set; } = "";
+
     /// <summary>What the desktop has on once it is done, as a JSON object; null to leave that as it is.</summary>
     public string? OnAfter { get; set; }
 

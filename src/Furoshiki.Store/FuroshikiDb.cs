@@ -183,6 +183,7 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
         modelBuilder.Entity<SwitchRow>(one =>
         {
             one.HasIndex(row => row.State);
+            one.Property(row => row.Grounds).HasDefaultValue("");
             OfDesktop(one, row => row.DesktopId);
         });
         modelBuilder.Entity<AsideRow>(aside =>

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Switching;
@@ -48,6 +49,7 @@ public sealed class SqliteSwitchJournal(
         var row = db.Switches.Single(one => one.Id == id);
         row.State = SwitchStand.Ready;
         row.Mark = entry.Mark;
+        row.Grounds = JsonSerializer.Serialize(entry.Grounds);
         row.OnAfter = entry.OnAfter is { } on ? OnText.Write(on) : null;
         row.OnBefore = db
             .Desktops.Where(one => one.Id == entry.Desktop)
@@ -214,7 +216,8 @@ public sealed class SqliteSwitchJournal(
     public void NoteNews(long id, string news)
     {
         using var db = databases.CreateDbContext();
-        db.Switches.Where(one => one.Id == id)
+        // What is said already is not written again: whoever follows the database would be told of nothing.
+        db.Switches.Where(one => one.Id == id && one.News != news)
             .ExecuteUpdate(set => set.SetProperty(one => one.News, news));
     }
 
@@ -286,6 +289,9 @@ public sealed class SqliteSwitchJournal(
                     .Select(change => change.ToChange(isEscaped: row.Mark.Length > 0)),
             ],
             row.OnAfter is { } on ? OnText.Read(on) : null,
+            row.Grounds.Length == 0
+                ? []
+                : JsonSerializer.Deserialize<ImmutableArray<Ground>>(row.Grounds),
             row.State == SwitchStand.GoingBack
         );
 }

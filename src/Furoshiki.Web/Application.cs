@@ -154,7 +154,10 @@ public static class Application
             services.AddHostedService(all =>
                 ActivatorUtilities.CreateInstance<DemoCatalogue>(all, scenario)
             );
-        services.AddHostedService<KeeperService>().AddHostedService<CountdownService>();
+        services
+            .AddHostedService<KeeperService>()
+            .AddHostedService<CountdownService>()
+            .AddHostedService<RecoveryService>();
         return builder.Build();
     }
 

@@ -66,7 +66,9 @@ internal sealed class RealDesktop : IDisposable
     private void Move()
     {
         using var db = Databases.CreateDbContext();
-        db.Switches.ExecuteUpdate(set => set.SetProperty(one => one.Root, Root));
+        db.Switches.ExecuteUpdate(set =>
+            set.SetProperty(one => one.Root, Root).SetProperty(one => one.Grounds, "")
+        );
     }
 
     private void Register()
@@ -211,7 +213,7 @@ internal sealed class RealDesktop : IDisposable
 
     /// <summary>Notes in the journal that a switch is about to begin, as one does that is then broken off.</summary>
     public long Begin(IEnumerable<FileChange> changes) =>
-        Journal.Begin(new JournalEntry(1, Root, "0123abcd", [.. changes], null));
+        Journal.Begin(new JournalEntry(1, Root, "0123abcd", [.. changes], null, []));
 
     public IReadOnlyList<RecoveredSwitch> Recover(Action<SwitchPoint>? at = null) =>
         SwitchRecovery.Recover(Journal, Content, root => new DesktopFolder(root), at);

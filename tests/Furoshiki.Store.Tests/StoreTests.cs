@@ -271,8 +271,8 @@ public sealed class StoreTests : IDisposable
             ),
         ];
         var on = WhatIsOn.Nothing.With(7, ["icons", "cursor"]);
-        var first = journal.Begin(new JournalEntry(1, "/one", "mark", [.. changes], on));
-        var second = journal.Begin(new JournalEntry(2, "/two", "mark", [], null));
+        var first = journal.Begin(new JournalEntry(1, "/one", "mark", [.. changes], on, []));
+        var second = journal.Begin(new JournalEntry(2, "/two", "mark", [], null, []));
         journal.End(second, JournalState.Done, []);
         var (id, entry) = journal.Unfinished().ShouldHaveSingleItem();
         (id, entry.Desktop, entry.Root, entry.Mark).ShouldBe((first, 1, "/one", "mark"));

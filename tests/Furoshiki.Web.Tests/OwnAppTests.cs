@@ -52,7 +52,8 @@ public abstract class OwnAppTests(bool isKilled = false) : IAsyncLifetime
                     ),
                     new FileChange("home/third", null, FileState.OfFile(mode, 1, Digest.Of("x"u8))),
                 ],
-                null
+                null,
+                []
             )
         );
         await File.WriteAllBytesAsync(path, half);

@@ -69,14 +69,21 @@ public sealed class DesktopRegister(
     /// <summary>The map of a desktop, whether its folder is there or not.</summary>
     public Digest MapOf(long id) => NotedOf(id).Row.Map;
 
-    /// <summary>Lets a desktop have another folder, and switches of it that were broken off end there.</summary>
+    /// <summary>
+    /// Lets a desktop have another folder. Switches of it that were broken off end there, those that wait to be kept go back there, and so
+    /// do the folders that they made; that it is the right one is the person's word.
+    /// </summary>
     public void Move(long id, string root)
     {
         using var db = databases.CreateDbContext();
+        using var all = db.Database.BeginTransaction();
         RowOf(db, id).Root = root;
-        foreach (var run in db.Switches.Where(one => one.DesktopId == id && one.EndedAt == null))
-            run.Root = root;
         db.SaveChanges();
+        db.Switches.Where(one => one.DesktopId == id)
+            .ExecuteUpdate(set =>
+                set.SetProperty(one => one.Root, root).SetProperty(one => one.Grounds, "")
+            );
+        all.Commit();
     }
 
     /// <summary>The folder of a desktop, whether it is there or not.</summary>

@@ -2,16 +2,46 @@ using Furoshiki.App.Desktops;
 using Furoshiki.Core.Content;
 using Furoshiki.Desktops;
 using Furoshiki.Store;
+using Microsoft.Extensions.Logging;
 
 namespace Furoshiki.App.Recovery;
 
 /// <summary>Ends switches that were broken off, before anything else touches their desktops.</summary>
-public sealed class Recoverer(
+public sealed partial class Recoverer(
     SqliteSwitchJournal journal,
     IContentStore content,
-    DesktopRegister register
+    DesktopRegister register,
+    ILogger<Recoverer> log
 )
 {
+    /// <summary>After how long it is tried again what could not be ended: a disk may have come back.</summary>
+    private static readonly TimeSpan Again = TimeSpan.FromSeconds(10);
+
+    /// <summary>Tries again what could not be ended, until it is stopped.</summary>
+    public async Task Run(CancellationToken stop)
+    {
+        while (!stop.IsCancellationRequested)
+        {
+            await Task.Delay(Again, stop).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+            if (!stop.IsCancellationRequested)
+                TrySettleAll();
+        }
+    }
+
+    private void TrySettleAll()
+    {
+        try
+        {
+            SettleAll();
+        }
+#pragma warning disable CA1031 // A database that cannot be used just now can be later.
+        catch (Exception problem)
+#pragma warning restore CA1031
+        {
+            NotSettled(log, problem);
+        }
+    }
+
     /// <summary>Ends those of all desktops, each by itself.</summary>
     public void SettleAll()
     {
@@ -20,8 +50,10 @@ public sealed class Recoverer(
     }
 
     /// <summary>Ends those of one desktop's folder, if there are any and no switch is on its way.</summary>
+    /// <param name="desktop">The desktop.</param>
+    /// <param name="unharmed">What was left as it was, where one cannot be ended.</param>
     /// <exception cref="ProblemException">One cannot be ended.</exception>
-    public void Settle(LiveDesktop desktop)
+    public void Settle(LiveDesktop desktop, string unharmed = "Nothing more was changed.")
     {
         if (journal.Unfinished(desktop.Folder.Root).Count == 0)
             return;
@@ -30,12 +62,18 @@ public sealed class Recoverer(
             journal.Unfinished(desktop.Folder.Root) is [var (id, _), ..]
             && journal.NewsOf(id) is { } news
         )
-            throw ProblemException.InTheWay("switch-unfinished", news, "Nothing more was changed.");
+            throw ProblemException.InTheWay("switch-unfinished", news, unharmed);
     }
+
+    private const string WhatToDo =
+        "It is tried again. Should the folder stand elsewhere for good, say where on the page Desktops.";
+
+    [LoggerMessage(Level = LogLevel.Warning, Message = "A switch could not be ended yet.")]
+    private static partial void NotSettled(ILogger logger, Exception problem);
 
     private static string Sentence(RecoveredSwitch recovered) =>
         recovered.Problem is { } problem
-            ? $"A switch was broken off and cannot be ended yet: {problem}"
+            ? $"A switch was broken off and cannot be ended yet: {problem} {WhatToDo}"
         : recovered.Switched
             ? $"A switch was broken off at its very end. Its files are in place.{recovered.Back.Words}"
         : recovered.Entry.GoesBack

@@ -1,5 +1,6 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Observing;
+using Furoshiki.App.Recovery;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Words;
 using Furoshiki.Desktops;
@@ -8,7 +9,12 @@ using Furoshiki.Store;
 namespace Furoshiki.App.SafeStates;
 
 /// <summary>Makes safe states that a person asks for.</summary>
-public sealed class SafeStateMaker(Observer observer, SafeStateShelf shelf, IContentStore content)
+public sealed class SafeStateMaker(
+    Observer observer,
+    SafeStateShelf shelf,
+    IContentStore content,
+    Recoverer recoverer
+)
 {
     private const string NotMade = "No safe state was made.";
 
@@ -23,6 +29,7 @@ public sealed class SafeStateMaker(Observer observer, SafeStateShelf shelf, ICon
             throw ProblemException.Field("name", reason);
         if (title.Length == 0)
             throw ProblemException.Field("name", "A safe state that is made by hand has a name.");
+        recoverer.Settle(desktop, NotMade);
         using var held =
             PathLock.TryTake(desktop.Folder.Root)
             ?? throw ProblemException.InTheWay(

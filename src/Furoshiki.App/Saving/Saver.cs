@@ -2,12 +2,14 @@ using System.Text.Json;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
+using Furoshiki.App.Recovery;
 using Furoshiki.App.SafeStates;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Words;
+using Furoshiki.Desktops;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
 
@@ -45,6 +47,7 @@ public sealed class Saver(
     IContentStore content,
     DesktopRegister register,
     SafeStateShelf safeStates,
+    Recoverer recoverer,
     TimeProvider clock
 )
 {
@@ -53,6 +56,7 @@ public sealed class Saver(
     /// <summary>Saves as a new profile.</summary>
     public SavingRow SaveNew(LiveDesktop desktop, ProfileForm form, SaveChoice choice)
     {
+        using var quiet = Quiet(desktop, choice);
         using var db = databases.CreateDbContext();
         var row = new ProfileRow
         {
@@ -77,6 +81,7 @@ public sealed class Saver(
     /// <summary>Saves as the next saving of a profile.</summary>
     public SavingRow SaveNext(LiveDesktop desktop, long profile, SaveChoice choice)
     {
+        using var quiet = Quiet(desktop, choice);
         using var db = databases.CreateDbContext();
         var row =
             db.ProfilesWithSavings.FirstOrDefault(one => one.Id == profile)
@@ -95,6 +100,23 @@ public sealed class Saver(
         if (choice.IsOfNow || IsOn(desktop, saving))
             NoteOn(desktop, saving);
         return saving;
+    }
+
+    /// <summary>
+    /// Keeps switches from the desktop while what is on now is taken, which has to be one state and no half of two: what was broken off is
+    /// ended first.
+    /// </summary>
+    private IDisposable? Quiet(LiveDesktop desktop, SaveChoice choice)
+    {
+        if (!choice.IsOfNow)
+            return null;
+        recoverer.Settle(desktop, "Nothing was saved.");
+        return PathLock.TryShare(desktop.Folder.Root)
+            ?? throw ProblemException.InTheWay(
+                "switch-busy",
+                "A switch is on its way on this desktop.",
+                "Nothing was saved."
+            );
     }
 
     /// <summary>The number of a profile's next saving: none is given twice, not even that of one that was deleted.</summary>

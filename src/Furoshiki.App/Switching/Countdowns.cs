@@ -35,8 +35,11 @@ public sealed partial class Countdowns(
     /// <summary>The most.</summary>
     public const int Most = 600;
 
-    /// <summary>After how long it is tried again what could not be taken back.</summary>
+    /// <summary>After how long it is tried again what could not be taken back since another switch is on its way.</summary>
     private static readonly TimeSpan Again = TimeSpan.FromSeconds(1);
+
+    /// <summary>After how long it is tried again what could not be taken back for another reason.</summary>
+    private static readonly TimeSpan Later = TimeSpan.FromSeconds(10);
 
     private readonly ConcurrentDictionary<long, (long From, TimeSpan Left)> _counted = new();
 
@@ -116,7 +119,7 @@ public sealed partial class Countdowns(
 #pragma warning restore CA1031
         {
             NotTakenBack(log, problem);
-            return Again;
+            return Later;
         }
     }
 
@@ -133,9 +136,9 @@ public sealed partial class Countdowns(
             var left = LeftOf(one);
             if (left <= TimeSpan.Zero)
             {
-                if (TryTakeBack(one))
+                if (TryTakeBack(one) is not { } wait)
                     continue;
-                left = Again;
+                left = wait;
             }
             if (next is null || left < next)
                 next = left;
@@ -162,7 +165,8 @@ public sealed partial class Countdowns(
         return left - clock.GetElapsedTime(from);
     }
 
-    private bool TryTakeBack(UnkeptSwitch one)
+    /// <summary>Takes a switch back, or tells after how long that is to be tried again.</summary>
+    private TimeSpan? TryTakeBack(UnkeptSwitch one)
     {
         try
         {
@@ -174,19 +178,23 @@ public sealed partial class Countdowns(
                 { } result
             )
                 journal.NoteNews(one.Id, $"{result.Problem} {result.Unharmed}");
-            return true;
+            return null;
         }
         catch (SwitchRefusedException)
         {
             // The switch that is on its way keeps it, or it is tried again after that.
-            return false;
+            return Again;
         }
 #pragma warning disable CA1031 // Whatever is in the way now, it is tried again.
         catch (Exception problem)
 #pragma warning restore CA1031
         {
             NotTakenBack(log, problem);
-            return false;
+            journal.NoteNews(
+                one.Id,
+                $"{one.Title} was not kept, and cannot go back yet: {problem.Message} It is tried again."
+            );
+            return Later;
         }
     }
 

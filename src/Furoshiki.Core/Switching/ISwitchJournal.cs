@@ -13,12 +13,21 @@ public enum JournalState
     WentBack,
 }
 
+/// <summary>
+/// A folder that a switch works in and that can be away as a whole: the desktop's own, and each in it at which another file system begins.
+/// </summary>
+/// <param name="Path">Its path within the desktop's folder; empty for that folder itself.</param>
+/// <param name="Inode">Its number on its file system.</param>
+/// <param name="Made">When it was made, in nanoseconds since 1970; 0 where the file system does not tell.</param>
+public sealed record Ground(string Path, ulong Inode, long Made);
+
 /// <summary>A switch that is about to move its first byte.</summary>
 /// <param name="Desktop">The desktop's number.</param>
 /// <param name="Root">The desktop's folder.</param>
 /// <param name="Mark">What the names of its unfinished files hold; empty for a switch of a version that had no marks.</param>
 /// <param name="Changes">What it brings from where to where.</param>
 /// <param name="OnAfter">What the desktop has on once it is done; null to leave that as it is.</param>
+/// <param name="Grounds">The folders that it works in, as they were when it began; none for a switch of a version that did not note them.</param>
 /// <param name="GoesBack">Whether it was done and is taken back: however far it is, it ends as the old state.</param>
 public sealed record JournalEntry(
     long Desktop,
@@ -26,6 +35,7 @@ public sealed record JournalEntry(
     string Mark,
     ImmutableArray<FileChange> Changes,
     WhatIsOn? OnAfter,
+    ImmutableArray<Ground> Grounds,
     bool GoesBack = false
 );
 

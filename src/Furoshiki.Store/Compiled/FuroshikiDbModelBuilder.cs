@@ -11,7 +11,7 @@ namespace Furoshiki.Store.Compiled
     public partial class FuroshikiDbModel
     {
         private FuroshikiDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("19413a63-88c9-4ac0-81a8-964be5521f68"), entityTypeCount: 17)
+            : base(skipDetectChanges: false, modelId: new Guid("ba7804c6-34b5-436a-9ef0-37909260f071"), entityTypeCount: 17)
         {
         }
 

@@ -19,7 +19,7 @@ namespace Furoshiki.Store.Compiled
                 "Furoshiki.Store.SwitchRow",
                 typeof(SwitchRow),
                 baseEntityType,
-                propertyCount: 17,
+                propertyCount: 18,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 2,
                 keyCount: 1);
@@ -65,6 +65,14 @@ namespace Furoshiki.Store.Compiled
                 propertyInfo: typeof(SwitchRow).GetProperty("EndedAt", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SwitchRow).GetField("<EndedAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
+
+            var grounds = runtimeEntityType.AddProperty(
+                "Grounds",
+                typeof(string),
+                propertyInfo: typeof(SwitchRow).GetProperty("Grounds", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SwitchRow).GetField("<Grounds>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueGenerated: ValueGenerated.OnAdd);
+            grounds.AddAnnotation("Relational:DefaultValue", "");
 
             var keepWithin = runtimeEntityType.AddProperty(
                 "KeepWithin",

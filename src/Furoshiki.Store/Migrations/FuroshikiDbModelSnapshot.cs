@@ -613,6 +613,12 @@ namespace Furoshiki.Store.Migrations
                     b.Property<DateTime?>("EndedAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Grounds")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("");
+
                     b.Property<int?>("KeepWithin")
                         .HasColumnType("INTEGER");
 
