@@ -115,6 +115,7 @@ public static class AppServices
             .AddSingleton<StandAlone>()
             .AddSingleton<FileChanges>()
             .AddSingleton<StateFiles>()
+            .AddSingleton<LostSwitches>()
             .AddSingleton<Recoverer>()
             .AddSingleton<Groupings>()
             .AddSingleton<Preferences>()

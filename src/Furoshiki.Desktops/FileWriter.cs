@@ -183,7 +183,7 @@ internal sealed class FileWriter(
     }
 
     /// <summary>Removes what stands at a full path, and all that is in it; a link is not followed.</summary>
-    private static void RemoveAll(string full)
+    internal static void RemoveAll(string full)
     {
         if (Posix.LStat(full) is not { } stat)
             return;

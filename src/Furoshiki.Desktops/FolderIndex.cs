@@ -154,6 +154,7 @@ public sealed class FolderIndex(ScanLimits limits, string? shut = null, FolderWa
                 .. Posix
                     .NamesIn(folder)
                     .Select(name => new Entry(name))
+                    .Where(entry => !UnfinishedNames.IsOne(entry.Text))
                     .Select(entry => known.GetValueOrDefault(entry.Text, entry))
                     .OrderBy(entry => entry.Text, StringComparer.Ordinal),
             ];

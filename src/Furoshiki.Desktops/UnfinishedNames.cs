@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.RegularExpressions;
 using Furoshiki.Core.Switching;
 
 namespace Furoshiki.Desktops;
@@ -8,8 +9,17 @@ namespace Furoshiki.Desktops;
 /// which the journal has had on the disk before, so that it is known for certain as the product's own; it is short, so that it
 /// always fits; and the mark is random, so that nothing else has the name.
 /// </summary>
-internal sealed class UnfinishedNames
+internal sealed partial class UnfinishedNames
 {
+    /// <summary>Whether a name is that of an unfinished file of some switch, of whichever installation: it is part of no look.</summary>
+    public static bool IsOne(string name) =>
+        name.StartsWith(Beginning, StringComparison.Ordinal) && Any().IsMatch(name);
+
+    private const string Beginning = ".furoshiki-";
+
+    [GeneratedRegex("^\\.furoshiki-[0-9a-f]{8,}-[0-9]+$")]
+    private static partial Regex Any();
+
     private readonly Dictionary<string, int> _places = new(StringComparer.Ordinal);
     private readonly string _mark;
 
@@ -26,6 +36,6 @@ internal sealed class UnfinishedNames
     public string Beside(string path, KnownPaths paths) =>
         string.Create(
             CultureInfo.InvariantCulture,
-            $"{paths.ParentOf(path)}/.furoshiki-{_mark}-{_places[path]}"
+            $"{paths.ParentOf(path)}/{Beginning}{_mark}-{_places[path]}"
         );
 }

@@ -100,6 +100,32 @@ public static class DatabaseHealth
         );
     }
 
+    /// <summary>
+    /// Whether a database knows of a switch that is on its way, or waits to be kept. Nothing is written; one that cannot be read, or is none,
+    /// knows of nothing.
+    /// </summary>
+    public static bool KnowsOfSwitches(string path)
+    {
+        try
+        {
+            using var connection = DatabaseFile.Open(path, SqliteOpenMode.ReadOnly);
+            var isUnkept = new DamagedTable(connection, "Switches").Columns.Any(one =>
+                one.Name == "KeepWithin"
+            )
+                ? $" OR (State = '{SwitchStand.Done}' AND KeepWithin IS NOT NULL AND KeptAt IS NULL)"
+                : "";
+            return connection
+                .Rows(
+                    $"SELECT 1 FROM Switches WHERE State IN ('{SwitchStand.Ready}', '{SwitchStand.GoingBack}'){isUnkept} LIMIT 1"
+                )
+                .Any();
+        }
+        catch (SqliteException)
+        {
+            return false;
+        }
+    }
+
     private static CancellationTokenRegistration Breaking(
         SqliteConnection connection,
         CancellationToken cancellation

@@ -32,6 +32,8 @@ internal sealed class RowMaker(SqliteConnection damaged)
             return null;
         foreach (var (column, value) in known)
             row[column] = value;
+        if (table == "Switches")
+            row["State"] = SwitchStand.Lost;
         return row;
     }
 
@@ -82,6 +84,21 @@ internal sealed class RowMaker(SqliteConnection damaged)
                 ["Stand"] = "",
                 ["MayTell"] = 0L,
                 ["PartsOn"] = "",
+            },
+            // Of a switch that had ended nothing is needed any more.
+            "Switches"
+                when known.GetValueOrDefault("State") is SwitchStand.Ready or SwitchStand.GoingBack
+                    && known.GetValueOrDefault("DesktopId") is long desktop
+                    && One($"SELECT \"Root\" FROM \"Desktops\" WHERE \"Id\" = {desktop}")
+                        is { } root => new()
+            {
+                ["Root"] = root,
+                ["Title"] = "",
+                ["Mark"] = "",
+                ["Changes"] = "[]",
+                ["Grounds"] = "",
+                ["By"] = "",
+                ["BegunAt"] = DateTime.UtcNow,
             },
             "Fittings" when Has(known, "DesktopId") => new()
             {

@@ -221,6 +221,51 @@ public sealed class SqliteSwitchJournal(
             .ExecuteUpdate(set => set.SetProperty(one => one.News, news));
     }
 
+    /// <summary>The desktops with a switch that was broken off and of which the journal knows nothing but that, and nobody was told.</summary>
+    public IReadOnlyList<long> Lost()
+    {
+        using var db = databases.CreateDbContext();
+        return
+        [
+            .. db
+                .Switches.Where(one => one.State == SwitchStand.Lost && one.EndedAt == null)
+                .Select(one => one.DesktopId)
+                .Distinct(),
+        ];
+    }
+
+    /// <summary>Notes that a switch of a desktop was broken off of which nothing is known, and what the person is to be told of it.</summary>
+    /// <param name="desktop">The desktop's number.</param>
+    /// <param name="root">The desktop's folder.</param>
+    /// <param name="news">What is told.</param>
+    public void NoteLost(long desktop, string root, string news)
+    {
+        using var db = databases.CreateDbContext();
+        var now = clock.GetUtcNow().UtcDateTime;
+        var rows = db
+            .Switches.Where(one =>
+                one.DesktopId == desktop && one.State == SwitchStand.Lost && one.EndedAt == null
+            )
+            .ToList();
+        if (rows.Count == 0)
+        {
+            rows.Add(
+                new SwitchRow
+                {
+                    DesktopId = desktop,
+                    Root = root,
+                    State = SwitchStand.Lost,
+                    BegunAt = now,
+                    Changes = "[]",
+                }
+            );
+            db.Switches.Add(rows[0]);
+        }
+        foreach (var row in rows)
+            (row.News, row.EndedAt) = (news, now);
+        db.SaveChanges();
+    }
+
     /// <summary>What the person is to be told of a desktop's last switch; null if nothing.</summary>
     public string? News(long desktop)
     {

@@ -26,7 +26,7 @@ public sealed record UnkeptSwitch(
 /// <param name="Id">Its number.</param>
 /// <param name="Title">What it was to put on, in words.</param>
 /// <param name="By">Who asked for it, by the name of a SwitchedBy; empty where a version did not note it.</param>
-/// <param name="State">Begun, Ready, Done, GoingBack or WentBack.</param>
+/// <param name="State">Begun, Ready, Done, GoingBack, WentBack or Lost.</param>
 /// <param name="BegunAt">When it began (UTC).</param>
 /// <param name="EndedAt">When it ended (UTC); null if it did not.</param>
 /// <param name="Waits">Whether it was to be kept once it was done.</param>
@@ -62,6 +62,9 @@ public sealed record SwitchStand(
 
     /// <summary>Every file was as before it.</summary>
     public const string WentBack = "went-back";
+
+    /// <summary>It was broken off, and what the journal knew of it is lost: the desktop may be neither as before it nor as planned.</summary>
+    public const string Lost = "lost";
 
     /// <summary>How some switches stand.</summary>
     public static IQueryable<SwitchStand> Of(IQueryable<SwitchRow> rows) =>

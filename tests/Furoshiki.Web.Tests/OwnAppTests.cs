@@ -1,7 +1,9 @@
+using System.Diagnostics;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Switching;
 using Furoshiki.Store;
 using Furoshiki.Tests.Shared;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.Web.Tests;
@@ -70,7 +72,64 @@ public abstract class OwnAppTests(bool isKilled = false) : IAsyncLifetime
             .ExecuteUpdateAsync(set => set.SetProperty(one => one.Bytes, "damaged"u8.ToArray()));
     }
 
-    private protected FuroshikiDbFactory Databases() => new(Path.Combine(App.Data, "furoshiki.db"));
+    /// <summary>Puts anything in the place of the page at which a table begins.</summary>
+    /// <returns>The bytes of the database then.</returns>
+    private protected byte[] Damage(string table)
+    {
+        long page;
+        long length;
+        using (var connection = new SqliteConnection($"Data Source={Database};Pooling=False"))
+        {
+            connection.Open();
+            page = Number("PRAGMA wal_checkpoint(TRUNCATE)", 0);
+            length = Number("PRAGMA page_size", 0);
+            page = Number($"SELECT rootpage FROM sqlite_master WHERE name = '{table}'", 0);
+
+            long Number(string sql, int column)
+            {
+                using var command = connection.CreateCommand();
+                command.CommandText = sql;
+                using var rows = command.ExecuteReader();
+                rows.Read().ShouldBeTrue();
+                return rows.GetInt64(column);
+            }
+        }
+        using (var file = new FileStream(Database, FileMode.Open))
+        {
+            var anything = new byte[length];
+            new Random(1).NextBytes(anything);
+            file.Position = (page - 1) * length;
+            file.Write(anything);
+        }
+        return File.ReadAllBytes(Database);
+    }
+
+    private protected string Database => Path.Combine(App.Data, "furoshiki.db");
+
+    private protected FuroshikiDbFactory Databases() => new(Database);
+
+    /// <summary>Runs the command on the data folder.</summary>
+    private protected async Task<(int Code, string Said)> Command(params string[] arguments)
+    {
+        string[] all =
+        [
+            .. Programs.Start("Furoshiki.Cli", with: "Furoshiki.Web"),
+            .. arguments,
+            "--data",
+            App.Data,
+        ];
+        using var process = Process.Start(
+            new ProcessStartInfo(all[0], all[1..])
+            {
+                RedirectStandardOutput = true,
+                RedirectStandardError = true,
+            }
+        )!;
+        var error = process.StandardError.ReadToEndAsync();
+        var said = await process.StandardOutput.ReadToEndAsync() + await error;
+        await process.WaitForExitAsync();
+        return (process.ExitCode, said);
+    }
 
     /// <summary>Ends the application, if that was not done already, and starts it again.</summary>
     private protected async Task Restart()

@@ -2,8 +2,6 @@ using System.Diagnostics;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
-using Furoshiki.Tests.Shared;
-using Microsoft.Data.Sqlite;
 
 namespace Furoshiki.Web.Tests;
 
@@ -11,8 +9,6 @@ namespace Furoshiki.Web.Tests;
 public sealed class SafekeepingTests : OwnAppTests
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
-
-    private string Database => Path.Combine(App.Data, "furoshiki.db");
 
     private string Folder => Directory.CreateDirectory(Path.Combine(App.Home, "copies")).FullName;
 
@@ -141,38 +137,6 @@ public sealed class SafekeepingTests : OwnAppTests
         (await Names()).ShouldBe([.. before, "Saved later"], ignoreOrder: true);
     }
 
-    /// <summary>Puts anything in the place of the page at which a table begins.</summary>
-    /// <returns>The bytes of the database then.</returns>
-    private byte[] Damage(string table)
-    {
-        long page;
-        long length;
-        using (var connection = new SqliteConnection($"Data Source={Database};Pooling=False"))
-        {
-            connection.Open();
-            page = Number("PRAGMA wal_checkpoint(TRUNCATE)", 0);
-            length = Number("PRAGMA page_size", 0);
-            page = Number($"SELECT rootpage FROM sqlite_master WHERE name = '{table}'", 0);
-
-            long Number(string sql, int column)
-            {
-                using var command = connection.CreateCommand();
-                command.CommandText = sql;
-                using var rows = command.ExecuteReader();
-                rows.Read().ShouldBeTrue();
-                return rows.GetInt64(column);
-            }
-        }
-        using (var file = new FileStream(Database, FileMode.Open))
-        {
-            var anything = new byte[length];
-            new Random(1).NextBytes(anything);
-            file.Position = (page - 1) * length;
-            file.Write(anything);
-        }
-        return File.ReadAllBytes(Database);
-    }
-
     private async Task<(HttpStatusCode Status, JsonNode Body)> Change(
         string folder,
         int everyDays,
@@ -213,26 +177,4 @@ public sealed class SafekeepingTests : OwnAppTests
                 .AsArray()
                 .Select(one => one!["profile"]!["name"]!.GetValue<string>()),
         ];
-
-    private async Task<(int Code, string Said)> Command(params string[] arguments)
-    {
-        string[] all =
-        [
-            .. Programs.Start("Furoshiki.Cli", with: "Furoshiki.Web"),
-            .. arguments,
-            "--data",
-            App.Data,
-        ];
-        using var process = Process.Start(
-            new ProcessStartInfo(all[0], all[1..])
-            {
-                RedirectStandardOutput = true,
-                RedirectStandardError = true,
-            }
-        )!;
-        var error = process.StandardError.ReadToEndAsync();
-        var said = await process.StandardOutput.ReadToEndAsync() + await error;
-        await process.WaitForExitAsync();
-        return (process.ExitCode, said);
-    }
 }

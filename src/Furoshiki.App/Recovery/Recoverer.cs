@@ -11,6 +11,7 @@ public sealed partial class Recoverer(
     SqliteSwitchJournal journal,
     IContentStore content,
     DesktopRegister register,
+    LostSwitches lost,
     ILogger<Recoverer> log
 )
 {
@@ -42,11 +43,31 @@ public sealed partial class Recoverer(
         }
     }
 
-    /// <summary>Ends those of all desktops, each by itself.</summary>
+    /// <summary>Ends those of all desktops, each by itself, and tells of those that nobody can end any more.</summary>
     public void SettleAll()
     {
         foreach (var recovered in SwitchRecovery.Recover(journal, content, register.FolderAt))
             journal.NoteNews(recovered.Id, Sentence(recovered));
+        lost.Tell();
+    }
+
+    /// <summary>Ends all that is on its way on any desktop, before another database takes the place of the one that knows of it.</summary>
+    /// <exception cref="ProblemException">Something cannot be ended, or waits to be kept.</exception>
+    public void SettleAllOrRefuse()
+    {
+        SettleAll();
+        if (journal.Unfinished() is [var (id, _), ..])
+            throw ProblemException.InTheWay(
+                "switch-unfinished",
+                $"Only this database knows how to end a switch: {journal.NewsOf(id)}",
+                "It is in its place still, and nothing was changed."
+            );
+        if (journal.Unkept() is [var waiting, ..])
+            throw ProblemException.InTheWay(
+                "switch-unkept",
+                $"{waiting.Title} waits to be kept, of which only this database knows. Keep it or go back first.",
+                "The database is in its place still, and nothing was changed."
+            );
     }
 
     /// <summary>Ends those of one desktop's folder, if there are any and no switch is on its way.</summary>

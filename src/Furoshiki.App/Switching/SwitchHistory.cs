@@ -25,6 +25,9 @@ public enum SwitchEnd
 
     /// <summary>It never came to its first write.</summary>
     NotDone,
+
+    /// <summary>It was broken off, and what the journal knew of it is lost.</summary>
+    Lost,
 }
 
 /// <summary>A switch of the past, or one on its way.</summary>
@@ -105,6 +108,7 @@ public sealed class SwitchHistory(IDbContextFactory<FuroshikiDb> databases, Swit
                         : one.IsKept ? SwitchEnd.Kept
                         : SwitchEnd.WaitsToBeKept
                 : one.State == SwitchStand.Begun ? SwitchEnd.NotDone
+                : one.State == SwitchStand.Lost ? SwitchEnd.Lost
                 : SwitchEnd.WentBack,
             one.HasPlan,
             result

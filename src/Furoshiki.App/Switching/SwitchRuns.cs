@@ -78,6 +78,10 @@ public sealed class SwitchRuns(
                 stand.Waits ? "It was not kept." : "The application ended in the middle of it.",
                 stand.News ?? "All that the switch had written was taken back."
             ),
+            SwitchStand.Lost => RunResult.Not(
+                "It was broken off, and what the journal knew of it was lost with the database.",
+                stand.News ?? "Nothing more was changed."
+            ),
             _ => RunResult.Not(
                 "The application ended in the middle of it.",
                 stand.News ?? "It is ended before anything else touches the desktop."

@@ -1,8 +1,10 @@
 using System.CommandLine;
 using Furoshiki.App;
 using Furoshiki.App.Installation;
+using Furoshiki.App.Recovery;
 using Furoshiki.App.Safekeeping;
 using Furoshiki.Core.Words;
+using Furoshiki.Store;
 
 namespace Furoshiki.Cli.Verbs;
 
@@ -86,15 +88,24 @@ internal static class StoreVerbs
     private static int TakeCopy(DataFolder data, Output output, ParseResult given)
     {
         using var own = data;
+        if (data.RunningAt() is not null)
+            throw Running();
+        // The copy knows nothing of what is on its way now.
+        if (DatabaseHealth.KnowsOfSwitches(data.Database))
+            using (var session = new Session(data.Path))
+                session.Get<Recoverer>().SettleAllOrRefuse();
         if (!data.Join())
-            throw ProblemException.InTheWay(
-                "running",
-                "Furoshiki is running. End it first, so that nothing is saved meanwhile."
-            );
+            throw Running();
         var view = new TakenCopyView(data.TakeCopy(Path.GetFullPath(given.GetRequiredValue(Copy))));
         output.Show(view, () => output.Line(view.Said));
         return ExitCode.Done;
     }
+
+    private static ProblemException Running() =>
+        ProblemException.InTheWay(
+            "running",
+            "Furoshiki is running. End it first, so that nothing is saved meanwhile."
+        );
 
     private static string Moment(DateTime at) => $"{at.ToLocalTime():yyyy-MM-dd HH:mm}";
 }

@@ -113,6 +113,7 @@ internal static class SwitchWords
             SwitchEnd.WaitsToBeKept => "waits to be kept",
             SwitchEnd.Kept => "kept",
             SwitchEnd.WentBack => "went back",
+            SwitchEnd.Lost => "broken off, journal lost",
             _ => "not done",
         };
 

@@ -17,6 +17,7 @@ const ENDS: Record<Schemas['SwitchEnd'], { signal: Signal; word: string }> = {
   WaitsToBeKept: { signal: 'waiting', word: 'waits to be kept' },
   WentBack: { signal: 'cannot', word: 'went back' },
   NotDone: { signal: 'cannot', word: 'not done' },
+  Lost: { signal: 'cannot', word: 'broken off, journal lost' },
   OnItsWay: { signal: 'waiting', word: 'on its way' },
 }
 const BY: Record<Schemas['SwitchedBy'], string> = {
