@@ -146,6 +146,7 @@ public sealed class ReadingTests
         var map = TestDesktop.MapNamed(mapName, new Screen("main", 1920, 1080));
         var before = DesktopReader.Read(map, new TestDesktop(folder));
         var tried = 0;
+        var looks = new HashSet<Digest>();
         foreach (var kind in map.Kinds)
         foreach (var key in Keys(kind, before.Look[kind.Kind]))
         foreach (var odd in Odd)
@@ -165,7 +166,9 @@ public sealed class ReadingTests
             foreach (var other in before.Parts.Where(one => one.Kind != kind.Kind))
                 if (!map.Find(other.Kind)!.Files.Contains(place.File))
                     after.Look[other.Kind].ShouldBe(other.Component, what);
-            _ = after.Look.Digest;
+            // Of equal looks one is drawn and planned with.
+            if (!looks.Add(after.Look.Digest))
+                continue;
             Look.Parse(after.Look.Bytes.Span, after.Look.Places)
                 .Digest.ShouldBe(after.Look.Digest, what);
             DesktopPicture.Draw(
