@@ -102,4 +102,102 @@ public sealed class SpellingTests
         points.ToFile(NativeValue.Number("10.5")).Content.ShouldBe("10.5pt");
         points.FromFile(NativeValue.Text("10.5pt")).Content.ShouldBe("10.5");
     }
+
+    private static readonly Gen<string> AnyText = Gen.OneOf(
+            "",
+            "1",
+            "px",
+            "1px",
+            "none",
+            " ",
+            ",",
+            ", ",
+            "#",
+            "\"",
+            "dark"
+        )
+        .Array[0, 3]
+        .Select(string.Concat);
+
+    private static readonly Gen<Spelling> AnySpelling =
+        from values in Gen.Select(AnyText, AnyText).Array[0, 4]
+        from suffix in Gen.OneOf<string?>(null, "px", "\"", ";", " 1")
+        from separator in Gen.OneOf<string?>(null, ", ", ",", " ", "::")
+        from decimals in Gen.OneOf<int?>(null, 0, 2)
+        from scale in Gen.OneOf(1, 2.55, 0.01)
+        from colour in Gen.Enum<ColourNotation>()
+        select new Spelling(
+            values
+                .DistinctBy(pair => pair.Item1)
+                .DistinctBy(pair => pair.Item2)
+                .ToImmutableDictionary(pair => pair.Item1, pair => NativeValue.Text(pair.Item2)),
+            scale,
+            separator is null ? decimals : null,
+            suffix,
+            separator,
+            separator is null && decimals is null ? colour : ColourNotation.Css
+        );
+
+    [Fact]
+    public void Whatever_a_spelling_combines_what_it_writes_is_read_as_the_same_or_is_refused() =>
+        Gen.Select(
+                AnySpelling,
+                AnyText,
+                AnyText.Array[0, 3],
+                Gen.Double[-1000, 1000],
+                Gen.Byte.Array[4]
+            )
+            .Sample(
+                (spelling, text, items, number, channels) =>
+                {
+                    var value =
+                        spelling.Separator is not null ? NativeValue.List([.. items])
+                        : spelling.Decimals is not null
+                            ? NativeValue.Number(CanonicalJson.Number(number))
+                        : spelling.Colour != ColourNotation.Css
+                            ? NativeValue.Text(
+                                $"{new Colour.Rgba(channels[0], channels[1], channels[2], channels[3])}"
+                            )
+                        : NativeValue.Text(text);
+                    NativeValue written;
+                    try
+                    {
+                        written = spelling.ToFile(value);
+                    }
+                    catch (SettingsFileException)
+                    {
+                        return;
+                    }
+                    // A file that knows no types says no more than the text.
+                    var read = spelling.FromFile(NativeValue.Untyped(written.Content, []));
+                    if (spelling.Decimals is null)
+                        (read.Content, string.Join('|', read.Items)).ShouldBe(
+                            (value.Content, string.Join('|', value.Items))
+                        );
+                    spelling.ToFile(read).Content.ShouldBe(written.Content);
+                },
+                iter: 20_000
+            );
+
+    [Fact]
+    public void The_manner_in_which_a_file_has_a_colour_is_kept()
+    {
+        var alpha = Colours(ColourNotation.AlphaFirst);
+        alpha.ToFile(Text("#2b3f8c"), Text("#c24f38")).Content.ShouldBe("#2b3f8c");
+        alpha.ToFile(Text("#2b3f8c80"), Text("#c24f38")).Content.ShouldBe("#802b3f8c");
+        alpha.ToFile(Text("#2b3f8c"), Text("#FFC24F38")).Content.ShouldBe("#FF2B3F8C");
+        Spelling.Plain.ToFile(Text("#2b3f8c"), Text("#C24F38")).Content.ShouldBe("#2B3F8C");
+        Spelling.Plain.ToFile(Text("#2b3f8c"), Text("#112233")).Content.ShouldBe("#2b3f8c");
+        Spelling.Plain.ToFile(Text("dark"), Text("ABC")).Content.ShouldBe("dark");
+
+        static NativeValue Text(string text) => NativeValue.Text(text);
+    }
+
+    [Theory]
+    [InlineData("rgb:f/8/0", "#ff8800")]
+    [InlineData("rgb:ff/80/00", "#ff8000")]
+    [InlineData("RGB:ffff/8000/0000", "#ff8000")]
+    [InlineData("rgb:fff/800/000", "#ff8000")]
+    public void A_colour_as_X_spells_it_is_read(string theirs, string ours) =>
+        Spelling.Plain.FromFile(NativeValue.Text(theirs)).Content.ShouldBe(ours);
 }

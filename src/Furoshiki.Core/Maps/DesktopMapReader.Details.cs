@@ -17,6 +17,28 @@ public sealed partial class DesktopMapReader
             );
         if (json.Decimals is < 0 or > 6)
             throw Wrong("A number has 0 to 6 decimals.", [.. at, "decimals"]);
+        if (json is { Separator: not null } && setting.Type is not SettingType.List)
+            throw Wrong(
+                $"'{setting.Name}' is no list, so nothing stands between its items.",
+                [.. at, "separator"]
+            );
+        if (json is { Separator: "" })
+            throw Wrong(
+                "Between the items of a list something has to stand, such as \", \".",
+                [.. at, "separator"]
+            );
+        if (json is { Suffix: "" })
+            throw Wrong(
+                "What stands after a value has a sign at least: leave it out for nothing.",
+                [.. at, "suffix"]
+            );
+        if (json.Scale is not null && setting.Type is not SettingType.OfNumber)
+            throw Wrong($"'{setting.Name}' is no number, so it has no scale.", [.. at, "scale"]);
+        if (json.Colour is not null && setting.Type is not SettingType.Colour)
+            throw Wrong(
+                $"'{setting.Name}' is no colour, so it is spelt as none.",
+                [.. at, "colour"]
+            );
         foreach (var ours in json.Values?.Keys ?? Enumerable.Empty<string>())
             if (setting.Type.Options is { Length: > 0 } options && !options.Contains(ours))
                 throw Wrong(
@@ -31,11 +53,23 @@ public sealed partial class DesktopMapReader
             { Values: null, Unit: null, Scale: null, Suffix: null, Separator: null, Colour: null }
         )
             return Spelling.Plain;
+        var values = (json.Values ?? []).ToImmutableDictionary(
+            value => value.Key,
+            value => ValueOf(value.Value, [.. at, "values", value.Key])
+        );
+        if (
+            values
+                .OrderBy(value => value.Key, StringComparer.Ordinal)
+                .GroupBy(value => value.Value.Content)
+                .FirstOrDefault(same => same.Count() > 1) is
+            { } twice
+        )
+            throw Wrong(
+                $"'{twice.Key}' stands for {string.Join(" and ", twice.Select(value => $"'{value.Key}'"))}: it could be read as one of them only.",
+                [.. at, "values", twice.Last().Key]
+            );
         return new Spelling(
-            (json.Values ?? []).ToImmutableDictionary(
-                value => value.Key,
-                value => ValueOf(value.Value, [.. at, "values", value.Key])
-            ),
+            values,
             scale,
             decimals,
             json.Suffix,

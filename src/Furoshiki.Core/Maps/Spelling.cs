@@ -38,24 +38,23 @@ public sealed record Spelling(
 )
 {
     private const int MostDecimals = 6;
+    private const string OfX = "rgb:";
 
     /// <summary>As in looks.</summary>
     public static Spelling Plain { get; } = new(ImmutableDictionary<string, NativeValue>.Empty);
 
-    /// <summary>The look's spelling of a value that a file has.</summary>
+    /// <summary>The look's spelling of a value that a file has. What single values are spelt as is always the whole of it.</summary>
     /// <exception cref="SettingsFileException">The value is not spelt as the map says.</exception>
     public NativeValue FromFile(NativeValue native)
     {
+        if (OursOf(native) is { } single)
+            return native with { Type = NativeType.Untyped, Content = single };
         if (Suffix is { } suffix && native.Content.EndsWith(suffix, StringComparison.Ordinal))
             native = native with
             {
                 Type = NativeType.Untyped,
                 Content = native.Content[..^suffix.Length].TrimEnd(),
             };
-        if (!Values.IsEmpty)
-            foreach (var (ours, theirs) in Values)
-                if (native.Content == theirs.Content && native.CanBe(theirs.Type))
-                    return native with { Type = NativeType.Untyped, Content = ours };
         if (Separator is { } separator)
             return NativeValue.List(
                 native.Content.Length == 0
@@ -67,7 +66,7 @@ public sealed record Spelling(
             {
                 Content = CanonicalJson.Number(Shortest(Number(native), decimals)),
             };
-        return Colour == ColourNotation.Css
+        return Colour == ColourNotation.Css && !IsOfX(native.Content)
             ? native
             : native with
             {
@@ -76,26 +75,74 @@ public sealed record Spelling(
     }
 
     /// <summary>The file's spelling of a value that a look has.</summary>
-    /// <exception cref="SettingsFileException">The file has no way to spell it.</exception>
-    public NativeValue ToFile(NativeValue value)
+    /// <param name="value">The value.</param>
+    /// <param name="now">What the file has there now, whose manner is kept where it has several; null for nothing.</param>
+    /// <exception cref="SettingsFileException">The file has no way to spell it so that it is read as the same.</exception>
+    public NativeValue ToFile(NativeValue value, NativeValue? now = null)
     {
         if (value.Type != NativeType.List && Values.TryGetValue(value.Content, out var theirs))
             return theirs;
-        if (Separator is { } separator)
-            return value.Items.Any(item =>
-                item.Contains(separator, StringComparison.Ordinal) || item != item.Trim()
-            )
-                ? throw new SettingsFileException(
-                    $"The file has no way to write an item with '{separator}' in it."
-                )
-                : NativeValue.Text(string.Join(separator, value.Items));
         var spelt = value;
-        if (Decimals is { } decimals)
+        if (Separator is { } separator)
+            spelt = NativeValue.Text(Joined(value.Items, separator));
+        else if (Decimals is { } decimals)
             spelt = value with { Content = CanonicalJson.Number(Scaled(Number(value), decimals)) };
         else if (Colour != ColourNotation.Css)
-            spelt = value with { Content = ToNotation(value.Content) };
-        return Suffix is null ? spelt : NativeValue.Text(spelt.Content + Suffix);
+            spelt = value with { Content = ToNotation(value.Content, now?.Content) };
+        if (now is { } manner && IsUpperHex(manner.Content) && Rgba.TryParse(value.Content, out _))
+            spelt = spelt with { Content = spelt.Content.ToUpperInvariant() };
+        if (Suffix is not null)
+            spelt =
+                spelt.Content != spelt.Content.TrimEnd()
+                    ? throw new SettingsFileException(
+                        $"The file has no way to write '{spelt.Content}' before '{Suffix}'."
+                    )
+                    : NativeValue.Text(spelt.Content + Suffix);
+        return spelt.Type != NativeType.List && OursOf(spelt) is { } other
+            ? throw new SettingsFileException(
+                $"The file has no way to write '{value.Content}': it stands for '{other}' there."
+            )
+            : spelt;
     }
+
+    /// <summary>The value of a look that is spelt so as a whole; null if none is.</summary>
+    private string? OursOf(NativeValue native)
+    {
+        if (native.Type != NativeType.List)
+            foreach (var (ours, theirs) in Values)
+                if (native.Content == theirs.Content && native.CanBe(theirs.Type))
+                    return ours;
+        return null;
+    }
+
+    private static string Joined(ImmutableArray<string> items, string separator)
+    {
+        foreach (var item in items)
+            if (item.Contains(separator, StringComparison.Ordinal) || item != item.Trim())
+                throw new SettingsFileException(
+                    $"The file has no way to write an item with '{separator}' in it."
+                );
+        var joined = string.Join(separator, items);
+        return
+            items.Length > 0
+            && (
+                joined.Length == 0
+                || !joined.Split(separator).Select(item => item.Trim()).SequenceEqual(items)
+            )
+            ? throw new SettingsFileException(
+                $"The file has no way to write these items with '{separator}' between them."
+            )
+            : joined;
+    }
+
+    /// <summary>Whether a colour is written with large hexadecimal letters.</summary>
+    private static bool IsUpperHex(string content) =>
+        content.Any(char.IsAsciiLetterUpper)
+        && content.All(letter => letter == '#' || char.IsAsciiHexDigitUpper(letter));
+
+    /// <summary>Whether a colour is written as X does beside its names and hash signs.</summary>
+    private static bool IsOfX(string content) =>
+        content.StartsWith(OfX, StringComparison.OrdinalIgnoreCase);
 
     private double Scaled(double ours, int decimals) =>
         Math.Round(ours * Scale, decimals, MidpointRounding.AwayFromZero);
@@ -124,6 +171,7 @@ public sealed record Spelling(
     {
         var css = Colour switch
         {
+            _ when IsOfX(content) => FromX(content),
             ColourNotation.AlphaFirst when content.Length == 9 => $"#{content[3..]}{content[1..3]}",
             ColourNotation.Bare => "#" + content,
             ColourNotation.Decimal => FromDecimal(content),
@@ -132,6 +180,35 @@ public sealed record Spelling(
         return Rgba.TryParse(css, out var colour)
             ? colour.ToString()
             : throw new SettingsFileException($"'{content}' stands where a colour belongs.");
+    }
+
+    /// <summary>
+    /// A colour as rgb:r/g/b, each of one to four hexadecimal digits, of which the largest is full. Source: XParseColor of Xlib.
+    /// </summary>
+    private static string? FromX(string content)
+    {
+        var channels = content[OfX.Length..].Split('/');
+        return
+            channels.Length == 3
+            && channels.All(one => one.Length is >= 1 and <= 4 && one.All(char.IsAsciiHexDigit))
+            ? "#"
+                + string.Concat(
+                    channels
+                        .Select(one =>
+                            (int)
+                                Math.Round(
+                                    int.Parse(
+                                        one,
+                                        NumberStyles.AllowHexSpecifier,
+                                        CultureInfo.InvariantCulture
+                                    )
+                                        * 255.0
+                                        / ((1 << (4 * one.Length)) - 1)
+                                )
+                        )
+                        .Select(one => one.ToString("x2", CultureInfo.InvariantCulture))
+                )
+            : null;
     }
 
     private static string? FromDecimal(string content)
@@ -152,13 +229,16 @@ public sealed record Spelling(
             : null;
     }
 
-    private string ToNotation(string content)
+    private string ToNotation(string content, string? now)
     {
         if (!Rgba.TryParse(content, out var colour))
             throw new SettingsFileException($"'{content}' is no colour.");
         var (r, g, b, a) = colour;
         return Colour switch
         {
+            ColourNotation.AlphaFirst
+                when a == 255 && now is { Length: 7 } && Rgba.TryParse(now, out _) =>
+                $"#{r:x2}{g:x2}{b:x2}",
             ColourNotation.AlphaFirst => $"#{a:x2}{r:x2}{g:x2}{b:x2}",
             ColourNotation.Decimal => a == 255
                 ? string.Create(CultureInfo.InvariantCulture, $"{r},{g},{b}")

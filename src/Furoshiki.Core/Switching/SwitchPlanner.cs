@@ -312,7 +312,13 @@ public sealed class SwitchPlanner(
             edits[PathOf(place.File)] = to is null
                 ? Open(place.File).Remove(address)
                 : Open(place.File)
-                    .Set(address, place.Spelling.ToFile(kind.Kind.GetSetting(key).Type.Write(to)));
+                    .Set(
+                        address,
+                        place.Spelling.ToFile(
+                            kind.Kind.GetSetting(key).Type.Write(to),
+                            Standing(Open(place.File), address)
+                        )
+                    );
         }
         if (
             kind is { Items: { } items, Kind.HasOrder: true }
@@ -324,6 +330,19 @@ public sealed class SwitchPlanner(
                 edits[PathOf(items.File)] = document;
         }
         return edits;
+    }
+
+    /// <summary>What stands at an address now; null if nothing does, or it cannot be read.</summary>
+    private static NativeValue? Standing(SettingsDocument document, Address address)
+    {
+        try
+        {
+            return document.Get(address);
+        }
+        catch (SettingsFileException)
+        {
+            return null;
+        }
     }
 
     /// <summary>What it takes to bring an asset back to what was saved.</summary>
