@@ -17,7 +17,7 @@ internal sealed partial class UnfinishedNames
 
     private const string Beginning = ".furoshiki-";
 
-    [GeneratedRegex("^\\.furoshiki-[0-9a-f]{8,}-[0-9]+$")]
+    [GeneratedRegex("^\\.furoshiki-[0-9a-f]{8,}-[0-9]+\\z")]
     private static partial Regex Any();
 
     private readonly Dictionary<string, int> _places = new(StringComparer.Ordinal);

@@ -587,22 +587,24 @@ public sealed class AdviceTests
         var look = Look.Of([
             Component.Of(WidgetsKind.Kind, [WidgetsKind.Which.Is("face", "moon")]),
         ]);
+        var (engine, face, other) = (
+            Offer("engine", 20, 1.5),
+            Offer("face", 9, 0.4, "engine"),
+            Offer("other", 100, 9)
+        );
         var piece = AdviceCheck
             .For(
                 Ground(look) with
                 {
-                    Offered =
-                    [
-                        Offer("engine", 20, 1.5),
-                        Offer("face", 9, 0.4, "engine"),
-                        Offer("other", 100, 9),
-                    ],
+                    // An engine is in no setting that a look could name.
+                    Offered = [face, other],
+                    Supplies = [engine.Supply, face.Supply, other.Supply],
                     Map = TestDesktop.Map,
                 }
             )
             .Single(one => one.Key == "costs/look");
         piece.Found.ShouldBe(
-            "While it is on, 29 MB of memory and 1.9 % of a processor: face for the widgets 9 MB and 0.4 %, engine for the widgets 20 MB and 1.5 %. Widgets: seen after a program has started again."
+            "While it is on, 29 MiB of memory and 1.9 % of a processor: face for the widgets 9 MiB and 0.4 %, engine for the widgets 20 MiB and 1.5 %. Widgets: seen after a program has started again."
         );
         piece.Weight.ShouldBe(AdviceWeight.Told);
     }

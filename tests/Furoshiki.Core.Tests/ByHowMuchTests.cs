@@ -48,6 +48,80 @@ public sealed class ByHowMuchTests
             )
             .ShouldBe("ΔE\u00A0100.0");
 
+    [Theory]
+    [InlineData(0, 0, 0, 128, "alpha \u221249.8\u00A0%")]
+    [InlineData(255, 255, 255, 255, "ΔE\u00A0100.0")]
+    [InlineData(255, 255, 255, 0, "ΔE\u00A0100.0, alpha \u2212100\u00A0%")]
+    public void A_colour_says_its_alpha_too_and_never_that_it_is_nothing_apart(
+        byte r,
+        byte g,
+        byte b,
+        byte a,
+        string words
+    ) =>
+        Words(
+                ColoursKind.Kind,
+                new SettingKey("accent"),
+                new SettingValue.Colour(new Rgba(0, 0, 0)),
+                new SettingValue.Colour(new Rgba(r, g, b, a))
+            )
+            .ShouldBe(words);
+
+    [Fact]
+    public void A_length_along_an_edge_says_its_difference_where_both_are_in_one_unit()
+    {
+        var key = new SettingKey("length", "main");
+        Words(PanelsKind.Kind, key, Px(80), Px(100)).ShouldBe("+20\u00A0%");
+        Words(PanelsKind.Kind, key, new SettingValue.Pixels(900), new SettingValue.Pixels(640))
+            .ShouldBe("\u2212260\u00A0px");
+        Words(PanelsKind.Kind, key, Px(80), new SettingValue.Pixels(640)).ShouldBe("");
+    }
+
+    [Fact]
+    public void Of_lists_with_doubles_each_entry_that_came_or_went_is_told_and_nothing_else() =>
+        Gen.Select(Gen.OneOf("a", "b", "c").Array[0, 6], Gen.OneOf("a", "b", "c").Array[0, 6])
+            .Where((before, after) => !before.SequenceEqual(after))
+            .Sample(
+                (before, after) =>
+                {
+                    var said = Words(
+                            BordersKind.Kind,
+                            new SettingKey("buttons"),
+                            List(before),
+                            List(after)
+                        )
+                        .Split(", ");
+                    foreach (var item in new[] { "a", "b", "c" })
+                    {
+                        var more =
+                            after.Count(one => one == item) - before.Count(one => one == item);
+                        said.Count(words => words == $"{item} added").ShouldBe(Math.Max(0, more));
+                        said.Count(words => words == $"{item} taken out")
+                            .ShouldBe(Math.Max(0, -more));
+                    }
+                    // What neither came nor went and is not in the longest common run is moved: counted here in another way.
+                    var kept = before.Length - said.Count(words => words.EndsWith("taken out"));
+                    said.Count(words => words.EndsWith(" moved"))
+                        .ShouldBe(kept - LongestRun(before, after));
+                },
+                iter: 2000
+            );
+
+    /// <summary>The longest common subsequence by trying every choice of entries of the one list.</summary>
+    private static int LongestRun(string[] one, string[] other) =>
+        Enumerable
+            .Range(0, 1 << one.Length)
+            .Select(chosen => one.Where((_, i) => (chosen >> i & 1) == 1).ToList())
+            .Where(run =>
+            {
+                var at = 0;
+                foreach (var item in other)
+                    if (at < run.Count && run[at] == item)
+                        at++;
+                return at == run.Count;
+            })
+            .Max(run => run.Count);
+
     [Fact]
     public void A_list_says_what_came_what_went_and_what_moved() =>
         Words(

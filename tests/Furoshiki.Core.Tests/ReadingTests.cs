@@ -259,7 +259,12 @@ public sealed class ReadingTests
     }
 
     [Theory]
-    [InlineData("a\nb\nc\n", "a\nx\nc\n", " a|-b|+x| c| ")]
+    [InlineData("a\nb\nc\n", "a\nx\nc\n", " a|-b|+x| c")]
+    [InlineData("", "\n", "+")]
+    [InlineData("", "a\nb\n", "+a|+b")]
+    [InlineData("a\n", "", "-a")]
+    [InlineData("\n", "a\n", "-|+a")]
+    [InlineData("a", "a\n", "…1")]
     [InlineData("1\n2\n3\n4\n5\n6", "1\n2\n3\n4\n5\n7", "…3| 4| 5|-6|+7")]
     [InlineData("a\r\nb", "a\nb", "…2")]
     public void A_text_is_told_by_the_lines_that_differ(string from, string to, string lines) =>

@@ -205,4 +205,29 @@ public sealed class SupplyResolverTests
         Know("two", "1.0.0", needs: ["one *"]);
         Get("one").Changes.ShouldBe(["two - > 1.0.0", "one - > 1.0.0"]);
     }
+
+    [Theory]
+    [InlineData("*", "in any version")]
+    [InlineData("^1.0.0", "1")]
+    [InlineData(">=1.0.0 <2.0.0", "1")]
+    [InlineData(">1.0.0 <2.0.0", "newer than 1.0.0, below 2")]
+    [InlineData(">1.2.0", "newer than 1.2.0")]
+    [InlineData(">=1.2.0", "1.2.0 or newer")]
+    [InlineData("^1.2.0", "1.2.0 or newer, below 2")]
+    [InlineData("~1.2.0", "1.2.0 or newer, below 1.3.0")]
+    [InlineData("<=1.4.0", "up to 1.4.0")]
+    [InlineData("<1.4.0", "below 1.4.0")]
+    [InlineData("1.4.0", "1.4.0")]
+    [InlineData("<1.0.0 || >3.0.0", "below 1 or newer than 3.0.0")]
+    public void A_range_of_versions_is_said_so_that_its_ends_are_in_or_out_as_they_are(
+        string range,
+        string words
+    ) => VersionWords.Of(SemVersionRange.ParseNpm(range)).ShouldBe(words);
+
+    [Theory]
+    [InlineData("pkg:generic/heron-ridge/fold\n")]
+    [InlineData("pkg:generic/heron-ridge/fold@1.0.0\n")]
+    [InlineData("pkg:generic/heron-ridge/fold\r\n")]
+    public void A_package_url_with_a_line_end_behind_it_is_none(string text) =>
+        SupplyName.TryParse(text, out _, out _).ShouldBeFalse();
 }

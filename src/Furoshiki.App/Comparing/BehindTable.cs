@@ -280,7 +280,7 @@ public sealed class BehindTable(
             ? "nothing that is known"
             : string.Create(
                 CultureInfo.InvariantCulture,
-                $"{cost.Memory:0.#}{SettingType.Number.UnitGap}MB, {cost.Processor:0.#}{SettingType.Number.UnitGap}%"
+                $"{cost.Memory:0.#}{SettingType.Number.UnitGap}MiB, {cost.Processor:0.#}{SettingType.Number.UnitGap}%"
             );
 
     private static string AdviceWords(IReadOnlyList<PieceOfAdvice> all) =>

@@ -46,7 +46,10 @@ public sealed class CellMaker(LookLibrary library, SampleFiles files)
             state,
             part?.Words ?? NotCovered,
             state == CellState.Differs && kind == ColoursKind.Kind
-                ? DifferenceWords.ColourWords(difference?.ColourDistance)
+                ? DifferenceWords.ColourWords(
+                    difference?.ColourDistance,
+                    difference?.AlphaDifference
+                )
                 : "",
             PartView.SwatchesOf(part)
         )

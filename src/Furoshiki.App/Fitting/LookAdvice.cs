@@ -68,7 +68,7 @@ public sealed class LookAdvice(
         ];
     }
 
-    /// <summary>What a look costs while it is on, as far as it is known: memory in MB, and % of a processor.</summary>
+    /// <summary>What a look costs while it is on, as far as it is known: memory in MiB, and % of a processor.</summary>
     internal (double Memory, double Processor) CostOf(Look look, LiveDesktop on) =>
         Costs.Sum(GroundOf(look, on));
 
@@ -85,6 +85,7 @@ public sealed class LookAdvice(
         new(look, on.Screens, files.ForPictures() with { Rasters = rasters.Find })
         {
             Offered = offers.For(on),
+            Supplies = offers.SuppliesFor(on),
             Map = on.Map,
         };
 }

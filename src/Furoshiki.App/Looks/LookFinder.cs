@@ -255,6 +255,6 @@ public sealed partial class LookFinder(
         );
     }
 
-    [GeneratedRegex(@"^(?<name>.*?),?\s+(?<number>[1-9]\d{0,5})(st|nd|rd|th)?$")]
+    [GeneratedRegex(@"^(?<name>.*?),?\s+(?<number>[1-9]\d{0,5})(st|nd|rd|th)?\z")]
     private static partial Regex NumberBehind();
 }

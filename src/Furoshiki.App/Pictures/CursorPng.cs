@@ -37,6 +37,6 @@ public static partial class CursorPng
         }
     }
 
-    [GeneratedRegex(@"-(\d{1,5})\.png$")]
+    [GeneratedRegex(@"-(\d{1,5})\.png\z")]
     private static partial Regex Size();
 }

@@ -31,7 +31,7 @@ public static class Costs
                         ? "Of nothing in it is it known that it costs something while it is on."
                         : string.Create(
                             CultureInfo.InvariantCulture,
-                            $"While it is on, {costs.Sum(one => one.Cost.Memory):0.#} MB of memory and {costs.Sum(one => one.Cost.Processor):0.#} % of a processor: {string.Join(", ", costs.Select(Words))}."
+                            $"While it is on, {costs.Sum(one => one.Cost.Memory):0.#} MiB of memory and {costs.Sum(one => one.Cost.Processor):0.#} % of a processor: {string.Join(", ", costs.Select(Words))}."
                         ),
                 }.Concat(moments)
             ),
@@ -41,7 +41,7 @@ public static class Costs
         );
     }
 
-    /// <summary>What a look costs while it is on, as far as it is known: memory in MB, and % of a processor.</summary>
+    /// <summary>What a look costs while it is on, as far as it is known: memory in MiB, and % of a processor.</summary>
     public static (double Memory, double Processor) Sum(AdviceGround ground)
     {
         var costs = CostsOf(ground).Select(one => one.Cost).ToList();
@@ -51,7 +51,7 @@ public static class Costs
     private static string Words((Kind Kind, Supply Supply, SupplyCost Cost) one) =>
         string.Create(
             CultureInfo.InvariantCulture,
-            $"{one.Supply.Title} for the {one.Kind.Title.ToLowerInvariant()} {one.Cost.Memory:0.#} MB and {one.Cost.Processor:0.#} %"
+            $"{one.Supply.Title} for the {one.Kind.Title.ToLowerInvariant()} {one.Cost.Memory:0.#} MiB and {one.Cost.Processor:0.#} %"
         );
 
     /// <summary>What the supplies cost that the look uses, and those that they need, each once.</summary>
@@ -60,7 +60,7 @@ public static class Costs
     )
     {
         var told = new HashSet<SupplyName>();
-        var byName = ground.Offered.ToLookup(one => one.Supply.Name, one => one.Supply);
+        var byName = ground.Supplies.ToLookup(one => one.Name);
         var waiting = new Queue<(Kind Kind, Supply Supply)>(
             ground.Look.Components.SelectMany(part =>
                 OfferedAsset

@@ -5,6 +5,7 @@ using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
+using Furoshiki.Core.Supplies;
 
 namespace Furoshiki.Core.Advice;
 
@@ -102,6 +103,9 @@ public sealed record AdviceGround(Look Look, IReadOnlyList<Screen> Screens, Pict
 {
     /// <summary>The assets that the look could use.</summary>
     public IReadOnlyList<OfferedAsset> Offered { get; init; } = [];
+
+    /// <summary>The supplies that are there or can be got, engines and other needs of assets too.</summary>
+    public IReadOnlyList<Supply> Supplies { get; init; } = [];
 
     /// <summary>The map of the desktop that it is for; null where it is for none.</summary>
     public DesktopMap? Map { get; init; }

@@ -99,10 +99,10 @@ public static partial class CssColour
         return new ColourReading(near, $"sRGB has no such colour. {near} is the nearest.", []);
     }
 
-    [GeneratedRegex("^#?([0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$")]
+    [GeneratedRegex("^#?([0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})\\z")]
     private static partial Regex Hexadecimal();
 
-    [GeneratedRegex(@"^(?<name>[a-z]+)\((?<values>[^()]*)\)$")]
+    [GeneratedRegex(@"^(?<name>[a-z]+)\((?<values>[^()]*)\)\z")]
     private static partial Regex Function();
 
     [GeneratedRegex(@"[\s,]+")]

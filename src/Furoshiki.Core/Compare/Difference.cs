@@ -23,6 +23,12 @@ public sealed record SettingDifference(
         From is SettingValue.Colour from && To is SettingValue.Colour to
             ? Lab.From(from.Value).DifferenceTo(Lab.From(to.Value))
             : null;
+
+    /// <summary>How much more opaque the second of two colours is, in % (-100 to 100); null for anything but two colours.</summary>
+    public double? AlphaDifference =>
+        From is SettingValue.Colour from && To is SettingValue.Colour to
+            ? (to.Value.A - from.Value.A) * 100 / (double)byte.MaxValue
+            : null;
 }
 
 /// <summary>What became of a file.</summary>
@@ -84,6 +90,10 @@ public sealed record PartDifference(
 {
     /// <summary>The furthest that two colours of a role are apart (CIEDE2000); null if no colour differs.</summary>
     public double? ColourDistance => Settings.Max(one => one.ColourDistance);
+
+    /// <summary>The most by which a colour of a role is more or less opaque, in % (-100 to 100); null if no colour differs.</summary>
+    public double? AlphaDifference =>
+        Settings.Select(one => one.AlphaDifference).MaxBy(alpha => Math.Abs(alpha ?? 0));
 }
 
 /// <summary>Compares looks, part by part and setting by setting.</summary>

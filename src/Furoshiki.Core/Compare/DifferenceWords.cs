@@ -120,25 +120,55 @@ public static class DifferenceWords
         (kind.GetSetting(difference.Key).Type, difference.From, difference.To) switch
         {
             (_, null, _) or (_, _, null) => "",
-            (_, SettingValue.Colour, SettingValue.Colour) => ColourWords(difference.ColourDistance),
+            (_, SettingValue.Colour, SettingValue.Colour) => ColourWords(
+                difference.ColourDistance,
+                difference.AlphaDifference
+            ),
             (_, SettingValue.List before, SettingValue.List after) => ListWords(before, after),
             (_, SettingValue.Geometry from, SettingValue.Geometry to) => PlaceWords(from, to),
             (SettingType.OfNumber type, SettingValue.Number from, SettingValue.Number to) =>
-                MoreOrLess(type, from.Value, to.Value),
+                MoreOrLess(type, from.Value, to.Value, Number),
+            (SettingType.Extent type, SettingValue.Number from, SettingValue.Number to) =>
+                MoreOrLess(type, from.Value, to.Value, Number),
+            (SettingType.Extent type, SettingValue.Pixels from, SettingValue.Pixels to) =>
+                MoreOrLess(type, from.Value, to.Value, much => new SettingValue.Pixels(much)),
             _ => "",
         };
 
-    /// <summary>How far two colours are apart, as in "ΔE 23.4".</summary>
-    /// <param name="distance">The CIEDE2000 difference; null for none.</param>
-    public static string ColourWords(double? distance) =>
-        distance is { } number
-            ? string.Create(CultureInfo.InvariantCulture, $"ΔE{Gap}{number:0.0}")
-            : "";
+    /// <summary>How far two colours are apart, as in "ΔE 23.4, alpha −50 %".</summary>
+    /// <param name="distance">The CIEDE2000 difference, which knows no alpha; null for none.</param>
+    /// <param name="alpha">How much more opaque the second is, in %; null for none.</param>
+    public static string ColourWords(double? distance, double? alpha)
+    {
+        if (distance is not { } number)
+            return "";
+        var said = new List<string>();
+        if (number > 0 || alpha is null or 0)
+            said.Add(
+                number is > 0 and < 0.05
+                    ? $"ΔE{Gap}< 0.1"
+                    : string.Create(CultureInfo.InvariantCulture, $"ΔE{Gap}{number:0.0}")
+            );
+        if (alpha is { } more and not 0)
+            said.Add(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"alpha {(more > 0 ? "+" : "\u2212")}{Math.Abs(more):0.#}{Gap}%"
+                )
+            );
+        return string.Join(", ", said);
+    }
 
     private const string Gap = SettingType.Number.UnitGap;
 
-    private static string MoreOrLess(SettingType type, double from, double to) =>
-        (to > from ? "+" : "\u2212") + type.Words(new SettingValue.Number(Math.Abs(to - from)));
+    private static SettingValue Number(double much) => new SettingValue.Number(much);
+
+    private static string MoreOrLess(
+        SettingType type,
+        double from,
+        double to,
+        Func<double, SettingValue> of
+    ) => (to > from ? "+" : "\u2212") + type.Words(of(Math.Abs(to - from)));
 
     private static string PlaceWords(SettingValue.Geometry from, SettingValue.Geometry to)
     {
@@ -164,15 +194,26 @@ public static class DifferenceWords
 
     private static string ListWords(SettingValue.List before, SettingValue.List after)
     {
-        var said = new List<string>();
-        said.AddRange(after.Items.Except(before.Items).Select(item => $"{item} added"));
-        said.AddRange(before.Items.Except(after.Items).Select(item => $"{item} taken out"));
-        var (stayed, stays) = (
-            before.Items.Where(after.Items.Contains).ToList(),
-            after.Items.Where(before.Items.Contains).ToList()
-        );
-        // What moved is what is left when the longest run that kept its order stands still.
-        said.AddRange(stays.Except(CommonOrder.Of(stayed, stays)).Select(item => $"{item} moved"));
-        return said.Count > 0 ? string.Join(", ", said) : $"{before} → {after}";
+        // What moved is what is left on both sides when the longest run that kept its order stands still. An entry can be there twice.
+        var common = CommonOrder.Of(before.Items, after.Items);
+        var gone = Without(before.Items, common);
+        var came = Without(after.Items, common);
+        var moved = Without(came, Without(came, gone));
+        string[] said =
+        [
+            .. Without(came, gone).Select(item => $"{item} added"),
+            .. Without(gone, came).Select(item => $"{item} taken out"),
+            .. moved.Select(item => $"{item} moved"),
+        ];
+        return said.Length > 0 ? string.Join(", ", said) : $"{before} → {after}";
+    }
+
+    /// <summary>The entries of a list that are left when each of some others has taken one away that is like it.</summary>
+    private static List<string> Without(IEnumerable<string> list, IEnumerable<string> others)
+    {
+        var left = list.ToList();
+        foreach (var other in others)
+            left.Remove(other);
+        return left;
     }
 }

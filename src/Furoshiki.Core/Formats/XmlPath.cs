@@ -68,7 +68,7 @@ internal sealed partial record XmlPath(ImmutableArray<XmlStep> Steps, string? At
     private const string Test = @"\[(?:@?" + Name + @"='[^']*'|[1-9][0-9]*)\]";
     private const string Step = @"(?:Q\{[^}]*\})?" + Name + "(?:" + Test + ")*";
 
-    [GeneratedRegex("^(?:/?" + Step + "(?:/" + Step + ")*(?:/@" + Name + ")?|@" + Name + ")$")]
+    [GeneratedRegex("^(?:/?" + Step + "(?:/" + Step + ")*(?:/@" + Name + ")?|@" + Name + ")\\z")]
     private static partial Regex PathPattern();
 
     [GeneratedRegex("/?@" + Name + "|/?" + Step)]

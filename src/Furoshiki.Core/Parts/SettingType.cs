@@ -396,7 +396,7 @@ public abstract partial record SettingType
             );
         }
 
-        [GeneratedRegex("^([1-9][0-9]{0,4})x([1-9][0-9]{0,4})([+-][0-9]{1,5})([+-][0-9]{1,5})$")]
+        [GeneratedRegex("^([1-9][0-9]{0,4})x([1-9][0-9]{0,4})([+-][0-9]{1,5})([+-][0-9]{1,5})\\z")]
         private static partial Regex Notation();
     }
 

@@ -51,7 +51,7 @@ public sealed partial record SupplyName
     }
 
     [GeneratedRegex(
-        "^pkg:generic/(?<space>[a-z0-9][a-z0-9.-]*)/(?<name>[a-z0-9][a-z0-9._-]*)(@(?<version>[A-Za-z0-9.%+-]+))?$",
+        "^pkg:generic/(?<space>[a-z0-9][a-z0-9.-]*)/(?<name>[a-z0-9][a-z0-9._-]*)(@(?<version>[A-Za-z0-9.%+-]+))?\\z",
         RegexOptions.ExplicitCapture | RegexOptions.CultureInvariant
     )]
     private static partial Regex Form();
