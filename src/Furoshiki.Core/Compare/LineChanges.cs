@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
 using System.Text.Unicode;
+using DiffPlex;
 using DiffPlex.DiffBuilder;
 using DiffPlex.DiffBuilder.Model;
 
@@ -46,30 +47,26 @@ public static class LineChanges
     {
         if (TextOf(before) is not { } from || TextOf(after) is not { } to)
             return null;
-        // A text without a byte has no line; the library takes it for one that is empty.
-        var lines = (from.Length, to.Length) switch
-        {
-            (0, 0) => [],
-            (0, _) => [.. LinesOf(to).Select(line => new ChangedLine(LineChange.Added, line))],
-            (_, 0) => [.. LinesOf(from).Select(line => new ChangedLine(LineChange.Removed, line))],
-            _ => Diff(from, to).ToList(),
-        };
+        var lines = InlineDiffBuilder
+            .Diff(from, to, ignoreWhiteSpace: false, ignoreCase: false, new Lines())
+            .Lines.Select(line => new ChangedLine(ChangeOf(line.Type), line.Text))
+            .ToList();
         return [.. AroundChanges(lines)];
     }
 
-    private static IEnumerable<ChangedLine> Diff(string from, string to) =>
-        InlineDiffBuilder
-            .Diff(WithoutEnd(from), WithoutEnd(to), ignoreWhiteSpace: false)
-            .Lines.Select(line => new ChangedLine(ChangeOf(line.Type), line.Text));
+    /// <summary>Lines as editors count them: behind the end of the last one no other begins, and a text without a byte has none.</summary>
+    private sealed class Lines : IChunker
+    {
+        public IReadOnlyList<string> Chunk(string text) =>
+            text.Length == 0
+                ? []
+                : WithoutEnd(text).Split(["\r\n", "\n", "\r"], StringSplitOptions.None);
 
-    private static string[] LinesOf(string text) =>
-        WithoutEnd(text).Split(["\r\n", "\n", "\r"], StringSplitOptions.None);
-
-    /// <summary>A text without the end of its last line, behind which no other line begins.</summary>
-    private static string WithoutEnd(string text) =>
-        text.EndsWith("\r\n", StringComparison.Ordinal) ? text[..^2]
-        : text.EndsWith('\n') || text.EndsWith('\r') ? text[..^1]
-        : text;
+        private static string WithoutEnd(string text) =>
+            text.EndsWith("\r\n", StringComparison.Ordinal) ? text[..^2]
+            : text.EndsWith('\n') || text.EndsWith('\r') ? text[..^1]
+            : text;
+    }
 
     private static string? TextOf(byte[] bytes) =>
         bytes.Length <= Longest && !bytes.Contains((byte)0) && Utf8.IsValid(bytes)
