@@ -134,6 +134,65 @@ public sealed class FittingTests() : OwnAppTests(isKilled: true)
     }
 
     [Fact]
+    public async Task What_was_fitted_and_put_on_is_said_to_be_saved_nowhere_until_it_is_saved()
+    {
+        var opened = await Begin("Open Night");
+        await Step(opened, Set("panels", "main/thickness", "40"));
+        await Server.Switch(await Server.Plan("Fitting", opened["id"]!));
+
+        var now = await Server.Now();
+        var unsaved = now["unsaved"]!.AsArray().ShouldHaveSingleItem()!;
+        unsaved["kind"]!.GetValue<string>().ShouldBe("panels");
+        unsaved["words"]!.GetValue<string>().ShouldEndWith("\u2192 40\u00A0px");
+        (await Command("now", "--desktop", "Dome console")).Said.ShouldContain(
+            "with 1 change saved nowhere"
+        );
+        (await Command("drift", "--desktop", "Dome console")).Said.ShouldNotContain(
+            "Everything is as it was saved."
+        );
+        var away = await Server.Plan("Saving", await Server.SavingOf("Red Lamp"));
+        away["unsaved"]!
+            .AsArray()
+            .Select(part => part!["kind"]!.GetValue<string>())
+            .ShouldBe(["panels"]);
+
+        var on = now["on"]!;
+        var save = Api.SaveAs(
+            "",
+            [.. now["parts"]!.AsArray().Select(part => part!["kind"]!.GetValue<string>())]
+        );
+        (save["form"], save["profile"]) = (null, on["profileId"]!.DeepClone());
+        (await Server.Post("/api/profiles", save)).Status.ShouldBe(HttpStatusCode.Created);
+        (await Server.Now())["unsaved"]!.AsArray().ShouldBeEmpty();
+        (await Server.Plan("Saving", await Server.SavingOf("Red Lamp")))["unsaved"]!
+            .AsArray()
+            .ShouldBeEmpty();
+    }
+
+    [Fact]
+    public async Task What_was_chosen_in_place_of_what_was_saved_is_said_to_be_saved_nowhere()
+    {
+        var (_, plan) = await Server.Post(
+            "/api/desktops/1/plans",
+            new JsonObject
+            {
+                ["kind"] = "Saving",
+                ["id"] = (await Server.SavingOf("Open Night")).DeepClone(),
+                ["instead"] = new JsonArray("icons/size=52"),
+            }
+        );
+        (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
+        var now = await Server.Now();
+        now["drift"]!.AsArray().ShouldBeEmpty();
+        now["unsaved"]!.AsArray().ShouldHaveSingleItem()!["kind"]!
+            .GetValue<string>()
+            .ShouldBe("icons");
+        // Going back brings back what was on, and nothing of it.
+        await Server.Switch(await Server.Plan("SafeState", now["wayBack"]!["id"]!));
+        (await Server.Now())["unsaved"]!.AsArray().ShouldBeEmpty();
+    }
+
+    [Fact]
     public async Task A_fitting_is_saved_as_the_next_saving_with_the_maps_that_its_parts_came_with()
     {
         var fitting = await Begin("Open Night");

@@ -1,6 +1,7 @@
 using Furoshiki.App.Looks;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Words;
 using Furoshiki.Store;
 
 namespace Furoshiki.App.Now;
@@ -9,12 +10,14 @@ namespace Furoshiki.App.Now;
 /// <param name="On">The saving that is on; null if none is.</param>
 /// <param name="Parts">The parts that changed.</param>
 /// <param name="Then">The parts as those savings have them, as far as this desktop can hold them.</param>
+/// <param name="Unsaved">What was put on as it was fitted or chosen, and is in no saving: the parts against the saving that holds the rest of them.</param>
 /// <param name="Held">The saving that last held each part, by the kind's name.</param>
 /// <param name="Damaged">The parts of which that cannot be told, since the copy of the saving is damaged.</param>
 public sealed record Drift(
     SavingRow? On,
     IReadOnlyList<PartDifference> Parts,
     Look Then,
+    IReadOnlyList<PartDifference> Unsaved,
     IReadOnlyDictionary<string, SavingRow> Held,
     IReadOnlyList<string> Damaged
 )
@@ -26,8 +29,14 @@ public sealed record Drift(
             : null;
 
     /// <summary>What is on, in words.</summary>
-    public string Words =>
-        On is null ? "What no profile had on"
-        : Parts.Count == 0 ? SavingNames.Words(On)
-        : $"{SavingNames.Words(On)}, with {Parts.Count} {(Parts.Count == 1 ? "change" : "changes")}";
+    public string Words
+    {
+        get
+        {
+            var changes = Parts.Concat(Unsaved).DistinctBy(part => part.Kind).Count();
+            return On is null ? "What no profile had on"
+                : changes == 0 ? SavingNames.Words(On)
+                : $"{SavingNames.Words(On)}, with {Counting.Of(changes, "change")}";
+        }
+    }
 }

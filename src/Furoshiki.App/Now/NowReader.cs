@@ -56,6 +56,7 @@ public sealed class NowReader(
                 : null,
             [.. drift.Parts.Select(part => DriftView.Of(part, drift.Since(part.Kind.Name)))],
             drift.Then.Digest.Hex,
+            [.. drift.Unsaved.Select(part => DriftView.Of(part, since: null))],
             [.. notShowing.Select(NotShowingView.Of)],
             [
                 .. WaitingStep
@@ -121,12 +122,20 @@ public sealed class NowReader(
             )
             .ToList();
         var saved = new List<Component>();
+        var unsaved = new List<PartDifference>();
         var damaged = new List<string>();
         foreach (var (kind, on) in held)
             try
             {
-                if (ThenOf(kind, on) is { } part)
-                    saved.Add(part);
+                if (ThenOf(kind, on, _ => true) is not { } part)
+                    continue;
+                saved.Add(part);
+                if (
+                    on.LeftOut.ContainsValue(PartOn.Nobodys)
+                    && ThenOf(kind, on, holder => holder != PartOn.Nobodys) is { } inSavings
+                    && !inSavings.Equals(part)
+                )
+                    unsaved.Add(Difference.Between(part.Kind, inSavings, part, library.FindTree));
             }
             catch (ProblemException)
             {
@@ -138,17 +147,22 @@ public sealed class NowReader(
             rows.GetValueOrDefault(desktop.On.Saving ?? 0),
             Difference.Between(then, now, library.FindTree),
             then,
+            [.. unsaved.OrderBy(part => part.Kind.Place)],
             held.ToDictionary(part => part.Key, part => rows[part.Value.Saving]),
             damaged
         );
 
         // What was left out is as the saving has it that held it before, or as it is where none did.
-        Component? ThenOf(string kind, PartOn on)
+        Component? ThenOf(string kind, PartOn on, Func<long?, bool> isLeftOut)
         {
             if (SavedOf(kind, on.Saving) is not { } then)
                 return null;
             if (seen.Reading.Look[then.Kind] is { } now)
-                foreach (var group in on.LeftOut.GroupBy(one => one.Value, one => one.Key))
+                foreach (
+                    var group in on
+                        .LeftOut.Where(one => isLeftOut(one.Value))
+                        .GroupBy(one => one.Value, one => one.Key)
+                )
                     then = new LeftOut([.. group]).Keep(
                         then,
                         (group.Key is { } other ? SavedOf(kind, other) : null) ?? now

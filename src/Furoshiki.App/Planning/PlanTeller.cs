@@ -46,6 +46,15 @@ public sealed class PlanTeller(
                 .Parts.Where(part => changed.Contains(part.Kind))
                 .Select(part => DriftView.Of(part, drift.Since(part.Kind.Name))),
         ];
+        // What was fitted, and saved nowhere, would be lost in the same way.
+        var unsaved = drifted.Concat(
+            drift
+                .Unsaved.Where(part =>
+                    changed.Contains(part.Kind)
+                    && drifted.All(other => other.Kind != part.Kind.Name)
+                )
+                .Select(part => DriftView.Of(part, since: null))
+        );
         var leftToOthers = plan
             .LeftAlone.Where(kind => !ready.Shaping.Parts.Contains(kind.Name))
             .Select(kind => kind.Title)
@@ -102,7 +111,7 @@ public sealed class PlanTeller(
                         ? "not among what was chosen"
                         : $"{ready.Name} does not cover them"
                 ),
-            isBack ? [] : drifted,
+            isBack ? [] : [.. unsaved],
             isBack ? drifted : [],
             managed.All.Count(one => one.Value.Type == FileType.File),
             [.. managed.Gaps.Select(PlaceView.Printable)],

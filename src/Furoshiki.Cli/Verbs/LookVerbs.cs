@@ -8,6 +8,7 @@ using Furoshiki.App.Shelf;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Words;
 
 namespace Furoshiki.Cli.Verbs;
 
@@ -101,7 +102,9 @@ internal static class LookVerbs
             {
                 call.Output.Heading(now.Desktop.Name);
                 call.Output.Line(
-                    now.On is { } on ? $"On: {on.Name}, {on.Ordinal}" : "No profile is on."
+                    now.On is { } on
+                        ? $"On: {on.Name}, {on.Ordinal}{(now.Unsaved.Count > 0 ? $", with {Counting.Of(now.Unsaved.Count, "change")} saved nowhere" : "")}"
+                        : "No profile is on."
                 );
                 if (now.Recovered is { } recovered)
                     call.Output.Line(recovered);
@@ -138,9 +141,10 @@ internal static class LookVerbs
             {
                 if (now.Drift.Count == 0)
                     call.Output.Line(
-                        now.On is null
-                            ? "No profile is on, so nothing can have drifted."
-                            : "Everything is as it was saved."
+                        now.On is null ? "No profile is on, so nothing can have drifted."
+                        : now.Unsaved.Count > 0
+                            ? "Everything is as it was put on. What of that is in no saving:"
+                        : "Everything is as it was saved."
                     );
                 Drifted(call, now);
             }
@@ -156,6 +160,11 @@ internal static class LookVerbs
                 now.Drift.Select(part =>
                     (IReadOnlyList<Cell>)[part.Title, part.Words, part.Since ?? ""]
                 )
+            );
+        if (now.Unsaved.Count > 0)
+            call.Output.Table(
+                ["Saved nowhere", "What was put on"],
+                now.Unsaved.Select(part => (IReadOnlyList<Cell>)[part.Title, part.Words])
             );
     }
 

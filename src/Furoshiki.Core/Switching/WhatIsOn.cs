@@ -5,16 +5,23 @@ namespace Furoshiki.Core.Switching;
 
 /// <summary>What holds a part of a desktop.</summary>
 /// <param name="Saving">The number of the saving that it was last put on from, or saved as.</param>
-/// <param name="LeftOut">What of it was left out then: for each the number of the saving that last held it; null if none did.</param>
+/// <param name="LeftOut">
+/// What of it is another than in that saving: for each setting or item the number of the saving that last held it; null if none did and it
+/// was left as it was, and <see cref="Nobodys"/> if it was put on and is in no saving.
+/// </param>
 public sealed record PartOn(long Saving, ImmutableSortedDictionary<SettingKey, long?> LeftOut)
 {
+    /// <summary>In the place of a saving's number: what was put on, as it was fitted or chosen, and saved nowhere.</summary>
+    public const long Nobodys = 0;
+
     /// <summary>A part that one saving holds as a whole.</summary>
     /// <param name="saving">The saving's number.</param>
     public static PartOn Whole(long saving) =>
         new(saving, ImmutableSortedDictionary<SettingKey, long?>.Empty);
 
     /// <summary>The numbers of all savings that hold some of it.</summary>
-    public IEnumerable<long> Savings => LeftOut.Values.OfType<long>().Append(Saving);
+    public IEnumerable<long> Savings =>
+        LeftOut.Values.OfType<long>().Where(holder => holder != Nobodys).Append(Saving);
 
     /// <summary>The number of the saving that holds a setting or an item; null if none does.</summary>
     public long? HolderOf(SettingKey key) =>
@@ -87,7 +94,7 @@ public sealed record WhatIsOn(long? Saving, ImmutableSortedDictionary<string, Pa
                                 LeftOut = Parts[one.Key]
                                     .LeftOut.SetItems(
                                         one.Value.Select(key =>
-                                            KeyValuePair.Create(key, (long?)null)
+                                            KeyValuePair.Create(key, (long?)PartOn.Nobodys)
                                         )
                                     ),
                             }

@@ -3109,7 +3109,7 @@ export interface components {
             usedBy: string[];
         };
         /** @enum {unknown} */
-        SwitchEnd: "OnItsWay" | "Done" | "WaitsToBeKept" | "Kept" | "WentBack" | "NotDone";
+        SwitchEnd: "OnItsWay" | "Done" | "WaitsToBeKept" | "Kept" | "WentBack" | "NotDone" | "Lost";
         SwitchRequest: {
             fingerprint: string;
             /** Format: int32 */

@@ -21,6 +21,8 @@ const chosen = defineModel<string>('chosen', { required: true })
 const isUnfolded = ref(false)
 const on = computed(() => props.now?.on)
 const drift = computed(() => props.now?.drift ?? [])
+/** What was put on as it was fitted or chosen, and is in no saving. */
+const unsaved = computed(() => props.now?.unsaved ?? [])
 /** What is chosen to be saved or put back; all that drifted, until a person says otherwise. */
 const picked = ref<string[]>([])
 const kinds = computed(() => drift.value.map((part) => part.kind))
@@ -81,9 +83,15 @@ const screens = (desktop: Schemas['DesktopView']) =>
             }}</RouterLink>
             <p class="second folds" data-test="on">
               {{ on.ordinal }} saving{{
-                drift.length > 0 ? `, and ${count(drift.length, 'change')} since` : ''
-              }}
+                unsaved.length > 0 ? `, with ${count(unsaved.length, 'change')} saved nowhere` : ''
+              }}{{ drift.length > 0 ? `, and ${count(drift.length, 'change')} since` : '' }}
             </p>
+            <div v-if="unsaved.length > 0" class="folds" data-test="unsaved-now">
+              <p v-for="part in unsaved" :key="part.kind" class="second">
+                {{ part.title }}: {{ part.words }}
+              </p>
+              <VBtn v-if="drift.length === 0" :to="{ name: 'save', query: { as: on.profileId } }">Save…</VBtn>
+            </div>
             <p v-if="drift.length > 0" class="second strip">{{ count(drift.length, 'change') }}</p>
           </template>
           <template v-else>
@@ -93,7 +101,7 @@ const screens = (desktop: Schemas['DesktopView']) =>
         </section>
 
         <div v-if="now.recovered" class="note waiting folds" data-test="recovered">
-          <SignalWord signal="waiting" word="Ended by itself" />
+          <SignalWord signal="waiting" word="An earlier switch" />
           <p>{{ now.recovered }}</p>
           <VBtn @click="emit('seen')">Seen</VBtn>
         </div>

@@ -62,6 +62,12 @@ const asSaved = computed(() => {
   const taken = parts.value.split(',')
   return (now.value?.drift ?? []).map((part) => part.kind).filter((kind) => !taken.includes(kind))
 })
+/** The parts that are to be saved as they are now: those that were chosen, or else all that changed. */
+const asked = computed(() =>
+  parts.value
+    ? parts.value.split(',')
+    : [...(now.value?.drift ?? []), ...(now.value?.unsaved ?? [])].map((part) => part.kind),
+)
 /** The parts that a file takes out that cannot be read. */
 const unread = computed(() =>
   (reference.value ? [] : (now.value?.unread ?? [])).flatMap((file) =>
@@ -84,8 +90,8 @@ watch(
         params: { path: { id: next.value.profile }, query: { desktop: id.value } },
       }),
     )
-    const covered = profile.parts.map((part) => part.kind)
-    left.value = partsOf.value.map((part) => part.kind).filter((kind) => !covered.includes(kind))
+    const wanted = [...profile.parts.map((part) => part.kind), ...asked.value]
+    left.value = partsOf.value.map((part) => part.kind).filter((kind) => !wanted.includes(kind))
   },
   { immediate: true },
 )
