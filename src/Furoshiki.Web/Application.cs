@@ -85,9 +85,11 @@ public static class Application
             );
             return 1;
         }
+        var access = app.Services.GetRequiredService<Access>();
+        access.Prepare();
         foreach (var notice in data.Notices)
             await errors.WriteLineAsync(notice);
-        app.UseLocalGuard(app.Services.GetRequiredService<Access>());
+        app.UseLocalGuard(access);
         Map(app);
         app.Lifetime.ApplicationStarted.Register(() => Announce(app, data, options, output));
         // Once the application has run, its services are gone.
@@ -188,7 +190,7 @@ public static class Application
         );
         app.UseRouting();
 
-        var api = app.MapGroup("/api");
+        var api = app.MapGroup("/api").AddEndpointFilter(StrictJson.RefuseNulls);
         api.MapDesktops();
         api.MapProfiles();
         api.MapScreenshots();

@@ -1,4 +1,5 @@
 using System.CommandLine;
+using System.Net;
 using Furoshiki.App.Installation;
 
 namespace Furoshiki.Web;
@@ -38,7 +39,15 @@ internal sealed record StartOptions(
             Description = "Port on 127.0.0.1; 0 takes a free one",
         };
         var demo = new Option<string?>("--demo") { Description = "Folder with the demo scenario" };
-        var fresh = new Option<bool>("--fresh") { Description = "Begin with an empty data folder" };
+        port.Validators.Add(given =>
+        {
+            if (given.GetValueOrDefault<int>() is < 0 or > IPEndPoint.MaxPort)
+                given.AddError($"A port is a number from 0 to {IPEndPoint.MaxPort}.");
+        });
+        var fresh = new Option<bool>("--fresh")
+        {
+            Description = "Begin the demo anew; what was there is set aside",
+        };
         var allow = new Option<string[]>("--allow")
         {
             Description = "Folder in which desktops may be registered; can be given several times",
@@ -55,6 +64,13 @@ internal sealed record StartOptions(
             Description = "Open the page in the browser, also where Furoshiki is running already",
         };
         var command = new RootCommand("Furoshiki") { data, port, demo, fresh, allow, open };
+        command.Validators.Add(given =>
+        {
+            if (given.GetValue(fresh) && given.GetValue(demo) is null)
+                given.AddError(
+                    "--fresh begins the demo anew, and is for nothing else. Nothing was changed."
+                );
+        });
         StartOptions? options = null;
         command.SetAction(result =>
         {

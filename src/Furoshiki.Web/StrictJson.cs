@@ -22,6 +22,19 @@ internal static class StrictJson
         ).WithAddedModifier(RefuseNullsInLists);
     }
 
+    /// <summary>Refuses null in a list that is itself all that was sent, of which no annotation and no reading of it tells.</summary>
+    public static ValueTask<object?> RefuseNulls(
+        EndpointFilterInvocationContext context,
+        EndpointFilterDelegate next
+    ) =>
+        context.Arguments.Any(one =>
+            one is IEnumerable and not string
+            && one.GetType().Namespace?.StartsWith("System", StringComparison.Ordinal) == true
+            && ((IEnumerable)one).Cast<object?>().Contains(null)
+        )
+            ? throw new BadHttpRequestException("What was sent has null in its list.")
+            : next(context);
+
     /// <summary>Annotations tell whether a list may be null, but not whether what is in it may.</summary>
     private static void RefuseNullsInLists(JsonTypeInfo info)
     {

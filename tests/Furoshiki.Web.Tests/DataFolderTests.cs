@@ -28,6 +28,8 @@ public sealed class DataFolderTests : IAsyncLifetime
         var (code, printed) = await RunningApp.Run(
             "--data",
             Path.GetDirectoryName(thesis)!,
+            "--demo",
+            RunningApp.Scenario,
             option
         );
         code.ShouldBe(1);
@@ -36,15 +38,68 @@ public sealed class DataFolderTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task Beginning_anew_removes_what_the_product_made_and_nothing_else()
+    public async Task Beginning_the_demo_anew_sets_aside_what_the_product_made_and_touches_nothing_else()
+    {
+        await using var demo = new RunningApp();
+        await demo.InitializeAsync();
+        var key = await File.ReadAllTextAsync(Path.Combine(demo.Data, "key"));
+        await demo.Stop();
+        await File.WriteAllTextAsync(Path.Combine(demo.Data, "own.txt"), "mine");
+        var before = await File.ReadAllBytesAsync(Path.Combine(demo.Data, "furoshiki.db"));
+        await demo.Start(isFresh: true);
+        (await File.ReadAllTextAsync(Path.Combine(demo.Data, "own.txt"))).ShouldBe("mine");
+        (await File.ReadAllTextAsync(Path.Combine(demo.Data, "key"))).ShouldNotBe(key);
+        var aside = Directory.GetDirectories(demo.Data, "before-fresh-*").ShouldHaveSingleItem();
+        demo.Printed.ShouldContain(aside);
+        (await File.ReadAllBytesAsync(Path.Combine(aside, "furoshiki.db"))).ShouldBe(before);
+    }
+
+    [Fact]
+    public async Task What_is_a_persons_own_is_never_begun_anew()
     {
         await _app.Start();
-        var key = await File.ReadAllTextAsync(Path.Combine(_app.Data, "key"));
         await _app.Stop();
-        await File.WriteAllTextAsync(Path.Combine(_app.Data, "own.txt"), "mine");
-        await _app.Start(isFresh: true);
-        (await File.ReadAllTextAsync(Path.Combine(_app.Data, "own.txt"))).ShouldBe("mine");
-        (await File.ReadAllTextAsync(Path.Combine(_app.Data, "key"))).ShouldNotBe(key);
+        var (code, printed) = await RunningApp.Run("--data", _app.Data, "--fresh");
+        code.ShouldBe(1);
+        printed.ShouldContain("--fresh begins the demo anew");
+        File.Exists(Database).ShouldBeTrue();
+    }
+
+    [Theory]
+    [InlineData("key", "")]
+    [InlineData("key", "0123")]
+    [InlineData("name", "")]
+    [InlineData("name", "furoshiki-.localhost")]
+    public async Task A_small_file_that_is_not_whole_is_made_anew_and_that_is_said(
+        string file,
+        string text
+    )
+    {
+        await _app.Start();
+        await _app.Stop();
+        await File.WriteAllTextAsync(Path.Combine(_app.Data, file), text);
+        await _app.Start();
+        _app.Printed.ShouldContain($"The {file} in {Path.Combine(_app.Data, file)} was not whole");
+        using var stranger = _app.Stranger();
+        foreach (var given in new[] { text, "" })
+            (
+                await stranger.GetAsync(new Uri($"/enter?key={given}", UriKind.Relative))
+            ).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        using var client = await _app.Client();
+        (await client.GetAsync(new Uri("/api/maps", UriKind.Relative))).StatusCode.ShouldBe(
+            HttpStatusCode.OK
+        );
+    }
+
+    [Theory]
+    [InlineData("99999")]
+    [InlineData("-1")]
+    public async Task A_port_that_there_is_not_is_told_in_a_sentence(string port)
+    {
+        var (code, printed) = await RunningApp.Run("--data", _app.Data, "--port", port);
+        code.ShouldBe(1);
+        printed.ShouldContain("A port is a number from 0 to 65535.");
+        printed.ShouldNotContain("   at ");
     }
 
     [Fact]
@@ -53,7 +108,13 @@ public sealed class DataFolderTests : IAsyncLifetime
         await _app.Start();
         foreach (var option in new[] { "--fresh", "--port=0" })
         {
-            var (code, printed) = await RunningApp.Run("--data", _app.Data, option);
+            var (code, printed) = await RunningApp.Run(
+                "--data",
+                _app.Data,
+                "--demo",
+                RunningApp.Scenario,
+                option
+            );
             code.ShouldBe(1);
             printed.ShouldContain("is running");
             printed.ShouldContain(_app.Enter.ToString());

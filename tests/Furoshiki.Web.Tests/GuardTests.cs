@@ -85,6 +85,53 @@ public sealed class GuardTests(RunningApp app) : IClassFixture<RunningApp>
     }
 
     [Fact]
+    public async Task Who_is_locked_out_hears_no_more_and_who_comes_with_the_old_key_stays_out()
+    {
+        await using var own = new RunningApp { WithDemo = false };
+        await own.InitializeAsync();
+        using var one = await own.Client();
+        using var other = await own.Client();
+        using var heard = await other.GetAsync(
+            new Uri("/api/changes", UriKind.Relative),
+            HttpCompletionOption.ResponseHeadersRead
+        );
+        heard.StatusCode.ShouldBe(HttpStatusCode.OK, "its headers come at once");
+        var stream = heard.Content.ReadAsStringAsync();
+
+        using var taken = await one.PostAsync(
+            new Uri("/api/access/take-back", UriKind.Relative),
+            null
+        );
+        taken.StatusCode.ShouldBe(HttpStatusCode.OK);
+        // It ends, be it in the middle of something.
+        (await Task.WhenAny(stream, Task.Delay(TimeSpan.FromSeconds(20)))).ShouldBe(stream);
+        _ = stream.Exception;
+        (await other.GetAsync(own.Enter)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (await one.GetAsync(Desktops)).StatusCode.ShouldBe(HttpStatusCode.OK);
+    }
+
+    [Fact]
+    public async Task Who_does_not_know_the_name_is_not_told_it()
+    {
+        using var stranger = app.Stranger();
+        using var answer = await stranger.SendAsync(Get("/", host: "127.0.0.1"));
+        answer.StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (await answer.Content.ReadAsStringAsync()).ShouldNotContain(app.Root.Host);
+        answer.Headers.ToString().ShouldNotContain(app.Root.Host);
+    }
+
+    [Fact]
+    public async Task A_list_with_nothing_in_the_place_of_something_is_refused()
+    {
+        using var client = await app.Client();
+        using var answer = await client.PutAsync(
+            new Uri("/api/desktops/1/screens", UriKind.Relative),
+            new StringContent("[null]", System.Text.Encoding.UTF8, "application/json")
+        );
+        answer.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
     public async Task A_program_enters_with_the_key_as_a_bearer_until_it_is_another()
     {
         using var stranger = app.Stranger();

@@ -29,6 +29,9 @@ public sealed class RunningApp : IAsyncLifetime
     /// <summary>The longest file that the application can write, in KiB, as on a disk that is full then; null for any.</summary>
     public int? LargestFile { get; init; }
 
+    /// <summary>The folder with the demo scenario.</summary>
+    public static string Scenario { get; } = Path.Combine(AppContext.BaseDirectory, "scenario");
+
     /// <summary>All that the application printed.</summary>
     public string Printed => _printed.ToString();
 
@@ -102,9 +105,7 @@ public sealed class RunningApp : IAsyncLifetime
         );
         string[] arguments =
         [
-            .. WithDemo
-                ? ["--demo", Path.Combine(AppContext.BaseDirectory, "scenario")]
-                : Array.Empty<string>(),
+            .. WithDemo ? ["--demo", Scenario] : Array.Empty<string>(),
             "--data",
             Data,
             "--port",

@@ -1,4 +1,6 @@
 using System.Security.Cryptography;
+using System.Text;
+using System.Text.RegularExpressions;
 using Furoshiki.Core.Content;
 using Furoshiki.Desktops;
 using Furoshiki.Store;
@@ -20,7 +22,7 @@ public sealed class DataFolderInUseException(string path, string? address)
 
 /// <summary>The folder in which an installation keeps everything. It is the person's alone, and one process has it at a time.</summary>
 /// <param name="path">Its path.</param>
-public sealed class DataFolder(string path) : IDisposable
+public sealed partial class DataFolder(string path) : IDisposable
 {
     private const UnixFileMode OwnFolder =
         UnixFileMode.UserRead | UnixFileMode.UserWrite | UnixFileMode.UserExecute;
@@ -31,10 +33,13 @@ public sealed class DataFolder(string path) : IDisposable
     private const string MarkerName = ".furoshiki-data";
 
     /// <summary>What the marker says once there is a database with something in it, and once that was found damaged.</summary>
-    private const string InUse = "in use\n";
-    private const string Damaged = "damaged\n";
+    private const string InUse = "in use";
+    private const string Damaged = "damaged";
 
     private const string IsDamaged = "is damaged";
+
+    /// <summary>What the name of a small file ends with while it is being written.</summary>
+    private const string NewEnding = ".new";
 
     /// <summary>How long a start waits for a command to end, in ms, and how often it looks.</summary>
     private const int LongestCommand = 3000;
@@ -84,9 +89,7 @@ public sealed class DataFolder(string path) : IDisposable
     private string KeyFile => At("key");
     private string NameFile => At("name");
     private string SessionsFile => At("sessions");
-    private string NewSessionsFile => At("sessions.new");
     private string CopyFile => At("copy");
-    private string NewCopyFile => At("copy.new");
     private string Desktops => At("desktops");
 
     /// <summary>The folder for what is loaded from catalogues and not all there yet.</summary>
@@ -109,7 +112,7 @@ public sealed class DataFolder(string path) : IDisposable
     /// <summary>Whether a path is the folder, or in it.</summary>
     public bool Holds(string path) => PathText.IsIn(path, Path);
 
-    /// <summary>Makes the folder and takes it, cleared first of the product's own files where that was asked for.</summary>
+    /// <summary>Makes the folder and takes it; where that was asked for, the product's own files in it are set aside first.</summary>
     /// <exception cref="IOException">It holds other things than an installation, or another process has it.</exception>
     public void Prepare(bool fresh)
     {
@@ -119,8 +122,11 @@ public sealed class DataFolder(string path) : IDisposable
         _owned = Take() ?? throw new DataFolderInUseException(Path, Address());
         File.SetUnixFileMode(Path, OwnFolder);
         if (fresh && File.Exists(Marker))
+        {
             using (PathLock.TryTake(Marker) ?? throw new DataFolderInUseException(Path, null))
-                Clear();
+                SetAside();
+            Mark("");
+        }
         Own(isThorough: true);
     }
 
@@ -192,13 +198,31 @@ public sealed class DataFolder(string path) : IDisposable
     }
 
     /// <summary>Notes that the database has something in it, so that its loss is noticed.</summary>
-    public void NoteInUse() => File.WriteAllText(Marker, InUse);
+    public void NoteInUse() => Mark(InUse);
 
     /// <summary>Notes that the database was found damaged: the next start sets it aside.</summary>
-    public void NoteDamaged() => File.WriteAllText(Marker, Damaged);
+    public void NoteDamaged() => Mark(Damaged);
 
     /// <summary>Whether the database was found damaged since the start.</summary>
-    public bool IsNotedDamaged => File.ReadAllText(Marker) == Damaged;
+    public bool IsNotedDamaged => Marked() == Damaged;
+
+    private string Marked() => File.ReadAllText(Marker).TrimEnd();
+
+    /// <summary>
+    /// Writes the marker in its place, since its lock is that of the file; what it said is never gone before the new is there.
+    /// </summary>
+    private void Mark(string text)
+    {
+        using var file = new FileStream(
+            Marker,
+            FileMode.OpenOrCreate,
+            FileAccess.Write,
+            FileShare.ReadWrite
+        );
+        file.Write(Encoding.UTF8.GetBytes(text + '\n'));
+        file.SetLength(file.Position);
+        file.Flush(flushToDisk: true);
+    }
 
     /// <summary>The newest copy of the database, as it was noted; null if none is there.</summary>
     public string? NewestCopy =>
@@ -207,11 +231,7 @@ public sealed class DataFolder(string path) : IDisposable
             : null;
 
     /// <summary>Notes where the newest copy of the database is, so that it is found when the database cannot be read.</summary>
-    public void NoteCopy(string path)
-    {
-        Write(NewCopyFile, path);
-        File.Move(NewCopyFile, CopyFile, overwrite: true);
-    }
+    public void NoteCopy(string path) => Put(CopyFile, path);
 
     /// <summary>The databases that were set aside, the newest first.</summary>
     internal IReadOnlyList<LostDatabase> Lost => LostDatabase.In(Path);
@@ -219,29 +239,40 @@ public sealed class DataFolder(string path) : IDisposable
     /// <summary>Notes where the application can be opened, for a second start.</summary>
     public void NoteAddress(string address)
     {
-        Write(AddressFile, address);
-        Write(
+        Put(AddressFile, address);
+        Put(
             EntrancePage,
             $"<!doctype html><meta http-equiv=\"refresh\" content=\"0;url={address}\"><title>Furoshiki</title>"
         );
     }
 
-    private static void Write(string path, string text)
+    /// <summary>Gives a file another text, of which after a kill, a full disk or a loss of power either all is there or nothing.</summary>
+    private static void Put(string path, string text)
     {
-        File.Delete(path);
-        using var file = NewFile(path);
-        file.Write(System.Text.Encoding.UTF8.GetBytes(text));
+        var part = path + NewEnding;
+        File.Delete(part);
+        using (var file = NewFile(part))
+        {
+            file.Write(Encoding.UTF8.GetBytes(text));
+            file.Flush(flushToDisk: true);
+        }
+        Durable.Move(part, path);
     }
 
     /// <summary>The key that opens the application, the same at every start until it is taken back.</summary>
     public string Key() =>
-        Kept(KeyFile, () => Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(24)));
+        Kept(
+            KeyFile,
+            IsKey(),
+            "The key",
+            () => Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(24))
+        );
 
-    /// <summary>Makes the key another.</summary>
+    /// <summary>Makes the key another, and forgets the browsers that came with it.</summary>
     public void NewKey()
     {
-        File.Delete(KeyFile);
         File.Delete(SessionsFile);
+        File.Delete(KeyFile);
         Key();
     }
 
@@ -249,6 +280,8 @@ public sealed class DataFolder(string path) : IDisposable
     public string HostName() =>
         Kept(
             NameFile,
+            IsName(),
+            "The name",
             () =>
                 $"furoshiki-{Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(5))}.localhost"
         );
@@ -258,18 +291,32 @@ public sealed class DataFolder(string path) : IDisposable
         File.Exists(SessionsFile) ? File.ReadAllLines(SessionsFile) : [];
 
     /// <summary>Notes the browsers that may enter.</summary>
-    public void WriteSessions(IEnumerable<string> lines)
+    public void WriteSessions(IEnumerable<string> lines) =>
+        Put(SessionsFile, string.Join('\n', lines));
+
+    /// <summary>The text of a file that is made once; one that is empty, cut short or another thing is made anew, and that is said.</summary>
+    private string Kept(string path, Regex form, string what, Func<string> make)
     {
-        Write(NewSessionsFile, string.Join('\n', lines));
-        File.Move(NewSessionsFile, SessionsFile, overwrite: true);
+        lock (_notices)
+        {
+            var isThere = File.Exists(path);
+            if (isThere && File.ReadAllText(path) is var text && form.IsMatch(text))
+                return text;
+            if (isThere)
+                _notices.Add(
+                    $"{what} in {path} was not whole, so it was made anew. Browsers have to be opened with the address that is printed now."
+                );
+            var made = make();
+            Put(path, made);
+            return made;
+        }
     }
 
-    private static string Kept(string path, Func<string> make)
-    {
-        if (!File.Exists(path))
-            Write(path, make());
-        return File.ReadAllText(path);
-    }
+    [GeneratedRegex("^[0-9a-f]{48}\\z")]
+    private static partial Regex IsKey();
+
+    [GeneratedRegex("^furoshiki-[0-9a-f]{10}\\.localhost\\z")]
+    private static partial Regex IsName();
 
     /// <summary>Gives the folder back.</summary>
     public void Dispose()
@@ -294,14 +341,15 @@ public sealed class DataFolder(string path) : IDisposable
     private IEnumerable<string> OwnFiles() =>
         [
             .. DatabaseFiles(),
-            KeyFile,
-            NameFile,
-            SessionsFile,
-            NewSessionsFile,
-            CopyFile,
-            NewCopyFile,
-            AddressFile,
-            EntrancePage,
+            .. new[]
+            {
+                KeyFile,
+                NameFile,
+                SessionsFile,
+                CopyFile,
+                AddressFile,
+                EntrancePage,
+            }.SelectMany(file => new[] { file, file + NewEnding }),
             Marker,
         ];
 
@@ -320,14 +368,22 @@ public sealed class DataFolder(string path) : IDisposable
             }
         );
 
-    /// <summary>Removes what the product made, and nothing else.</summary>
-    private void Clear()
+    /// <summary>Moves what the product made, and nothing else, into a folder of its own.</summary>
+    private void SetAside()
     {
-        foreach (var file in OwnFiles())
-            File.Delete(file);
+        var aside = At($"before-fresh-{MomentName.Of(DateTime.UtcNow)}");
+        for (var number = 2; Directory.Exists(aside); number++)
+            aside = At($"before-fresh-{MomentName.Of(DateTime.UtcNow)}-{number}");
+        Directory.CreateDirectory(aside, OwnFolder);
         foreach (var folder in new[] { Desktops, Catalogue, At("incoming") })
             if (Directory.Exists(folder))
-                Directory.Delete(folder, recursive: true);
+                Directory.Move(folder, Within(aside, folder));
+        foreach (var file in OwnFiles().Where(file => file != Marker && File.Exists(file)))
+            File.Move(file, Within(aside, file));
+        _notices.Add($"What was there before was set aside in {aside}.");
+
+        static string Within(string folder, string path) =>
+            System.IO.Path.Combine(folder, System.IO.Path.GetFileName(path));
     }
 
     /// <summary>Sets a database aside that has lost what was in it, untouched, brings over what can be read, and says so.</summary>
@@ -349,7 +405,7 @@ public sealed class DataFolder(string path) : IDisposable
     /// <summary>What is the matter with the database, as the end of a sentence; null if it can be used.</summary>
     private string? ProblemIn(bool isThorough)
     {
-        var mark = File.ReadAllText(Marker);
+        var mark = Marked();
         var wasInUse = mark.Length > 0;
         if (mark == Damaged)
             return IsDamaged;

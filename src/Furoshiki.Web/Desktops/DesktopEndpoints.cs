@@ -234,20 +234,47 @@ internal static class DesktopEndpoints
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
     }
 
-    private static ServerSentEventsResult<DesktopState> Follow(
+    private static ServerSentEventsResult<DesktopState?> Follow(
         DesktopWatch watch,
         IHostApplicationLifetime lifetime,
         CancellationToken cancellation
     ) => TypedResults.ServerSentEvents(Events(watch, lifetime.ApplicationStopping, cancellation));
 
-    private static async IAsyncEnumerable<SseItem<DesktopState>> Events(
+    /// <summary>How long nothing is sent at most, so that whoever listens knows that it still is heard.</summary>
+    private static readonly TimeSpan Silence = TimeSpan.FromSeconds(15);
+
+    private static async IAsyncEnumerable<SseItem<DesktopState?>> Events(
         DesktopWatch watch,
         CancellationToken stopping,
         [EnumeratorCancellation] CancellationToken cancellation
     )
     {
         using var ends = CancellationTokenSource.CreateLinkedTokenSource(cancellation, stopping);
-        await foreach (var state in watch.Follow(ends.Token))
-            yield return new SseItem<DesktopState>(state, "changed");
+        await using var states = watch.Follow(ends.Token).GetAsyncEnumerator(ends.Token);
+        // The first sign takes the headers along.
+        yield return new SseItem<DesktopState?>(null, "alive");
+        var next = states.MoveNextAsync().AsTask();
+        try
+        {
+            while (true)
+                if (await Task.WhenAny(next, Task.Delay(Silence, ends.Token)) != next)
+                {
+                    if (ends.IsCancellationRequested)
+                        yield break;
+                    yield return new SseItem<DesktopState?>(null, "alive");
+                }
+                else if (await next)
+                {
+                    yield return new SseItem<DesktopState?>(states.Current, "changed");
+                    next = states.MoveNextAsync().AsTask();
+                }
+                else
+                    yield break;
+        }
+        finally
+        {
+            await ends.CancelAsync();
+            await ((Task)next).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+        }
     }
 }

@@ -7,7 +7,7 @@ using Furoshiki.App.Installation;
 namespace Furoshiki.Web.Security;
 
 /// <summary>Who may enter: browsers that once came with the key. What they keep is not the key, and can be taken back.</summary>
-internal sealed class Access
+internal sealed class Access : IDisposable
 {
     /// <summary>How long a browser may enter after it came with the key.</summary>
     public static readonly TimeSpan Lasts = TimeSpan.FromDays(30);
@@ -17,6 +17,7 @@ internal sealed class Access
     private readonly DataFolder _data;
     private readonly TimeProvider _clock;
     private readonly Lock _writing = new();
+    private volatile CancellationTokenSource _lockedOut = new();
 
     /// <summary>When each session ends, by the digest of what its browser keeps.</summary>
     private readonly ConcurrentDictionary<string, DateTimeOffset> _sessions = new();
@@ -35,12 +36,23 @@ internal sealed class Access
     /// <summary>The name under which this installation answers: its own below "localhost" (RFC 6761), so that no other server gets its cookies.</summary>
     public string Host { get; }
 
+    /// <summary>Sees that there is a key.</summary>
+    public void Prepare() => _data.Key();
+
     /// <summary>The path and query that let a browser in.</summary>
     public string Entrance => $"{LocalGuard.EnterPath}?key={_data.Key()}";
 
     /// <summary>Begins a session for a browser that has the key.</summary>
     /// <returns>What the browser keeps; null if that is not the key.</returns>
-    public string? Enter(string? key) => key is not null && Same(key, _data.Key()) ? Begin() : null;
+    public string? Enter(string? key)
+    {
+        // Whoever comes while all are locked out has the old key.
+        lock (_writing)
+            return key is not null && Same(key, _data.Key()) ? Begin() : null;
+    }
+
+    /// <summary>Ends when all browsers are locked out: what was begun to be answered before is broken off then.</summary>
+    public CancellationToken UntilLockedOut => _lockedOut.Token;
 
     /// <summary>Whether a browser that keeps this may enter.</summary>
     public bool Lets(string? token) =>
@@ -61,9 +73,15 @@ internal sealed class Access
         {
             _sessions.Clear();
             _data.NewKey();
+            var before = _lockedOut;
+            _lockedOut = new CancellationTokenSource();
+            before.Cancel();
+            return Begin();
         }
-        return Begin();
     }
+
+    /// <inheritdoc />
+    public void Dispose() => _lockedOut.Dispose();
 
     private string Begin()
     {

@@ -9,6 +9,9 @@ internal sealed record NewEntrance(string Address);
 
 internal static class AccessEndpoints
 {
+    /// <summary>Where it is asked who may enter.</summary>
+    public const string Path = "/api/access";
+
     public static void MapAccess(this IEndpointRouteBuilder api) =>
         api.MapPost("/access/take-back", TakeBack)
             .WithTags("Access")

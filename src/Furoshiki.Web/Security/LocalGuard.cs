@@ -42,12 +42,12 @@ internal static class LocalGuard
     public static void UseLocalGuard(this WebApplication app, Access access)
     {
         app.Use(
-            async (context, next) =>
+            async (HttpContext context, RequestDelegate next) =>
             {
                 if (!IsOwn(context.Request, access.Host))
                     await Refuse(
                         context,
-                        $"This application answers under its own name only, {access.Host}."
+                        "This application answers under its own name only, which the start command printed."
                     );
                 else if (context.Request.Path == EnterPath)
                     await Enter(context, access);
@@ -59,10 +59,27 @@ internal static class LocalGuard
                         context,
                         "Open the address that the start command printed: it has the key."
                     );
+                else if (context.Request.Path.StartsWithSegments(AccessEndpoints.Path))
+                    await next(context);
                 else
-                    await next();
+                    await Until(context, next, access.UntilLockedOut);
             }
         );
+    }
+
+    /// <summary>Answers a request until it is broken off, be it by who asks or because they are locked out.</summary>
+    private static async Task Until(
+        HttpContext context,
+        RequestDelegate next,
+        CancellationToken lockedOut
+    )
+    {
+        using var ends = CancellationTokenSource.CreateLinkedTokenSource(
+            context.RequestAborted,
+            lockedOut
+        );
+        context.RequestAborted = ends.Token;
+        await next(context);
     }
 
     /// <summary>Gives a browser what it keeps.</summary>

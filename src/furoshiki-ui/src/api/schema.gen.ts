@@ -2440,6 +2440,7 @@ export interface components {
             on: null | components["schemas"]["OnView"];
             drift: components["schemas"]["DriftView"][];
             then: string;
+            unsaved: components["schemas"]["DriftView"][];
             notShowing: components["schemas"]["NotShowingView"][];
             waiting: components["schemas"]["WaitingView"][];
             unread: components["schemas"]["UnreadView"][];

@@ -206,6 +206,7 @@ describe('the column of what is on now', () => {
         gone: null,
         isSimulated: true,
       },
+      unsaved: [],
       then: 'then',
       look: '',
       showing: '',
