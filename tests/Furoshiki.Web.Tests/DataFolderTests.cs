@@ -84,7 +84,7 @@ public sealed class DataFolderTests : IAsyncLifetime
         foreach (var given in new[] { text, "" })
             (
                 await stranger.GetAsync(new Uri($"/enter?key={given}", UriKind.Relative))
-            ).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+            ).StatusCode.ShouldBe(HttpStatusCode.Unauthorized);
         using var client = await _app.Client();
         (await client.GetAsync(new Uri("/api/maps", UriKind.Relative))).StatusCode.ShouldBe(
             HttpStatusCode.OK

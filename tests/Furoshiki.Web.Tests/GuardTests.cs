@@ -28,7 +28,47 @@ public sealed class GuardTests(RunningApp app) : IClassFixture<RunningApp>
     {
         using var client = app.Stranger();
         using var answer = await client.GetAsync(new Uri(path, UriKind.Relative));
-        answer.StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        answer.StatusCode.ShouldBe(HttpStatusCode.Unauthorized);
+        answer.Headers.WwwAuthenticate.ToString().ShouldStartWith("Bearer");
+    }
+
+    [Fact]
+    public async Task What_a_browser_sends_to_every_port_opens_nothing_without_what_only_pages_of_this_port_hold()
+    {
+        using var client = await app.Client();
+        client.DefaultRequestHeaders.Remove(RunningApp.PageHeader);
+        var now = new Uri("/api/desktops/1/now", UriKind.Relative);
+        string[] asked =
+        [
+            "/api/desktops/1/now",
+            "/api/changes",
+            "/api/content/none/a.svg",
+            "/api/switches/1/progress",
+        ];
+        foreach (var half in new[] { null, "", "0", new string('0', 64) })
+        foreach (var path in asked)
+        {
+            using var request = Get(path);
+            if (half is not null)
+                request.Headers.TryAddWithoutValidation(RunningApp.PageHeader, half);
+            using var answer = await client.SendAsync(request);
+            answer.StatusCode.ShouldBe(HttpStatusCode.Unauthorized, $"{path} with '{half}'");
+        }
+        using var take = await client.PostAsync(
+            new Uri("/api/access/take-back", UriKind.Relative),
+            null
+        );
+        take.StatusCode.ShouldBe(HttpStatusCode.Unauthorized);
+
+        // Nor does the half of another session.
+        using var other = await app.Client();
+        using var mixed = Get("/api/desktops/1/now");
+        mixed.Headers.Add(
+            RunningApp.PageHeader,
+            other.DefaultRequestHeaders.GetValues(RunningApp.PageHeader)
+        );
+        (await client.SendAsync(mixed)).StatusCode.ShouldBe(HttpStatusCode.Unauthorized);
+        (await other.GetAsync(now)).StatusCode.ShouldBe(HttpStatusCode.OK);
     }
 
     [Theory]
@@ -76,10 +116,12 @@ public sealed class GuardTests(RunningApp app) : IClassFixture<RunningApp>
             new Uri("/api/access/take-back", UriKind.Relative),
             null
         );
-        var address = JsonNode.Parse(await taken.Content.ReadAsStringAsync())!["address"]!;
-        (await other.GetAsync(Desktops)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        var entrance = JsonNode.Parse(await taken.Content.ReadAsStringAsync())!;
+        var address = entrance["address"]!;
+        Take(one, entrance);
+        (await other.GetAsync(Desktops)).StatusCode.ShouldBe(HttpStatusCode.Unauthorized);
         (await one.GetAsync(Desktops)).StatusCode.ShouldBe(HttpStatusCode.OK);
-        (await other.GetAsync(before)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (await other.GetAsync(before)).StatusCode.ShouldBe(HttpStatusCode.Unauthorized);
         app.Enter = new Uri(address.GetValue<string>());
         (await other.GetAsync(app.Enter)).StatusCode.ShouldBe(HttpStatusCode.OK);
     }
@@ -106,8 +148,19 @@ public sealed class GuardTests(RunningApp app) : IClassFixture<RunningApp>
         // It ends, be it in the middle of something.
         (await Task.WhenAny(stream, Task.Delay(TimeSpan.FromSeconds(20)))).ShouldBe(stream);
         _ = stream.Exception;
-        (await other.GetAsync(own.Enter)).StatusCode.ShouldBe(HttpStatusCode.Forbidden);
+        (await other.GetAsync(own.Enter)).StatusCode.ShouldBe(HttpStatusCode.Unauthorized);
+        Take(one, JsonNode.Parse(await taken.Content.ReadAsStringAsync())!);
         (await one.GetAsync(Desktops)).StatusCode.ShouldBe(HttpStatusCode.OK);
+    }
+
+    /// <summary>Lets a client ask with the half that it was given anew.</summary>
+    private static void Take(HttpClient client, JsonNode entrance)
+    {
+        client.DefaultRequestHeaders.Remove(RunningApp.PageHeader);
+        client.DefaultRequestHeaders.Add(
+            RunningApp.PageHeader,
+            entrance["page"]!.GetValue<string>()
+        );
     }
 
     [Fact]
@@ -145,7 +198,7 @@ public sealed class GuardTests(RunningApp app) : IClassFixture<RunningApp>
         var key = await File.ReadAllTextAsync(Path.Combine(app.Data, "key"));
         (await Ask($"Bearer {key}")).ShouldBe(HttpStatusCode.OK);
         foreach (var wrong in new[] { "", "Bearer", $"Bearer {key}x", $"Basic {key}", key })
-            (await Ask(wrong)).ShouldBe(HttpStatusCode.Forbidden, wrong);
+            (await Ask(wrong)).ShouldBe(HttpStatusCode.Unauthorized, wrong);
     }
 
     [Fact]

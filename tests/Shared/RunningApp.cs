@@ -213,8 +213,20 @@ public sealed class RunningApp : IAsyncLifetime
     {
         var client = Stranger(follows: true);
         using var entered = await client.GetAsync(Enter);
+        client.DefaultRequestHeaders.Add(PageHeader, HalfIn(entered));
         return client;
     }
+
+    /// <summary>The header in which a page sends its half of the session.</summary>
+    public const string PageHeader = "Furoshiki-Page";
+
+    /// <summary>The half of the session that an entrance gave to the page.</summary>
+    public static string HalfIn(HttpResponseMessage entered) =>
+        entered.RequestMessage!.RequestUri!.Fragment.Replace(
+            "#page=",
+            "",
+            StringComparison.Ordinal
+        );
 
     /// <summary>A client without the key. A browser knows by itself that names below "localhost" are this machine (RFC 6761).</summary>
     public HttpClient Stranger(bool follows = false) =>

@@ -60,6 +60,19 @@ internal sealed class Access : IDisposable
         && _sessions.TryGetValue(DigestOf(token), out var ends)
         && ends > _clock.GetUtcNow();
 
+    /// <summary>
+    /// The other half of a session, which a browser keeps by origin and so for pages of this port only, while it sends what it keeps under
+    /// the name to every port: an authentication code (HMAC, RFC 2104) of that with the key.
+    /// </summary>
+    /// <param name="token">What the browser keeps under the name.</param>
+    public string HalfOf(string token) =>
+        Convert.ToHexStringLower(
+            HMACSHA256.HashData(Encoding.UTF8.GetBytes(_data.Key()), Encoding.UTF8.GetBytes(token))
+        );
+
+    /// <summary>Whether a page may ask that sends both halves of a session.</summary>
+    public bool LetsPage(string token, string half) => Same(half, HalfOf(token));
+
     /// <summary>Whether a program may enter that sends this as its authorization (RFC 6750): the key, as a bearer.</summary>
     public bool LetsBearer(string authorization) =>
         authorization.StartsWith(Bearer, StringComparison.OrdinalIgnoreCase)

@@ -5,7 +5,8 @@ namespace Furoshiki.Web.Security;
 
 /// <summary>Where the application can be opened from now on.</summary>
 /// <param name="Address">The address with the new key.</param>
-internal sealed record NewEntrance(string Address);
+/// <param name="Page">The half of the new session that a page sends as the header Furoshiki-Page.</param>
+internal sealed record NewEntrance(string Address, string Page);
 
 internal static class AccessEndpoints
 {
@@ -21,9 +22,10 @@ internal static class AccessEndpoints
     /// <summary>Locks every other browser out. The one that asks stays in.</summary>
     private static Ok<NewEntrance> TakeBack(HttpContext context, Access access, DataFolder data)
     {
-        LocalGuard.Keep(context.Response, access.TakeBack());
+        var token = access.TakeBack();
+        LocalGuard.Keep(context.Response, token);
         var address = $"{context.Request.Scheme}://{context.Request.Host}{access.Entrance}";
         data.NoteAddress(address);
-        return TypedResults.Ok(new NewEntrance(address));
+        return TypedResults.Ok(new NewEntrance(address, access.HalfOf(token)));
     }
 }

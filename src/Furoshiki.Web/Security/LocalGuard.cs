@@ -5,12 +5,15 @@ namespace Furoshiki.Web.Security;
 
 /// <summary>
 /// Lets in only the person at this machine: requests to the installation's own name, from pages of the application itself, with
-/// the cookie that the printed address gives. Every answer has the headers that keep it where it belongs.
+/// both halves of the session that the printed address gives. Every answer has the headers that keep it where it belongs.
 /// </summary>
 internal static class LocalGuard
 {
     public const string Cookie = "furoshiki-session";
     public const string EnterPath = "/enter";
+
+    /// <summary>The header in which a page sends its half of the session.</summary>
+    public const string PageHeader = "Furoshiki-Page";
 
     private const string Policy =
         "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; media-src 'self'; connect-src 'self'; "
@@ -47,16 +50,15 @@ internal static class LocalGuard
                 if (!IsOwn(context.Request, access.Host))
                     await Refuse(
                         context,
+                        StatusCodes.Status403Forbidden,
                         "This application answers under its own name only, which the start command printed."
                     );
                 else if (context.Request.Path == EnterPath)
                     await Enter(context, access);
-                else if (
-                    !access.Lets(context.Request.Cookies[Cookie])
-                    && !access.LetsBearer(context.Request.Headers.Authorization.ToString())
-                )
+                else if (!Lets(context.Request, access))
                     await Refuse(
                         context,
+                        StatusCodes.Status401Unauthorized,
                         "Open the address that the start command printed: it has the key."
                     );
                 else if (context.Request.Path.StartsWithSegments(AccessEndpoints.Path))
@@ -96,6 +98,19 @@ internal static class LocalGuard
             }
         );
 
+    /// <summary>
+    /// Whether who asks has the key, or both halves of a session. What is no person's own, the pages themselves, is given for the one that
+    /// a browser sends by itself.
+    /// </summary>
+    private static bool Lets(HttpRequest request, Access access) =>
+        access.LetsBearer(request.Headers.Authorization.ToString())
+        || request.Cookies[Cookie] is { } token
+            && access.Lets(token)
+            && (
+                !request.Path.StartsWithSegments("/api")
+                || access.LetsPage(token, request.Headers[PageHeader].ToString())
+            );
+
     private static bool IsOwn(HttpRequest request, string host)
     {
         var origin = request.Headers.Origin.ToString();
@@ -106,19 +121,26 @@ internal static class LocalGuard
     private static Task Enter(HttpContext context, Access access)
     {
         if (access.Enter(context.Request.Query["key"]) is not { } token)
-            return Refuse(context, "This is not the key of this application.");
+            return Refuse(
+                context,
+                StatusCodes.Status401Unauthorized,
+                "This is not the key of this application."
+            );
         Keep(context.Response, token);
-        context.Response.Redirect("/");
+        // What stands behind the hash sign no browser sends to any server.
+        context.Response.Redirect($"/#page={access.HalfOf(token)}");
         return Task.CompletedTask;
     }
 
     /// <summary>Says why not: to a browser that opens a page as a page, else as problem details.</summary>
-    private static async Task Refuse(HttpContext context, string sentence)
+    private static async Task Refuse(HttpContext context, int status, string sentence)
     {
         var problem = ProblemHandler.Result(
             new Problem(ProblemKind.Invalid, "locked", sentence, "Nothing was changed."),
-            StatusCodes.Status403Forbidden
+            status
         );
+        if (status == StatusCodes.Status401Unauthorized)
+            context.Response.Headers.WWWAuthenticate = "Bearer realm=\"Furoshiki\"";
         if (
             !context
                 .Request.Headers.Accept.ToString()

@@ -6,6 +6,7 @@ import { createApp } from 'vue'
 import 'vuetify/styles'
 import { createVuetify } from 'vuetify'
 import { problemOf } from './api/client'
+import { download, enter } from './api/session'
 import App from './App.vue'
 import { router } from './router'
 import './styles/base.css'
@@ -27,6 +28,19 @@ const vuetify = createVuetify({
   },
 })
 
+try {
+  await enter()
+} catch (problem) {
+  document.body.textContent =
+    'This window of the browser keeps nothing for pages (no service worker), as private ones may do. Open the printed address in another.'
+  throw problem
+}
+document.addEventListener('click', (event) => {
+  const link = (event.target as Element).closest?.<HTMLAnchorElement>('a[download][href^="/api/"]')
+  if (!link) return
+  event.preventDefault()
+  void download(link)
+})
 createApp(App)
   .use(createPinia())
   .use(router)

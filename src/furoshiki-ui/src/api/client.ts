@@ -1,8 +1,15 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema.gen'
+import { pageHeader } from './session'
 
 /** The application's own API, typed from its OpenAPI document. */
 export const api = createClient<paths>({ baseUrl: '' })
+api.use({
+  onRequest({ request }) {
+    for (const [name, value] of Object.entries(pageHeader())) request.headers.set(name, value)
+    return request
+  },
+})
 
 export type Schemas = components['schemas']
 

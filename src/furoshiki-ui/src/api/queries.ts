@@ -3,6 +3,7 @@ import { useDebounceFn, useEventListener } from '@vueuse/core'
 import { computed, onScopeDispose, ref, type MaybeRef, type Ref } from 'vue'
 import { keyOf, STAYS, useChanged } from './asked'
 import { api, take, type Schemas } from './client'
+import { eventsAt } from './session'
 
 export const useDesktops = () =>
   useQuery({ queryKey: keyOf('desktops'), queryFn: () => take(api.GET('/api/desktops')) })
@@ -33,7 +34,7 @@ export function useChanges() {
   let leave: (() => void) | undefined
   const queue = () => {
     const away = new AbortController()
-    let events: EventSource | undefined
+    let events: ReturnType<typeof eventsAt> | undefined
     let done = () => {}
     leave = () => {
       away.abort()
@@ -43,7 +44,7 @@ export function useChanges() {
     const lead = () =>
       new Promise<void>((resolve) => {
         done = resolve
-        events = new EventSource('/api/changes')
+        events = eventsAt('/api/changes')
         for (const name of ['changed', 'open', 'error']) events.addEventListener(name, tell)
       })
     navigator.locks.request('furoshiki-changes', { signal: away.signal }, lead).catch(() => {

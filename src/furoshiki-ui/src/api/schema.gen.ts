@@ -2414,6 +2414,7 @@ export interface components {
         };
         NewEntrance: {
             address: string;
+            page: string;
         };
         NewSafeState: {
             name: string;

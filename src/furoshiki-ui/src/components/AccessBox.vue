@@ -1,9 +1,16 @@
 <script setup lang="ts">
 import { useMutation } from '@tanstack/vue-query'
 import { api, take } from '@/api/client'
+import { keepHalf } from '@/api/session'
 import ProblemNote from './ProblemNote.vue'
 
-const takeBack = useMutation({ mutationFn: () => take(api.POST('/api/access/take-back')) })
+const takeBack = useMutation({
+  mutationFn: async () => {
+    const entrance = await take(api.POST('/api/access/take-back'))
+    await keepHalf(entrance.page)
+    return entrance
+  },
+})
 </script>
 
 <template>

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, onScopeDispose, ref, shallowRef, type Ref } from 'vue'
 import { keyOf } from '@/api/asked'
 import { api, take, type Schemas } from '@/api/client'
+import { eventsAt } from '@/api/session'
 
 /** Carries out a plan and follows it to its end by server-sent events. */
 export function useSwitchRun(desktop: Ref<number>) {
@@ -9,13 +10,13 @@ export function useSwitchRun(desktop: Ref<number>) {
   const problem = shallowRef<unknown>()
   const isRunning = ref(false)
   const run = ref(0)
-  let events: EventSource | undefined
+  let events: ReturnType<typeof eventsAt> | undefined
 
   function follow(id: number) {
-    events = new EventSource(`/api/switches/${id}/progress`)
+    events = eventsAt(`/api/switches/${id}/progress`)
     events.addEventListener('error', () => void ask(id))
     events.addEventListener('progress', (event) => {
-      progress.value = JSON.parse((event as MessageEvent<string>).data) as Schemas['RunProgress']
+      progress.value = JSON.parse(event.data as string) as Schemas['RunProgress']
       if (progress.value.result) end()
     })
   }
