@@ -5,6 +5,7 @@ using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
 
 namespace Furoshiki.Core.Tests;
@@ -359,5 +360,92 @@ public sealed class PlanningTests
             .Between("set", before, after)
             .Select(change => change.Path)
             .ShouldBe(["set/a/b", "set/a", "set/c", "set/c/d"]);
+    }
+
+    [Theory]
+    [InlineData("dome-console", "engawa")]
+    [InlineData("field-laptop", "engawa-3.8")]
+    [InlineData("visitor-wall", "tansu")]
+    public void What_was_just_saved_is_no_change_on_any_set_of_screens(
+        string folder,
+        string mapName
+    )
+    {
+        Screen[] all =
+        [
+            new("main", 1920, 1080),
+            new("upright", 1080, 1920),
+            new("third", 800, 600),
+        ];
+        var desktop = new TestDesktop(folder);
+        foreach (
+            var screens in all.SelectMany(
+                (_, i) => new[] { all[..i], all[i..], [.. all[i..].Reverse()] }
+            )
+        )
+        {
+            var map = TestDesktop.MapNamed(mapName, screens);
+            var reading = DesktopReader.Read(map, desktop);
+            foreach (var part in reading.Look.Components)
+                Adaptation.Fit(part, map, map, part).Component.ShouldBe(part);
+            var plan = new SwitchPlanner(map, reading, desktop, desktop, _ => map).Plan(
+                reading.Look,
+                All
+            );
+            plan.Changes.ShouldBeEmpty();
+            plan.Steps.ShouldBeEmpty();
+        }
+    }
+
+    [Fact]
+    public void An_item_on_a_screen_that_is_not_listed_stays_when_it_is_put_back_and_is_no_drift()
+    {
+        var desktop = new TestDesktop().With(
+            TestDesktop.Panels,
+            "\"screen\": \"main\"",
+            "\"screen\": \"projector\""
+        );
+        var look = desktop.Read().Look;
+        look[PanelsKind.Kind]!.Settings.Values.ShouldContain(new SettingValue.Text("projector"));
+        Plan(desktop, look).Changes.ShouldBeEmpty();
+        var other = desktop.With(TestDesktop.Panels, "\"opacity\": 100", "\"opacity\": 80");
+        var plan = Plan(other, look);
+        CarryOut(other, plan);
+        other.Read().Look.Digest.ShouldBe(look.Digest);
+    }
+
+    [Fact]
+    public void A_word_of_the_map_for_the_main_screen_is_kept()
+    {
+        var place = TestDesktop.Map.Find(PanelsKind.Kind)!.Items!.Settings["screen"];
+        var own = place with
+        {
+            Spelling = place.Spelling with
+            {
+                Values = ImmutableDictionary<string, Formats.NativeValue>.Empty.Add(
+                    "main",
+                    Formats.NativeValue.Text("primary")
+                ),
+            },
+        };
+        var panels = TestDesktop.Map.Find(PanelsKind.Kind)!;
+        var map = TestDesktop.Map with
+        {
+            Kinds =
+            [
+                panels with
+                {
+                    Items = panels.Items! with
+                    {
+                        Settings = panels.Items.Settings.SetItem("screen", own),
+                    },
+                },
+            ],
+        };
+        map.For([new Screen("left", 800, 600)])
+            .Find(PanelsKind.Kind)!
+            .Items!.Settings["screen"]
+            .Spelling.ToFile(Formats.NativeValue.Text("main"))
+            .Content.ShouldBe("primary");
     }
 }

@@ -296,6 +296,8 @@ public sealed record DesktopMap(
     /// <summary>The map for a desktop with its screens, of which the main one has the same name in every look.</summary>
     public DesktopMap For(IReadOnlyList<Screen> screens)
     {
+        if (screens.Count == 0)
+            return this;
         var main = NativeValue.Text(screens[0].Id);
         return this with { Screens = [.. screens], Kinds = [.. Kinds.Select(Named)] };
 
@@ -310,7 +312,11 @@ public sealed record DesktopMap(
                             place => place.Key,
                             place =>
                                 kind.Kind.GetSetting(new SettingKey(place.Key, "")).Type
-                                is SettingType.ScreenName
+                                    is SettingType.ScreenName
+                                // A word of the map's own for the main screen is what its files have.
+                                && !place.Value.Spelling.Values.ContainsKey(
+                                    SettingType.ScreenName.Main
+                                )
                                     ? place.Value with
                                     {
                                         Spelling = place.Value.Spelling with

@@ -43,7 +43,7 @@ public static class Adaptation
                 ]
             );
         var losses = new List<Loss>();
-        var away = ItemsAway(wanted, map, losses);
+        var away = ItemsAway(wanted, map, now, losses);
         var settings = wanted.Settings.ToBuilder();
         foreach (var (key, value) in wanted.Settings)
             if (
@@ -77,8 +77,13 @@ public static class Adaptation
         );
     }
 
-    /// <summary>Items on screens that the desktop does not have.</summary>
-    private static HashSet<string> ItemsAway(Component wanted, DesktopMap map, List<Loss> losses)
+    /// <summary>Items on screens that the desktop does not have. What it has there all the same, it can hold.</summary>
+    private static HashSet<string> ItemsAway(
+        Component wanted,
+        DesktopMap map,
+        Component? now,
+        List<Loss> losses
+    )
     {
         var screen = wanted.Kind.Settings.FirstOrDefault(setting =>
             setting.Type is SettingType.ScreenName
@@ -88,13 +93,17 @@ public static class Adaptation
             return away;
         foreach (var item in wanted.Items)
         {
-            var name = wanted.Settings.GetValueOrDefault(new SettingKey(screen.Name, item))
-                is SettingValue.Text text
-                ? text.Value
-                : SettingType.ScreenName.Main;
+            var key = new SettingKey(screen.Name, item);
+            var place = wanted.Settings.GetValueOrDefault(key);
+            var name = place is SettingValue.Text text ? text.Value : SettingType.ScreenName.Main;
             if (
                 name == SettingType.ScreenName.Main
                 || map.Screens.Skip(1).Any(one => one.Id == name)
+                || (
+                    now is not null
+                    && now.Items.Contains(item)
+                    && Equals(now.Settings.GetValueOrDefault(key), place)
+                )
             )
                 continue;
             away.Add(item);
