@@ -1,6 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Furoshiki.App.Keeping;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
 
@@ -108,7 +109,7 @@ public sealed class KeepingTests : OwnAppTests
     }
 
     [Fact]
-    public async Task What_was_deleted_a_month_ago_goes_for_good_at_the_next_start()
+    public async Task What_was_deleted_a_month_ago_goes_for_good_once_it_was_seen_on_several_days_and_not_by_a_wrong_clock()
     {
         await Deleted($"/api/profiles/{await IdOf("Open Night")}");
         var recent = await Deleted($"/api/profiles/{await IdOf("Day Log")}");
@@ -119,6 +120,19 @@ public sealed class KeepingTests : OwnAppTests
                 .ExecuteUpdateAsync(set =>
                     set.SetProperty(one => one.At, DateTime.UtcNow.AddDays(-31))
                 );
+        // A month has passed by the clock alone.
+        await Restart();
+        var seen = new Preferences(Databases());
+        Dictionary<long, List<DateOnly>>? days = null;
+        await Until(() =>
+            (days = seen.Find<Dictionary<long, List<DateOnly>>>("deletions-seen")) is { Count: 2 }
+        );
+        Databases().CreateDbContext().Deletions.Count().ShouldBe(2);
+        await App.Stop();
+        foreach (var one in days!.Values)
+            for (var day = 1; one.Count < Deletions.FewestDays; day++)
+                one.Add(DateOnly.FromDateTime(DateTime.UtcNow).AddDays(-day));
+        seen.Keep("deletions-seen", days!);
         await Restart();
         await Until(() => Databases().CreateDbContext().Deletions.Count() == 1);
         (await Undelete(recent)).ShouldBe("Day Log");

@@ -76,6 +76,34 @@ public sealed class SafekeepingTests : OwnAppTests
     }
 
     [Fact]
+    public async Task A_copy_that_was_just_made_stays_though_others_carry_dates_of_the_future()
+    {
+        await Keep(everyDays: 0, most: 2);
+        var (_, first) = await Server.Post("/api/store/copies", new JsonObject());
+        var name = first["name"]!.GetValue<string>();
+        foreach (var year in new[] { "2098", "2099" })
+            File.Copy(
+                Path.Combine(Folder, name),
+                Path.Combine(Folder, $"{name[..^"20260101-000000.db".Length]}{year}0101-000000.db")
+            );
+        var (status, made) = await Server.Post("/api/store/copies", new JsonObject());
+        status.ShouldBe(HttpStatusCode.OK);
+        var left = Directory.GetFiles(Folder).Select(Path.GetFileName).ToList();
+        left.Count.ShouldBe(2);
+        left.ShouldContain(made["name"]!.GetValue<string>());
+        left.ShouldContain(name);
+    }
+
+    [Fact]
+    public async Task Several_copies_made_at_once_all_come_to_be()
+    {
+        var made = await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => Command("copy", Folder)));
+        made.ShouldAllBe(one => one.Code == 0);
+        Directory.GetFiles(Folder).Length.ShouldBe(4);
+        Directory.GetFiles(Folder).ShouldAllBe(file => file.EndsWith(".db"));
+    }
+
+    [Fact]
     public async Task A_folder_in_which_a_copy_would_be_lost_or_saved_again_is_refused_and_nothing_is_changed()
     {
         await Keep(everyDays: 0, most: 2);

@@ -56,11 +56,17 @@ public sealed class Deletions(
     SafeStateShelf safeStates,
     Registration registration,
     Keeper keeper,
+    Preferences preferences,
     TimeProvider clock
 )
 {
     /// <summary>For how long something that was deleted can be undeleted.</summary>
     public static TimeSpan KeptFor { get; } = TimeSpan.FromDays(30);
+
+    /// <summary>On how many days something has to have been seen as deleted at least before it goes by its age.</summary>
+    public const int FewestDays = 5;
+
+    private const string Seen = "deletions-seen";
 
     /// <summary>Deletes a profile with all its savings.</summary>
     /// <exception cref="ProblemException">There is none of this number.</exception>
@@ -242,16 +248,44 @@ public sealed class Deletions(
         keeper.News.Tell();
     }
 
-    /// <summary>Lets all go for good whose time is over.</summary>
+    /// <summary>
+    /// Lets all go for good whose time is over. A clock that was wrong once is no reason: each has to have been seen as deleted on several
+    /// days too.
+    /// </summary>
     /// <returns>How many.</returns>
     public int Expire()
     {
-        var last = clock.GetUtcNow().UtcDateTime - KeptFor;
+        var now = clock.GetUtcNow().UtcDateTime;
         using var db = databases.CreateDbContext();
-        var over = db.Deletions.Where(one => one.At < last).Select(one => one.Id).ToList();
+        var seen = SeenOn(now, [.. db.Deletions.Select(one => one.Id)]);
+        var last = now - KeptFor;
+        var over = db
+            .Deletions.Where(one => one.At < last)
+            .Select(one => one.Id)
+            .AsEnumerable()
+            .Where(id => seen[id].Count >= FewestDays)
+            .ToList();
         if (over.Count > 0)
             Remove(db, over);
         return over.Count;
+    }
+
+    /// <summary>On which days each deletion was seen, up to as many as count; today is one of them.</summary>
+    private Dictionary<long, List<DateOnly>> SeenOn(DateTime now, IReadOnlyList<long> deletions)
+    {
+        var before = preferences.Find<Dictionary<long, List<DateOnly>>>(Seen) ?? [];
+        var today = DateOnly.FromDateTime(now);
+        var after = deletions.ToDictionary(id => id, id => before.GetValueOrDefault(id) ?? []);
+        var isNews = after.Count != before.Count;
+        foreach (var days in after.Values)
+            if (days.Count < FewestDays && !days.Contains(today))
+            {
+                days.Add(today);
+                isNews = true;
+            }
+        if (isNews)
+            preferences.Keep(Seen, after);
+        return after;
     }
 
     private static void Remove(FuroshikiDb db, List<long> ids)

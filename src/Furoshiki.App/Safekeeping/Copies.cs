@@ -60,6 +60,9 @@ public sealed class Copies(
     private const string Whole =
         "What is kept is as it was, and so are the copies that were made before.";
 
+    /// <summary>How long it is waited before it is tried again whether another process still makes a copy.</summary>
+    private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(200);
+
     private readonly Lock _one = new();
 
     /// <summary>What is there and what comes next.</summary>
@@ -98,10 +101,17 @@ public sealed class Copies(
         );
         lock (_one)
         {
+            using var alone = Alone(to, cancellation);
             var copy = Write(to, cancellation);
             if (to == form?.Folder)
             {
-                foreach (var old in In(to).Skip(form.Most))
+                // One of the future was made by a clock that was wrong, and before this one.
+                foreach (
+                    var old in In(to)
+                        .Where(one => one.Name != copy.Name)
+                        .OrderBy(one => one.At > copy.At)
+                        .Skip(form.Most - 1)
+                )
                     File.Delete(Path.Combine(to, old.Name));
                 preferences.Forget(Failed);
             }
@@ -129,12 +139,28 @@ public sealed class Copies(
         }
     }
 
+    /// <summary>Waits until no other process makes a copy there, which would take away what is unfinished.</summary>
+    /// <exception cref="OperationCanceledException">It was broken off.</exception>
+    private static IDisposable Alone(string folder, CancellationToken cancellation)
+    {
+        while (true)
+        {
+            if (PathLock.TryTake(folder) is { } held)
+                return held;
+            cancellation.WaitHandle.WaitOne(Pause);
+            cancellation.ThrowIfCancellationRequested();
+        }
+    }
+
     private CopyView Write(string folder, CancellationToken cancellation)
     {
         foreach (var left in Directory.GetFiles(folder, $"{Beginning}*{Unfinished}"))
             File.Delete(left);
         var now = clock.GetUtcNow().UtcDateTime;
-        var name = Beginning + MomentName.Of(now) + Ending;
+        // Two of one second would have one name.
+        while (File.Exists(Path.Combine(folder, NameOf(now))))
+            now = now.AddSeconds(1);
+        var name = NameOf(now);
         var path = Path.Combine(folder, name);
         var part = path + Unfinished;
         try
@@ -171,6 +197,8 @@ public sealed class Copies(
         }
     }
 
+    private string NameOf(DateTime at) => Beginning + MomentName.Of(at) + Ending;
+
     private static ProblemException Problem(string code, string sentence) =>
         ProblemException.InTheWay(code, sentence, Whole);
 
@@ -192,10 +220,7 @@ public sealed class Copies(
             : [];
 
     private DateTime? MadeAt(string name) =>
-        MomentName.Find(name[Beginning.Length..]) is { } at
-        && name == Beginning + MomentName.Of(at) + Ending
-            ? at
-            : null;
+        MomentName.Find(name[Beginning.Length..]) is { } at && name == NameOf(at) ? at : null;
 
     private DateTime? NextAt(CopyForm? form, IReadOnlyList<CopyView> all)
     {
