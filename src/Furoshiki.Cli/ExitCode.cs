@@ -8,7 +8,7 @@ internal static class ExitCode
     /// <summary>It did what was asked.</summary>
     public const int Done = 0;
 
-    /// <summary>Something broke.</summary>
+    /// <summary>Something broke, be it in the middle of a switch that is not ended yet.</summary>
     public const int Failed = 1;
 
     /// <summary>It was not done, since it cannot be as it was asked, or something stands in the way.</summary>
@@ -27,7 +27,7 @@ internal static class ExitCode
     public static IReadOnlyList<(int Code, string Means)> All { get; } =
     [
         (Done, "It did what was asked."),
-        (Failed, "Something broke."),
+        (Failed, "Something broke, be it in the middle of a switch that is not ended yet."),
         (Refused, "It was not done: it cannot be as it was asked, or something stands in the way."),
         (NotFound, "What was asked for is not here."),
         (Drifted, "The desktop is not as it was saved (drift)."),

@@ -29,6 +29,25 @@ public sealed class SearchTests
     [InlineData("#00ff00")]
     public void All_that_is_sought_has_to_be_there(string text) => Finds(text).ShouldBeFalse();
 
+    [Theory]
+    [InlineData("red", "Wallpaper: mirrored no", false)]
+    [InlineData("red", "Red Lamp", true)]
+    [InlineData("lamp", "Red Lamp", true)]
+    [InlineData("radius 0", "Borders: radius 9 px", false)]
+    [InlineData("radius 0", "Borders: radius 10 px", false)]
+    [InlineData("radius 0", "Borders: radius 0 px", true)]
+    [InlineData("radius 0", "Borders: radius 0.5 px", false)]
+    [InlineData("radius 10", "Borders: radius 10 px", true)]
+    [InlineData("10", "size 10.5 pt", false)]
+    [InlineData("10", "size 10pt", true)]
+    [InlineData("log", "Slate-Log", true)]
+    [InlineData("空", "夜空", true)]
+    public void Words_are_found_from_their_beginning_and_numbers_as_a_whole(
+        string sought,
+        string words,
+        bool isFound
+    ) => SearchTerm.Parse(sought).All(term => term.Fits(IndexEntry.Of(words))).ShouldBe(isFound);
+
     [Fact]
     public void A_colour_is_found_by_those_near_it_and_by_no_others()
     {

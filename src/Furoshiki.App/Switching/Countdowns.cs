@@ -222,7 +222,10 @@ public sealed partial class Countdowns(
                     ? "Every file is as it was before it."
                 : $"All that it had written was taken back.{recovered.Back.Words}",
             safeState
-        );
+        ) with
+        {
+            IsUnfinished = recovered.Problem is not null,
+        };
         runs.Keep(one.Id, result);
         return result;
     }

@@ -47,6 +47,9 @@ public sealed record RunResult(
     IReadOnlyList<PlaceView> NotLookedAt
 )
 {
+    /// <summary>Whether it was broken off and is not ended yet: it is neither as planned nor as before, and is tried again.</summary>
+    public bool IsUnfinished { get; init; }
+
     /// <summary>What of the look was left out, and stays as it was.</summary>
     public IReadOnlyList<LeftOutView> LeftOut { get; init; } = [];
 

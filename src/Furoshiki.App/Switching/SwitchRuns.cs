@@ -58,8 +58,20 @@ public sealed class SwitchRuns(
             return run.Result;
         if (stand.State == SwitchStand.GoingBack)
             return null;
-        if (stand.Result is { } result)
-            return JsonSerializer.Deserialize<RunResult>(result, Json);
+        if (stand.Result is { } text)
+        {
+            var result = JsonSerializer.Deserialize<RunResult>(text, Json)!;
+            return result.IsUnfinished && (stand.State is SwitchStand.Done or SwitchStand.WentBack)
+                ? result with
+                {
+                    IsUnfinished = false,
+                    Switched = stand.State == SwitchStand.Done,
+                    Unharmed =
+                        stand.News
+                        ?? "It was ended later, before anything else touched the desktop.",
+                }
+                : result;
+        }
         return stand.State switch
         {
             SwitchStand.Begun => RunResult.Not(
@@ -85,7 +97,10 @@ public sealed class SwitchRuns(
             _ => RunResult.Not(
                 "The application ended in the middle of it.",
                 stand.News ?? "It is ended before anything else touches the desktop."
-            ),
+            ) with
+            {
+                IsUnfinished = true,
+            },
         };
     }
 
@@ -185,9 +200,12 @@ public sealed class SwitchRuns(
             SwitchLog.BrokenOff(log, problem);
             result = RunResult.Not(
                 problem.Message,
-                "The journal has this switch: it is ended before anything else touches the desktop, and at the next start.",
+                "The journal has this switch: it is ended before anything else touches the desktop, and tried again until then.",
                 safeState
-            );
+            ) with
+            {
+                IsUnfinished = true,
+            };
         }
 #pragma warning disable CA1031 // However a switch ends, the person who waits for it is told.
         catch (Exception problem)

@@ -363,10 +363,13 @@ internal static class SwitchVerbs
                         result.Switched ? "It is kept." : $"{result.Problem} {result.Unharmed}"
                     )
             );
-            return result.Switched ? ExitCode.Done : ExitCode.WentBack;
+            return result.Switched ? ExitCode.Done
+                : result.IsUnfinished ? ExitCode.Failed
+                : ExitCode.WentBack;
         }
         call.Output.Show(result, () => { });
         return result.Switched ? ExitCode.Done
+            : result.IsUnfinished ? ExitCode.Failed
             : result.SafeState is null ? ExitCode.Refused
             : ExitCode.WentBack;
     }

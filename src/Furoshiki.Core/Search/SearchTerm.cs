@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Words;
 
@@ -15,14 +16,58 @@ public abstract record SearchTerm
 
     private SearchTerm() { }
 
-    /// <summary>Letters that stand somewhere, whatever their case.</summary>
+    /// <summary>
+    /// Letters with which a word begins, whatever their case, and a number that stands with them as a whole: "red" is no part of
+    /// "mirrored", and "radius 0" none of a radius of 10.
+    /// </summary>
     /// <param name="Key">The letters as they are compared.</param>
-    public sealed record Letters(string Key) : SearchTerm
+    /// <param name="Number">The number; null for none.</param>
+    public sealed record Letters(string Key, string? Number = null) : SearchTerm
     {
         /// <inheritdoc />
         public override bool Fits(IndexEntry entry) =>
-            entry.Key.Contains(Key, StringComparison.Ordinal);
+            Stands(entry.Key, Key, isWhole: IsNumber(Key))
+            && (Number is null || Stands(entry.Key, Number, isWhole: true));
     }
+
+    /// <summary>Whether letters stand at the beginning of a word; a number also at its end.</summary>
+    private static bool Stands(string text, string letters, bool isWhole)
+    {
+        for (
+            var at = text.IndexOf(letters, StringComparison.Ordinal);
+            at >= 0;
+            at = text.IndexOf(letters, at + 1, StringComparison.Ordinal)
+        )
+            if (
+                IsApart(text.AsSpan(..at), letters[0], fromEnd: true)
+                && (
+                    !isWhole
+                    || IsApart(text.AsSpan(at + letters.Length), letters[^1], fromEnd: false)
+                )
+            )
+                return true;
+        return false;
+    }
+
+    /// <summary>Whether a word ends between a letter and what is beside it. Where words are written without a space between, anywhere.</summary>
+    private static bool IsApart(ReadOnlySpan<char> beside, char letter, bool fromEnd)
+    {
+        if (beside.IsEmpty || !char.IsLetterOrDigit(letter))
+            return true;
+        var next = fromEnd ? beside[^1] : beside[0];
+        if (char.IsDigit(letter))
+            return !char.IsDigit(next)
+                && !(
+                    next is '.' or ','
+                    && beside.Length > 1
+                    && char.IsDigit(fromEnd ? beside[^2] : beside[1])
+                );
+        return !char.IsLetterOrDigit(next)
+            || char.GetUnicodeCategory(letter) == UnicodeCategory.OtherLetter;
+    }
+
+    private static bool IsNumber(string text) =>
+        text.Length > 0 && text.All(one => char.IsDigit(one) || one is '.' or ',');
 
     /// <summary>A colour, or one near it.</summary>
     /// <param name="Colour">The colour.</param>
@@ -37,8 +82,8 @@ public abstract record SearchTerm
     public abstract bool Fits(IndexEntry entry);
 
     /// <summary>
-    /// Reads what a person typed: words with spaces between, or in quotation marks where they belong together; a colour is written as in
-    /// CSS (#rgb or #rrggbb).
+    /// Reads what a person typed: words with spaces between, or in quotation marks where they belong together; a number belongs to the word
+    /// before it; a colour is written as in CSS (#rgb or #rrggbb).
     /// </summary>
     public static ImmutableArray<SearchTerm> Parse(string text)
     {
@@ -50,12 +95,14 @@ public abstract record SearchTerm
                 ? [piece]
                 : piece.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)
         )
-            if (PersonsText.KeyOf(word) is { Length: > 0 } key)
-                terms.Add(
-                    Rgba.TryParse(word, out var colour)
-                        ? new Near(Lab.From(colour))
-                        : new Letters(key)
-                );
+            if (PersonsText.KeyOf(word) is not { Length: > 0 } key)
+                continue;
+            else if (Rgba.TryParse(word, out var colour))
+                terms.Add(new Near(Lab.From(colour)));
+            else if (IsNumber(key) && terms.LastOrDefault() is Letters { Number: null } before)
+                terms[^1] = before with { Number = key };
+            else
+                terms.Add(new Letters(key));
         return terms.ToImmutable();
     }
 }

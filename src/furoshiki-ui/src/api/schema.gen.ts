@@ -2794,6 +2794,7 @@ export interface components {
             safeState: null | number;
             parts: components["schemas"]["PartResult"][];
             notLookedAt: components["schemas"]["PlaceView"][];
+            isUnfinished?: boolean;
             leftOut?: components["schemas"]["LeftOutView"][];
         };
         /** @enum {unknown} */
