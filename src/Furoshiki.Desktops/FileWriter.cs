@@ -98,16 +98,41 @@ internal sealed class FileWriter(
     public bool HasUnlocked(string path) => _folders.ContainsKey(path);
 
     /// <summary>Makes a path be in a state; nothing stands there afterwards if the state is null. Modes of folders follow later.</summary>
-    public void Bring(string path, FileState? state)
+    /// <param name="path">The path.</param>
+    /// <param name="state">The state.</param>
+    /// <param name="before">What stood there when it was looked at last; null for nothing, or where nobody else's can be there.</param>
+    /// <param name="written">
+    /// Is given what another program wrote there since, with the full path where it stands now, and says whether it goes on; if not, that
+    /// comes back to its place.
+    /// </param>
+    /// <returns>Whether it is in the state; false if what another program wrote stands there.</returns>
+    public bool Bring(
+        string path,
+        FileState? state,
+        FileState? before,
+        Func<string, FileState, bool> written
+    )
     {
         MakeParents(path);
         Unlock(path);
         var full = paths.Full(path);
         var now = Posix.LStat(full);
-        if (now is { } stat && (state is null || stat.IsFolder != (state.Type == FileType.Folder)))
-            Remove(path, full, stat);
-        if (_written.Remove(path, out var written))
-            Rename(path, written, full);
+        if (
+            now is { } stat
+            && (state is null || stat.IsFolder != (state.Type == FileType.Folder))
+            && !Remove(path, full, stat, before, written)
+        )
+            return false;
+        var isNew =
+            now is null
+            || before is null
+            || state?.Type == FileType.Folder
+            || now is { IsFolder: true };
+        if (_written.Remove(path, out var beside))
+        {
+            if (!Place(path, beside, full, isNew ? null : before, written))
+                return false;
+        }
         else if (state?.Type == FileType.Folder)
         {
             Begin("make folder", path);
@@ -117,14 +142,16 @@ internal sealed class FileWriter(
         }
         else if (state is not null)
         {
-            var beside = unfinished.Beside(path, paths);
+            beside = unfinished.Beside(path, paths);
             RemoveAll(beside);
             Make(beside, state, isFlushed: true);
-            Rename(path, beside, full);
+            if (!Place(path, beside, full, isNew ? null : before, written))
+                return false;
         }
         if (now is not { IsFolder: true })
             paths.Forget(path);
         at(new SwitchPoint("in place", path));
+        return true;
     }
 
     /// <summary>Gives folders their modes and attributes, the deepest first, and puts all that was brought about on the disk.</summary>
@@ -164,10 +191,17 @@ internal sealed class FileWriter(
     public void RemoveUnfinished(IReadOnlyList<FileChange> changes)
     {
         foreach (var change in changes)
-            if (paths.Stands(unfinished.Beside(change.Path, paths)))
+        foreach (
+            var full in new[]
+            {
+                unfinished.Beside(change.Path, paths),
+                unfinished.Aside(change.Path, paths),
+            }
+        )
+            if (paths.Stands(full))
             {
                 Unlock(change.Path);
-                RemoveAll(unfinished.Beside(change.Path, paths));
+                RemoveAll(full);
             }
         _written.Clear();
     }
@@ -236,11 +270,48 @@ internal sealed class FileWriter(
         Posix.SetMode(full, mode | OwnersAll);
     }
 
-    private void Rename(string path, string written, string full)
+    /// <summary>
+    /// Puts what was written beside a path in its place. What stood there comes out in the same step and is looked at, so that nothing
+    /// that another program wrote in between is lost. Where a file system cannot, it is looked at just before.
+    /// </summary>
+    private bool Place(
+        string path,
+        string beside,
+        string full,
+        FileState? before,
+        Func<string, FileState, bool> written
+    )
     {
         Begin("rename", path);
-        Posix.Rename(written, full);
+        if (before is null && !Posix.TryRenameToNothing(beside, full))
+        {
+            if (paths.Look(path).State is { } came && !written(full, came))
+                return false;
+            Posix.Rename(beside, full);
+        }
+        else if (before is not null && !Posix.TryExchange(beside, full))
+        {
+            if (paths.Look(path).State is { } other && other != before && !written(full, other))
+                return false;
+            Posix.Rename(beside, full);
+        }
+        else if (before is not null && !TakeAway(beside, before, written))
+        {
+            Posix.TryExchange(beside, full);
+            RemoveAll(beside);
+            return false;
+        }
         at(new SwitchPoint("renamed", path));
+        return true;
+    }
+
+    /// <summary>Removes what came out of its place, if that is what stood there; what another program wrote is given on first.</summary>
+    private bool TakeAway(string full, FileState before, Func<string, FileState, bool> written)
+    {
+        if (paths.LookAt(full) is { } state && state != before && !written(full, state))
+            return false;
+        RemoveAll(full);
+        return true;
     }
 
     /// <summary>Makes a file, a link or an empty folder, whose mode follows, at a full path at which nothing stands.</summary>
@@ -294,15 +365,33 @@ internal sealed class FileWriter(
         at(new SwitchPoint("flushed"));
     }
 
-    private void Remove(string path, string full, Stat stat)
+    private bool Remove(
+        string path,
+        string full,
+        Stat stat,
+        FileState? before,
+        Func<string, FileState, bool> written
+    )
     {
         Begin("remove", path);
         if (stat.IsFolder)
         {
             Posix.RemoveFolder(full);
             _folders.Remove(path);
+            return true;
         }
-        else
+        if (before is null)
+        {
             Posix.RemoveFile(full);
+            return true;
+        }
+        var aside = unfinished.Aside(path, paths);
+        RemoveAll(aside);
+        Posix.Rename(full, aside);
+        if (TakeAway(aside, before, written))
+            return true;
+        if (!Posix.TryRenameToNothing(aside, full))
+            Posix.Rename(aside, full);
+        return false;
     }
 }

@@ -62,6 +62,10 @@ internal sealed class KnownPaths(DesktopFolder folder, Footing footing, IEnumera
             }
         });
 
+    /// <summary>What stands at a full path; null if nothing does.</summary>
+    /// <exception cref="FolderAwayException">The desktop's folder is not there, so that nothing can be said.</exception>
+    public FileState? LookAt(string full) => WhileThere(() => folder.LookAt(full).State);
+
     /// <summary>Whether something stands at a full path.</summary>
     /// <exception cref="FolderAwayException">The desktop's folder is not there, so that nothing can be said.</exception>
     public bool Stands(string full) => WhileThere(() => Posix.LStat(full) is not null);

@@ -80,6 +80,8 @@ internal static partial class Posix
     private const uint BasicStats = 0x7FF;
     private const uint BirthTime = 0x800;
     private const ulong MountRoot = 0x2000;
+    private const uint RenameNoReplace = 1;
+    private const uint RenameExchange = 2;
     private const int LockShared = 1;
     private const int LockExclusive = 2;
     private const int LockNonBlocking = 4;
@@ -89,10 +91,13 @@ internal static partial class Posix
     private const int NoProcess = 3;
     private const int WouldBlock = 11;
     private const int AccessDenied = 13;
+    private const int Exists = 17;
     private const int NotAFolder = 20;
+    private const int InvalidArgument = 22;
     private const int ReadOnlyFileSystem = 30;
     private const int Range = 34;
     private const int NameTooLong = 36;
+    private const int NoSuchCall = 38;
     private const int LinksInACircle = 40;
     private const int NoSuchAttribute = 61;
     private const int NotSupported = 95;
@@ -355,6 +360,28 @@ internal static partial class Posix
 
     public static void Rename(string from, string to) => Check(RenameTo(Name(from), Name(to)), to);
 
+    /// <summary>
+    /// Exchanges what stands at two paths in one step (renameat2(2) with RENAME_EXCHANGE).
+    /// </summary>
+    /// <returns>False where nothing stands at one of them, or the file system cannot.</returns>
+    public static bool TryExchange(string one, string other) =>
+        RenameWith(one, other, RenameExchange);
+
+    /// <summary>Renames to where nothing stands (renameat2(2) with RENAME_NOREPLACE).</summary>
+    /// <returns>False where something stands there, or the file system cannot.</returns>
+    public static bool TryRenameToNothing(string from, string to) =>
+        RenameWith(from, to, RenameNoReplace);
+
+    private static bool RenameWith(string from, string to, uint flags)
+    {
+        if (RenameAt2(CurrentFolder, Name(from), CurrentFolder, Name(to), flags) == 0)
+            return true;
+        var error = Marshal.GetLastPInvokeError();
+        return error is NoEntry or Exists or InvalidArgument or NoSuchCall or NotSupported
+            ? false
+            : throw Failure(error, to);
+    }
+
     public static void RemoveFile(string path) =>
         Check(UnlinkAt(CurrentFolder, Name(path), 0), path);
 
@@ -523,6 +550,15 @@ internal static partial class Posix
 
     [LibraryImport("libc", EntryPoint = "rename", SetLastError = true)]
     private static partial int RenameTo(byte[] from, byte[] to);
+
+    [LibraryImport("libc", EntryPoint = "renameat2", SetLastError = true)]
+    private static partial int RenameAt2(
+        int fromFolder,
+        byte[] from,
+        int toFolder,
+        byte[] to,
+        uint flags
+    );
 
     [LibraryImport("libc", EntryPoint = "unlinkat", SetLastError = true)]
     private static partial int UnlinkAt(int folder, byte[] name, int flags);

@@ -86,7 +86,7 @@ internal sealed class SwitchBack
             )
             .ToList();
         foreach (var change in folders)
-            _writer.Bring(change.Path, change.After);
+            _writer.Bring(change.Path, change.After, _paths.Find(change.Path), (_, _) => false);
         Finish();
         return new WayBack(
             [],
@@ -146,7 +146,16 @@ internal sealed class SwitchBack
             )
                 left.Add(change.Path);
             else
-                _writer.Bring(change.Path, change.Before);
+                _writer.Bring(
+                    change.Path,
+                    change.Before,
+                    state,
+                    (full, other) =>
+                    {
+                        aside.Add(Hold(change.Path, other, full));
+                        return true;
+                    }
+                );
         }
         if (left.Count > 0)
             RemoveUnfinished();
@@ -203,7 +212,32 @@ internal sealed class SwitchBack
                 StringComparer.Ordinal
             )
         )
-            _writer.Bring($"{path}/{within}", null);
+            _writer.Bring($"{path}/{within}", null, null, (_, _) => true);
+        return tree;
+    }
+
+    /// <summary>Holds what another program wrote to a path just before that was brought back.</summary>
+    private Tree Hold(string path, FileState state, string full)
+    {
+        if (state.Type is FileType.Other or FileType.Folder)
+            throw new IOException(
+                $"{PathText.Printable(path)} holds something that another program put there and that cannot be held. Take it away by hand."
+            );
+        var tree = new Tree([new TreeEntry(path, state, null)], []);
+        using var batch = _hold.Begin();
+        batch.PutTree(
+            tree,
+            (_, _) =>
+            {
+                using var bytes = new FileStream(
+                    Posix.OpenFile(full),
+                    FileAccess.Read,
+                    bufferSize: 0
+                );
+                batch.Put(bytes);
+            }
+        );
+        batch.Commit();
         return tree;
     }
 

@@ -195,16 +195,23 @@ public sealed class SwitchTransaction(
             if (state != change.Before && !writer.HasUnlocked(change.Path))
                 throw new IOException(
                     gap is null
-                        ? $"Another program wrote {PathText.Printable(change.Path)} during the switch. It was left as that program wrote it."
+                        ? WrittenMeanwhile(change.Path)
                         : $"{PathText.Printable(change.Path)} is not as it was when the switch began: {gap} It was left so."
                 );
-            if (!SwitchBack.StaysFolder(change))
-                begun.Add(change);
-            begun.AddRange(within[change.Path]);
-            writer.Bring(change.Path, change.After);
+            var these = SwitchBack.StaysFolder(change)
+                ? within[change.Path].ToList()
+                : [change, .. within[change.Path]];
+            begun.AddRange(these);
+            if (writer.Bring(change.Path, change.After, state, (_, _) => false))
+                continue;
+            begun.RemoveAll(these.Contains);
+            throw new IOException(WrittenMeanwhile(change.Path));
         }
         writer.Finish(entry.Changes.Select(change => change.Path));
     }
+
+    private static string WrittenMeanwhile(string path) =>
+        $"Another program wrote {PathText.Printable(path)} during the switch. It was left as that program wrote it.";
 
     private WayBack GoBack(
         IContentHold hold,

@@ -22,20 +22,27 @@ internal sealed partial class UnfinishedNames
 
     private readonly Dictionary<string, int> _places = new(StringComparer.Ordinal);
     private readonly string _mark;
+    private readonly int _count;
 
     /// <param name="mark">The switch's mark.</param>
     /// <param name="changes">What the switch changes.</param>
     public UnfinishedNames(string mark, IReadOnlyList<FileChange> changes)
     {
-        _mark = mark;
+        (_mark, _count) = (mark, changes.Count);
         for (var i = 0; i < changes.Count; i++)
             _places.TryAdd(changes[i].Path, i);
     }
 
+    /// <summary>The full path to which what stands at a path goes before it is removed.</summary>
+    public string Aside(string path, KnownPaths paths) =>
+        Named(path, _places[path] + _count, paths);
+
     /// <summary>The full path of the unfinished file of a path.</summary>
-    public string Beside(string path, KnownPaths paths) =>
+    public string Beside(string path, KnownPaths paths) => Named(path, _places[path], paths);
+
+    private string Named(string path, int number, KnownPaths paths) =>
         string.Create(
             CultureInfo.InvariantCulture,
-            $"{paths.ParentOf(path)}/{Beginning}{_mark}-{_places[path]}"
+            $"{paths.ParentOf(path)}/{Beginning}{_mark}-{number}"
         );
 }

@@ -144,6 +144,88 @@ public sealed class SwitchTransactionTests : IDisposable
         second.ShouldBeOfType<SwitchRefusedException>();
     }
 
+    [Theory]
+    [InlineData(false, false)]
+    [InlineData(false, true)]
+    [InlineData(true, false)]
+    [InlineData(true, true)]
+    public void What_another_program_writes_just_before_a_file_goes_to_its_place_is_lost_in_no_case(
+        bool isGoingBack,
+        bool isInPlace
+    )
+    {
+        var other = _desktop.SaveOtherAndComeBack();
+        var before = _desktop.Snapshot();
+        var paths = _desktop
+            .Plan(other)
+            .Changes.Where(one =>
+                (isGoingBack ? one.Before : one.After) is null or { Type: FileType.File }
+                && one.Before is not { Type: FileType.Folder }
+                && one.After is not { Type: FileType.Folder }
+            )
+            .Select(one => one.Path)
+            .ToList();
+        paths.Count.ShouldBeGreaterThan(3);
+        var tried = 0;
+        foreach (var path in paths)
+        {
+            using var desktop = _desktop.Twin();
+            var isWritten = false;
+            void Write(SwitchPoint point)
+            {
+                if (isWritten || point.Path != path || point.Action is not ("rename" or "remove"))
+                    return;
+                isWritten = true;
+                var full = desktop.At(path);
+                if (isInPlace && new FileInfo(full) is { Exists: true, LinkTarget: null })
+                    File.WriteAllText(full, Foreign);
+                else
+                {
+                    File.WriteAllText(full + "~", Foreign);
+                    File.Move(full + "~", full, overwrite: true);
+                }
+            }
+            var outcome = desktop
+                .Transaction(
+                    point =>
+                    {
+                        if (!isGoingBack)
+                            Write(point);
+                        else if (point.Action == "verify")
+                            throw new IOException("No space left on device");
+                    },
+                    point =>
+                    {
+                        if (isGoingBack)
+                            Write(point);
+                    }
+                )
+                .Execute(desktop.Plan(other), CancellationToken.None);
+            if (!isWritten)
+                continue;
+            tried++;
+            outcome.Switched.ShouldBeFalse(path);
+            using var db = desktop.Databases.CreateDbContext();
+            var aside = db
+                .Asides.Select(one => one.Tree)
+                .AsEnumerable()
+                .Select(tree => desktop.Content.FindTree(tree)!.Find(path))
+                .OfType<FileState>()
+                .Select(state =>
+                    System.Text.Encoding.UTF8.GetString(desktop.Content.Read(state.Content!.Value))
+                );
+            var stands = File.Exists(desktop.At(path)) ? File.ReadAllText(desktop.At(path)) : "";
+            aside.Append(stands).ShouldContain(Foreign, $"{path}: {outcome.Problem}");
+            outcome.Problem!.ShouldContain(path);
+            var after = desktop.Snapshot();
+            foreach (var one in after.Keys.Union(before.Keys).Where(one => one != path))
+                after.GetValueOrDefault(one).ShouldBe(before.GetValueOrDefault(one), one);
+        }
+        tried.ShouldBeGreaterThan(2);
+    }
+
+    private const string Foreign = "another program wrote this\n";
+
     [Fact]
     public void A_write_that_does_not_stick_is_noticed_and_undone()
     {
