@@ -150,6 +150,13 @@ public sealed class FittingTests() : OwnAppTests(isKilled: true)
         (await Command("drift", "--desktop", "Dome console")).Said.ShouldNotContain(
             "Everything is as it was saved."
         );
+        (await Server.Get("/api/profiles?desktop=1"))
+            .AsArray()
+            .Single(one => one!["profile"]!["name"]!.GetValue<string>() == "Open Night")![
+            "readiness"
+        ]!["words"]!
+            .GetValue<string>()
+            .ShouldBe("On, as fitted");
         var away = await Server.Plan("Saving", await Server.SavingOf("Red Lamp"));
         away["unsaved"]!
             .AsArray()

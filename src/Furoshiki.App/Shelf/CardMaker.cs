@@ -227,6 +227,17 @@ public sealed class CardMaker(
             && Parts.GetValueOrDefault(part.Kind.Name) is { LeftOut.IsEmpty: false } on
                 ? new LeftOut([.. on.LeftOut.Keys])
                 : null;
+
+        /// <summary>Whether some of a part was left out when it was put on.</summary>
+        public bool IsWithoutSome(Component part) =>
+            IsAny(part, holder => holder != PartOn.Nobodys);
+
+        /// <summary>Whether some of a part was put on as it was fitted or chosen, and is saved nowhere.</summary>
+        public bool IsFitted(Component part) => IsAny(part, holder => holder == PartOn.Nobodys);
+
+        private bool IsAny(Component part, Func<long?, bool> holder) =>
+            !IsLeftOut(part)
+            && Parts.GetValueOrDefault(part.Kind.Name)?.LeftOut.Values.Any(holder) == true;
     }
 
     /// <summary>A desktop as it was seen, against which looks are held.</summary>
@@ -374,8 +385,8 @@ public sealed class CardMaker(
                     ReadinessState.On,
                     OnWords(
                         leftOut,
-                        on.Saving == saving.Id
-                            && facts.Parts.Any(part => on.LeftOutOf(part) is not null)
+                        on.Saving == saving.Id && facts.Parts.Any(on.IsWithoutSome),
+                        on.Saving == saving.Id && facts.Parts.Any(on.IsFitted)
                     )
                 )
                 : new ReadinessView(ReadinessState.Same, "Same as now");
@@ -428,15 +439,18 @@ public sealed class CardMaker(
             };
     }
 
-    /// <summary>That a look is on, and without what.</summary>
-    private static string OnWords(int partsLeftOut, bool isSomeLeftOut) =>
-        (partsLeftOut, isSomeLeftOut) switch
+    /// <summary>That a look is on, without what, and whether some of it is another than it was saved.</summary>
+    private static string OnWords(int partsLeftOut, bool isSomeLeftOut, bool isFitted)
+    {
+        var without = (partsLeftOut, isSomeLeftOut) switch
         {
-            (0, false) => "On now",
+            (0, false) => isFitted ? "On" : "On now",
             (0, true) => "On, without some settings",
             (_, false) => $"On, without {Counting.Of(partsLeftOut, "part")}",
             _ => $"On, without {Counting.Of(partsLeftOut, "part")} and some settings",
         };
+        return isFitted ? $"{without}, as fitted" : without;
+    }
 
     private static IEnumerable<string> SuppliesOf(Look look) =>
         look
