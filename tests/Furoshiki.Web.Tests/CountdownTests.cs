@@ -1,5 +1,7 @@
 using System.Net;
+using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Furoshiki.Tests.Shared;
 
 namespace Furoshiki.Web.Tests;
 
@@ -52,6 +54,32 @@ public sealed class CountdownTests : CountdownLine
             .ShouldBe(
                 "Open Night was not kept within 10 s, so it went back by itself. Every file is as it was before it."
             );
+    }
+
+    [Fact]
+    public async Task A_home_that_is_away_when_the_time_is_over_is_waited_for_and_goes_back_where_it_is_found()
+    {
+        var before = App.Snapshot();
+        await Switch(5);
+        var elsewhere = Path.Combine(App.Home, "elsewhere");
+        Directory.Move(App.Desktop, elsewhere);
+        Directory.CreateDirectory(App.Desktop);
+        // The time runs out over an empty folder, of which nothing is concluded.
+        await Api.Until(async () =>
+            (await Server.Now())["recovered"]
+                ?.GetValue<string>()
+                .Contains("its disk may be away", StringComparison.Ordinal) == true
+        );
+        Directory.GetFileSystemEntries(App.Desktop).ShouldBeEmpty();
+
+        using var moved = await Server.Client.PutAsJsonAsync(
+            "/api/desktops/1/folder",
+            new JsonObject { ["folder"] = elsewhere }
+        );
+        moved.IsSuccessStatusCode.ShouldBeTrue(await moved.Content.ReadAsStringAsync());
+        await Api.Until(() =>
+            Task.FromResult(RunningApp.Snapshot(elsewhere).SequenceEqual(before))
+        );
     }
 
     [Fact]
