@@ -66,6 +66,21 @@ public static class SwitchRecovery
         return recovered;
     }
 
+    /// <summary>Why a switch that was broken off cannot be ended where it stands: the folder that it worked in is away. Null if it is there.</summary>
+    /// <param name="entry">The switch.</param>
+    public static string? WhyAway(JournalEntry entry)
+    {
+        try
+        {
+            Footing.Of(entry.Root, entry).Check();
+            return null;
+        }
+        catch (FolderAwayException away)
+        {
+            return away.Message;
+        }
+    }
+
     /// <summary>Takes a switch back that is done and waits to be kept, whatever other programs wrote since.</summary>
     /// <param name="id">The switch's number.</param>
     /// <param name="root">The desktop's folder, as the journal has it.</param>

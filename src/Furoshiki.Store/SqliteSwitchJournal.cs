@@ -309,7 +309,16 @@ public sealed class SqliteSwitchJournal(
     public IReadOnlyList<(long Id, JournalEntry Entry)> Unfinished(string? root = null)
     {
         using var db = databases.CreateDbContext();
-        return
+        return Unfinished(db, root);
+    }
+
+    /// <summary>The switches that neither came to their end nor went back, the first one first.</summary>
+    /// <param name="db">Where they are.</param>
+    /// <param name="root">The desktop's folder; null for those of all.</param>
+    public static IReadOnlyList<(long Id, JournalEntry Entry)> Unfinished(
+        FuroshikiDb db,
+        string? root = null
+    ) =>
         [
             .. db
                 .Switches.AsNoTracking()
@@ -321,7 +330,6 @@ public sealed class SqliteSwitchJournal(
                 .AsEnumerable()
                 .Select(one => (one.Id, EntryOf(one))),
         ];
-    }
 
     private static JournalEntry EntryOf(SwitchRow row) =>
         new(

@@ -71,6 +71,9 @@ public sealed class CountdownTests : CountdownLine
                 .Contains("its disk may be away", StringComparison.Ordinal) == true
         );
         Directory.GetFileSystemEntries(App.Desktop).ShouldBeEmpty();
+        (await Server.Get("/api/desktops"))[0]!["gone"]!
+            .GetValue<string>()
+            .ShouldContain("is another folder than the one that the switch began in");
 
         using var moved = await Server.Client.PutAsJsonAsync(
             "/api/desktops/1/folder",
@@ -80,6 +83,7 @@ public sealed class CountdownTests : CountdownLine
         await Api.Until(() =>
             Task.FromResult(RunningApp.Snapshot(elsewhere).SequenceEqual(before))
         );
+        (await Server.Get("/api/desktops"))[0]!["gone"].ShouldBeNull();
     }
 
     [Fact]

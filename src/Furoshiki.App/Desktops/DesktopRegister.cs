@@ -33,18 +33,27 @@ public sealed class DesktopRegister(
                     .Desktops.AsNoTracking()
                     .OrderBy(one => one.Id)
                     .AsEnumerable()
-                    .Select(row => new Noted(row, OnText.Of(db, row.SavingOnId, row.PartsOn))),
+                    .Select(row => new Noted(
+                        row,
+                        OnText.Of(db, row.SavingOnId, row.PartsOn),
+                        [.. SqliteSwitchJournal.Unfinished(db, row.Root).Select(one => one.Entry)]
+                    )),
             ]
     );
 
     /// <summary>What is noted of a desktop.</summary>
     /// <param name="Row">Its row.</param>
     /// <param name="On">What it has on.</param>
-    private sealed record Noted(DesktopRow Row, WhatIsOn On);
+    /// <param name="Unfinished">The switches in its folder that did not end.</param>
+    private sealed record Noted(
+        DesktopRow Row,
+        WhatIsOn On,
+        IReadOnlyList<JournalEntry> Unfinished
+    );
 
     /// <summary>Those whose folder is there and whose map is whole.</summary>
     public IReadOnlyList<LiveDesktop> All() =>
-        [.. _noted.Value.Where(one => WhyGone(one.Row) is null).Select(Open)];
+        [.. _noted.Value.Where(one => WhyGone(one) is null).Select(Open)];
 
     /// <summary>The numbers of all of them, also of those whose folder is gone.</summary>
     public IReadOnlyList<long> Ids() => [.. _noted.Value.Select(one => one.Row.Id)];
@@ -52,18 +61,16 @@ public sealed class DesktopRegister(
     /// <summary>All of them, also those whose folder is gone or whose map is damaged.</summary>
     public IReadOnlyList<DesktopView> List() =>
         [
-            .. _noted
-                .Value.Select(one => one.Row)
-                .Select(row => new DesktopView(
-                    row.Id,
-                    row.Name,
-                    maps.Find(row.Map)?.Platform ?? "",
-                    row.Version,
-                    ScreensOf(row),
-                    row.IsSimulated,
-                    row.Root,
-                    WhyGone(row)
-                )),
+            .. _noted.Value.Select(one => new DesktopView(
+                one.Row.Id,
+                one.Row.Name,
+                maps.Find(one.Row.Map)?.Platform ?? "",
+                one.Row.Version,
+                ScreensOf(one.Row),
+                one.Row.IsSimulated,
+                one.Row.Root,
+                WhyGone(one)
+            )),
         ];
 
     /// <summary>The map of a desktop, whether its folder is there or not.</summary>
@@ -204,13 +211,16 @@ public sealed class DesktopRegister(
         JsonSerializer.Deserialize<Screen[]>(row.Screens, Json)!;
 
     /// <summary>Why a desktop cannot be looked at; null if it can.</summary>
-    private string? WhyGone(DesktopRow row)
+    private string? WhyGone(Noted noted)
     {
         try
         {
-            FolderAt(row.Root);
-            maps.Get(row.Map);
-            return null;
+            FolderAt(noted.Row.Root);
+            maps.Get(noted.Row.Map);
+            // What stands in its place while it is away is not looked at.
+            return noted
+                .Unfinished.Select(SwitchRecovery.WhyAway)
+                .FirstOrDefault(why => why is not null);
         }
         catch (Exception problem)
             when (problem is IOException or UnauthorizedAccessException or ProblemException)
