@@ -9,7 +9,7 @@ namespace Furoshiki.Browser.Tests;
 /// <summary>A person at headless Chromium, in front of the application with the demo.</summary>
 public sealed class Person : IAsyncLifetime
 {
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
     private const int MostTabs = 120;
 
     public RunningApp App { get; init; } = new();

@@ -7,7 +7,7 @@ namespace Furoshiki.Web.Tests;
 /// <summary>Talks with the API as the interface does.</summary>
 internal sealed class Api(HttpClient client)
 {
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
+    private static readonly TimeSpan Patience = TimeSpan.FromMinutes(2);
 
     public HttpClient Client { get; } = client;
 

@@ -208,7 +208,7 @@ public sealed class CompareTests(RunningApp app) : IClassFixture<RunningApp>
         Words("behind/needs/pkg:generic/heron-ridge/bench-dock")[..2]
             .ShouldBe(["not needed", "1.2.0, here"]);
         // The makers' figures of the two gauges, the dock and the engine, added by hand.
-        Words("behind/cost")[0].ShouldBe("9\u00A0MB, 0.4\u00A0%");
+        Words("behind/cost")[0].ShouldBe("31\u00A0MiB, 1.5\u00A0%");
         Words("behind/licences")[1].ShouldContain("LicenseRef-Heron-Ridge-House");
         Words("behind/advice/Dim text is hard to read")[1].ShouldBe("none");
         // On another platform some of it is lost.

@@ -8,7 +8,7 @@ namespace Furoshiki.Web.Tests;
 /// <summary>Copies all that is kept, loses it in several ways, and has it again.</summary>
 public sealed class SafekeepingTests : OwnAppTests
 {
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
+    private static readonly TimeSpan Patience = TimeSpan.FromMinutes(2);
 
     private string Folder => Directory.CreateDirectory(Path.Combine(App.Home, "copies")).FullName;
 
