@@ -283,15 +283,14 @@ internal sealed class FileWriter(
     )
     {
         Begin("rename", path);
-        if (before is null && !Posix.TryRenameToNothing(beside, full))
+        if (
+            before is null
+                ? !Posix.TryRenameToNothing(beside, full)
+                : !Posix.TryExchange(beside, full)
+        )
         {
-            if (paths.Look(path).State is { } came && !written(full, came))
-                return false;
-            Posix.Rename(beside, full);
-        }
-        else if (before is not null && !Posix.TryExchange(beside, full))
-        {
-            if (paths.Look(path).State is { } other && other != before && !written(full, other))
+            // Something came meanwhile, or the file system cannot.
+            if (paths.Look(path).State is { } now && now != before && !written(full, now))
                 return false;
             Posix.Rename(beside, full);
         }
