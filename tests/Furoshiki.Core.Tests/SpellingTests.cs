@@ -103,6 +103,19 @@ public sealed class SpellingTests
         points.FromFile(NativeValue.Text("10.5pt")).Content.ShouldBe("10.5");
     }
 
+    [Fact]
+    public void A_number_that_is_rounded_to_one_with_a_spelling_of_its_own_is_spelt_as_that()
+    {
+        var gap = new Spelling(
+            ImmutableDictionary<string, NativeValue>.Empty.Add("1", NativeValue.Text("thin")),
+            Decimals: 0,
+            Suffix: "px"
+        );
+        gap.ToFile(NativeValue.Number("0.98")).Content.ShouldBe("thin");
+        gap.ToFile(NativeValue.Number("2.2")).Content.ShouldBe("2px");
+        gap.FromFile(NativeValue.Text("thin")).Content.ShouldBe("1");
+    }
+
     private static readonly Gen<string> AnyText = Gen.OneOf(
             "",
             "1",

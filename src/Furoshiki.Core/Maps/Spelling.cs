@@ -86,7 +86,13 @@ public sealed record Spelling(
         if (Separator is { } separator)
             spelt = NativeValue.Text(Joined(value.Items, separator));
         else if (Decimals is { } decimals)
-            spelt = value with { Content = CanonicalJson.Number(Scaled(Number(value), decimals)) };
+        {
+            // What is rounded to a number that has a spelling of its own is spelt as that is.
+            var scaled = Scaled(Number(value), decimals);
+            if (Values.TryGetValue(CanonicalJson.Number(Shortest(scaled, decimals)), out theirs))
+                return theirs;
+            spelt = value with { Content = CanonicalJson.Number(scaled) };
+        }
         else if (Colour != ColourNotation.Css)
             spelt = value with { Content = ToNotation(value.Content, now?.Content) };
         if (now is { } manner && IsUpperHex(manner.Content) && Rgba.TryParse(value.Content, out _))
