@@ -100,6 +100,7 @@ public static class AppServices
             .AddSingleton<OwnPictures>()
             .AddSingleton<FittingAdvice>()
             .AddSingleton<NowReader>()
+            .AddSingleton<FileCopies>()
             .AddSingleton<Saver>()
             .AddSingleton<Screenshots>()
             .AddSingleton<CardMaker>()

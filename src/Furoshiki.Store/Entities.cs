@@ -192,6 +192,12 @@ public sealed class SavingRow : IDeletable
     public Digest? Maps { get; set; }
 
     /// <summary>
+    /// Digest of the tree of the settings files that its parts were read from, whole, by the paths that the map has for them; null for a saving
+    /// of a version that did not keep them, or of what was read from none.
+    /// </summary>
+    public Digest? Files { get; set; }
+
+    /// <summary>
     /// The screens of that desktop then, as a JSON list of id, width, height and scale, the main one first; empty for a saving of a version
     /// that did not note them.
     /// </summary>

@@ -134,6 +134,7 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
             Names(saving, one => one.Look);
             Names(saving, one => one.Map);
             Names(saving, one => one.Maps);
+            Names(saving, one => one.Files);
             GoesWith(saving, one => one.DeletionId);
         });
         modelBuilder.Entity<DesktopRow>(desktop =>

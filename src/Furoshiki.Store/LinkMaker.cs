@@ -30,7 +30,7 @@ internal sealed class LinkMaker(SqliteConnection connection, bool marksMissing)
             Follow(move, MoveText.NamesIn);
         foreach (
             var tree in Roots(
-                "SELECT Tree FROM SafeStates UNION SELECT Tree FROM Asides UNION SELECT Files FROM Supplies"
+                "SELECT Tree FROM SafeStates UNION SELECT Tree FROM Asides UNION SELECT Files FROM Supplies UNION SELECT Files FROM Savings WHERE Files IS NOT NULL"
             )
         )
             Follow(tree, Tree.NamesIn);

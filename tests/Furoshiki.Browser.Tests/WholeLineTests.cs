@@ -347,4 +347,18 @@ public sealed class WholeLineTests : IAsyncLifetime
         _person.See(".cover .unread", "not JSON");
         File.ReadAllText(_person.App.At(Panels)).ShouldBe("{ \"panels\": ");
     }
+
+    [Fact]
+    public void A_file_that_was_cut_short_is_written_anew_as_saved_from_the_column()
+    {
+        var whole = File.ReadAllText(_person.App.At(Panels));
+        File.WriteAllText(_person.App.At(Panels), whole[..(whole.Length / 2)]);
+        _person.See("[data-test='unread']", "Panels");
+        _person.Press("Write it anew, as saved…");
+        _person.See("[data-test='anew']", "comes from the copy in Red Lamp");
+        _person.Press("Put back");
+        _person.See("[data-test='result']", "It is put back");
+        _person.Gone("[data-test='unread']");
+        File.ReadAllText(_person.App.At(Panels)).ShouldEndWith(whole[^40..]);
+    }
 }

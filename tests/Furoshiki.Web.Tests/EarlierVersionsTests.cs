@@ -24,6 +24,7 @@ public sealed class EarlierVersionsTests
     [InlineData("form-11", "First Paper, 1st", "accent=#2f6f93")]
     [InlineData("form-12", "First Paper, 1st", "accent=#2f6f93")]
     [InlineData("form-13", "First Paper, 1st", "accent=#2f6f93")]
+    [InlineData("form-14", "First Paper, 1st", "accent=#2f6f93")]
     public async Task A_data_folder_of_an_earlier_form_opens_with_everything_in_it(
         string form,
         string state,

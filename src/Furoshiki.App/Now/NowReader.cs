@@ -9,6 +9,7 @@ using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Reading;
 using Furoshiki.Core.Session;
 using Furoshiki.Core.Switching;
 using Furoshiki.Core.Words;
@@ -26,6 +27,7 @@ public sealed class NowReader(
     MapLibrary maps,
     Sessions sessions,
     SafeStateShelf safeStates,
+    FileCopies copies,
     SqliteSwitchJournal journal
 )
 {
@@ -34,7 +36,7 @@ public sealed class NowReader(
     {
         var seen = observer.See(desktop);
         var reading = seen.Reading;
-        var drift = DriftOf(desktop, seen);
+        var drift = DriftOf(desktop, reading);
         library.Remember(drift.Then);
         var shown = sessions.Shown(desktop, seen);
         if (shown is not null)
@@ -67,7 +69,18 @@ public sealed class NowReader(
                         RealSession.DoingOf(desktop, step)
                     )),
             ],
-            UnreadView.Of(reading),
+            [
+                .. UnreadFile
+                    .In(reading)
+                    .Select(file =>
+                        copies.For(
+                            file,
+                            seen,
+                            file.Parts.Select(part => drift.Held.GetValueOrDefault(part.Kind))
+                                .OfType<SavingRow>()
+                        )
+                    ),
+            ],
             [.. reading.Parts.SelectMany(UnreadValueView.Of)],
             [
                 .. reading.Parts.SelectMany(GapView.Of),
@@ -99,10 +112,10 @@ public sealed class NowReader(
     }
 
     /// <summary>
-    /// What changed since the saving that last held each part, as far as this desktop can hold it; parts that could not be read are
-    /// not counted.
+    /// What changed since the saving that last held each part, as far as this desktop can hold it. What became of parts that could not be
+    /// read is not known, so they are none of those that changed.
     /// </summary>
-    public Drift DriftOf(LiveDesktop desktop, Observation seen)
+    public Drift DriftOf(LiveDesktop desktop, DesktopReading reading)
     {
         using var db = databases.CreateDbContext();
         var ids = desktop
@@ -115,12 +128,7 @@ public sealed class NowReader(
             .Include(one => one.Profile)
             .Where(one => ids.Contains(one.Id))
             .ToDictionary(one => one.Id);
-        var unread = seen.Reading.Unread.Select(part => part.Kind.Name).ToHashSet();
-        var held = desktop
-            .On.Parts.Where(part =>
-                rows.ContainsKey(part.Value.Saving) && !unread.Contains(part.Key)
-            )
-            .ToList();
+        var held = desktop.On.Parts.Where(part => rows.ContainsKey(part.Value.Saving)).ToList();
         var saved = new List<Component>();
         var unsaved = new List<PartDifference>();
         var damaged = new List<string>();
@@ -142,10 +150,14 @@ public sealed class NowReader(
                 damaged.Add(kind);
             }
         var then = Look.Of(saved);
-        var now = seen.Reading.Look.Only(saved.Select(part => part.Kind.Name));
+        var read = then.Only(
+            then.Components.Select(part => part.Kind.Name)
+                .Except(reading.Unread.Select(part => part.Kind.Name))
+        );
+        var now = reading.Look.Only(read.Components.Select(part => part.Kind.Name));
         return new Drift(
             rows.GetValueOrDefault(desktop.On.Saving ?? 0),
-            Difference.Between(then, now, library.FindTree),
+            Difference.Between(read, now, library.FindTree),
             then,
             [.. unsaved.OrderBy(part => part.Kind.Place)],
             held.ToDictionary(part => part.Key, part => rows[part.Value.Saving]),
@@ -157,7 +169,7 @@ public sealed class NowReader(
         {
             if (SavedOf(kind, on.Saving) is not { } then)
                 return null;
-            if (seen.Reading.Look[then.Kind] is { } now)
+            if (reading.Look[then.Kind] is { } now)
                 foreach (
                     var group in on
                         .LeftOut.Where(one => isLeftOut(one.Value))
@@ -174,7 +186,7 @@ public sealed class NowReader(
         Component? SavedOf(string kind, long id) =>
             rows.TryGetValue(id, out var saving) && library.Of(saving).Find(kind) is { } part
                 ? Adaptation
-                    .Fit(part, maps.Get(saving.Map), desktop.Map, seen.Reading.Look[part.Kind])
+                    .Fit(part, maps.Get(saving.Map), desktop.Map, reading.Look[part.Kind])
                     .Component
                 : null;
     }

@@ -31,6 +31,7 @@ public sealed class PlanMaker(
     MapLibrary maps,
     IContentStore content,
     SafeStateShelf safeStates,
+    FileCopies copies,
     NowReader nowReader,
     Recoverer recoverer,
     Groupings groupings,
@@ -86,7 +87,8 @@ public sealed class PlanMaker(
             look,
             cover,
             kind => its[kind],
-            Screens(row)
+            Screens(row),
+            [row]
         );
         var (plan, shaping, replacing) = (shaped.Plan, shaped.Shaping, shaped.Replacing);
         return new ReadyPlan(
@@ -155,7 +157,10 @@ public sealed class PlanMaker(
             parts,
             [.. from.Keys],
             kind => from[kind].Maps[kind],
-            kind => from[kind].Screens
+            kind => from[kind].Screens,
+            SavingsAt(
+                from.Values.Where(one => one.Source == LookSource.Saving).Select(one => one.Id)
+            )
         );
         var (plan, shaping, replacing) = (shaped.Plan, shaped.Shaping, shaped.Replacing);
         var on = OnOf(plan).ToHashSet();
@@ -210,7 +215,8 @@ public sealed class PlanMaker(
             fitted.Look,
             cover,
             kind => fitted.Maps[kind],
-            _ => screens
+            _ => screens,
+            SavingsAt(fitting.State.Base.Saving is { } begun ? [begun] : [])
         );
         var on = OnOf(shaped.Plan).ToHashSet(StringComparer.Ordinal);
         return new ReadyPlan(
@@ -269,7 +275,7 @@ public sealed class PlanMaker(
     private ReadyPlan PutBack(LiveDesktop desktop, Target target)
     {
         var seen = observer.See(desktop);
-        var drift = nowReader.DriftOf(desktop, seen);
+        var drift = nowReader.DriftOf(desktop, seen.Reading);
         var kinds =
             target.Kinds
             ??
@@ -301,7 +307,12 @@ public sealed class PlanMaker(
             look,
             [.. look.Components.Select(part => part.Kind.Name)],
             _ => desktop.MapDigest,
-            _ => desktop.Screens
+            _ => desktop.Screens,
+            [
+                .. look
+                    .Components.Select(part => drift.Held[part.Kind.Name])
+                    .DistinctBy(saving => saving.Id),
+            ]
         );
         return new ReadyPlan(
             desktop,
@@ -338,6 +349,7 @@ public sealed class PlanMaker(
     /// <param name="cover">The kinds of it that are put on, those that are left out among them.</param>
     /// <param name="map">The digest of the map that a part came with, by the kind's name.</param>
     /// <param name="screens">The screens that it was saved for, by the kind's name.</param>
+    /// <param name="savings">The savings that it comes from, each with its profile.</param>
     private ShapedPlan Shape(
         LiveDesktop desktop,
         Observation seen,
@@ -346,7 +358,8 @@ public sealed class PlanMaker(
         Look look,
         IReadOnlyList<string> cover,
         Func<string, Digest> map,
-        Func<string, IReadOnlyList<Screen>> screens
+        Func<string, IReadOnlyList<Screen>> screens,
+        IReadOnlyList<SavingRow> savings
     )
     {
         var named = groupings.For(cover);
@@ -359,14 +372,22 @@ public sealed class PlanMaker(
         var replacing = Replacing.Of(target.Instead, look, cover);
         var got = lookSupplies.Named(desktop, target.Get ?? []);
         var saved = lookSupplies.SavedWith(got);
+        var anew = WrittenAnew(seen, target.Anew ?? [], savings);
+        var rewriting = Rewriting.Of(anew.Select(one => one.File), seen.Reading);
+        var reading = KeepingApart(
+            anew.Count == 0 ? seen.Reading : rewriting.Read(desktop.Map, seen.View),
+            target.Apart ?? []
+        );
         var plan = new SwitchPlanner(
             desktop.Map,
-            KeepingApart(seen.Reading, target.Apart ?? []),
+            reading,
             seen.View,
             saved,
             kind => maps.Get(map(kind)),
             lookSupplies.Coming(seen, got),
-            (part, missing) => lookSupplies.Remedies(seen, part, missing, saved)
+            (part, missing) => lookSupplies.Remedies(seen, part, missing, saved),
+            rewriting,
+            part => WaysAnew(seen, part, savings)
         ).Plan(look, [.. cover.Except(shaping.Parts)], shaping.Pieces, replacing.Pieces);
         return new ShapedPlan(
             plan,
@@ -374,7 +395,9 @@ public sealed class PlanMaker(
             replacing,
             got.Count == 0 ? null : new SupplyPlan(got, lookSupplies.Views(seen, got)),
             Choices(),
-            new ScreenFit(desktop.Screens, screens, files.SizeOf).In(plan, look)
+            new ScreenFit(desktop.Screens, screens, files.SizeOf).In(plan, look),
+            [.. anew.Select(one => AnewView.Of(one.File, one.From, seen, plan))],
+            reading
         );
 
         // Of a grouping that leaves nothing of this look out, or nothing of it on, nobody has to know.
@@ -390,6 +413,69 @@ public sealed class PlanMaker(
                         one.Its.IsAs(shaping)
                     )),
             ];
+    }
+
+    private List<SavingRow> SavingsAt(IEnumerable<long> ids)
+    {
+        var all = ids.Distinct().ToList();
+        using var db = databases.CreateDbContext();
+        return
+        [
+            .. db
+                .Savings.AsNoTracking()
+                .Include(one => one.Profile)
+                .Where(one => all.Contains(one.Id)),
+        ];
+    }
+
+    /// <summary>What can be done where a part cannot be read for its file: that is written anew, if there is a copy.</summary>
+    private IEnumerable<Remedy> WaysAnew(
+        Observation seen,
+        PartReading part,
+        IReadOnlyList<SavingRow> savings
+    )
+    {
+        var file = FileCopies.FileAt(part.File!, seen);
+        if (copies.Find(file, seen, savings) is { } copy)
+            yield return new Remedy(
+                $"Write {PathText.Printable(Path.GetFileName(part.File!))} anew",
+                $"from the copy in {copy.From}",
+                [],
+                []
+            )
+            {
+                Anew = [file.Name],
+            };
+    }
+
+    private List<(FileAnew File, string From)> WrittenAnew(
+        Observation seen,
+        IReadOnlyList<string> names,
+        IReadOnlyList<SavingRow> savings
+    )
+    {
+        return
+        [
+            .. names
+                .Distinct()
+                .Select(name =>
+                    seen.Reading.Files.GetValueOrDefault(name) is { } reading
+                    && seen.Reading.Unread.Any(part => part.File == reading.Path)
+                        ? Copied(FileCopies.FileAt(reading.Path, seen), reading.Path)
+                        : throw ProblemException.Field(
+                            "anew",
+                            $"This desktop has no file {PathText.Printable(name)} that cannot be read, so there is none to write anew."
+                        )
+                ),
+        ];
+
+        (FileAnew, string) Copied(SettingsFile file, string path) =>
+            copies.Find(file, seen, savings) is { } copy
+                ? (new FileAnew(file, path, copy.Bytes), copy.From)
+                : throw ProblemException.Field(
+                    "anew",
+                    $"No copy of {PathText.Printable(path)} is kept that can be read and put there."
+                );
     }
 
     private static DesktopReading KeepingApart(

@@ -30,12 +30,12 @@ public sealed class PlanTeller(
         var (desktop, plan) = (ready.Desktop, ready.Plan);
         var now = ready.Seen.Reading.Look;
         var leftAlone = plan
-            .LeftAlone.Select(kind => now[kind])
-            .Concat(plan.Refused.Select(part => now[part.Kind]))
-            .Concat(plan.Rights.Select(step => now[step.Difference.Kind]));
+            .LeftAlone.Concat(plan.Refused.Select(part => part.Kind))
+            .Concat(plan.Rights.Select(step => step.Difference.Kind))
+            .Select(kind => ready.Staying[kind]);
         var next = Look.Of(plan.Wanted.Components.Concat(leftAlone.OfType<Component>()));
         library.Remember(next);
-        var drift = nowReader.DriftOf(desktop, ready.Seen);
+        var drift = nowReader.DriftOf(desktop, ready.Seen.Reading);
         var managed = desktop.Folder.ManagedTree(desktop.Maps);
         var isBack = ready.Target.Kind == TargetKind.PutBack;
         var changed = plan.Steps.Select(step => step.Difference.Kind).ToHashSet();
@@ -58,6 +58,7 @@ public sealed class PlanTeller(
         var leftToOthers = plan
             .LeftAlone.Where(kind => !ready.Shaping.Parts.Contains(kind.Name))
             .Select(kind => kind.Title)
+            .Except(ready.Anew.SelectMany(file => file.With))
             .ToList();
         // A restart brings a sign-in with it, and a sign-in starts every program again.
         var latest = plan.Steps.Select(step => step.Shows).DefaultIfEmpty().Max();
@@ -124,6 +125,7 @@ public sealed class PlanTeller(
             fingerprint
         )
         {
+            Anew = ready.Anew,
             Notes = ready.Target.Kind is TargetKind.Saving or TargetKind.Parts or TargetKind.Fitting
                 ? NotesOf(ready, now, next)
                 : [],

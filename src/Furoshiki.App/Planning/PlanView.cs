@@ -1,5 +1,8 @@
+using Furoshiki.App.Observing;
 using Furoshiki.App.Supplies;
 using Furoshiki.App.Views;
+using Furoshiki.Core.Compare;
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Judging;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Switching;
@@ -92,6 +95,62 @@ public sealed record LossView(
 /// <summary>The parts that a plan leaves alone, and why.</summary>
 public sealed record LeftAloneView(IReadOnlyList<string> Titles, string Reason);
 
+/// <summary>A settings file that is written anew, since what stands there cannot be read.</summary>
+/// <param name="Name">Its name in the desktop's map.</param>
+/// <param name="File">Its path.</param>
+/// <param name="From">What holds the copy that it is written from, in words.</param>
+/// <param name="With">The parts that come with it as the copy has them, though the plan does not put them on.</param>
+/// <param name="Lines">
+/// The lines that stand there now and will not any more, the first of them; null where it is no text, or too long to compare.
+/// </param>
+/// <param name="LineCount">How many lines that are.</param>
+public sealed record AnewView(
+    string Name,
+    string File,
+    string From,
+    IReadOnlyList<string> With,
+    IReadOnlyList<string>? Lines,
+    int LineCount
+)
+{
+    private const int MostLines = 40;
+
+    internal static AnewView Of(FileAnew file, string from, Observation seen, SwitchPlan plan)
+    {
+        var covered = plan.Wanted.Components.Select(part => part.Kind).ToHashSet();
+        var after = plan.Changes.FirstOrDefault(change => change.Path == file.Path)?.After;
+        var gone = LineChanges
+            .Between(
+                seen.View.Find(file.Path)?.Type == FileType.File
+                    ? seen.View.ReadFile(file.Path).ToArray()
+                    : [],
+                (
+                    after?.Content is { } digest
+                    && plan.NewContent.TryGetValue(digest, out var bytes)
+                        ? bytes
+                        : file.Bytes
+                ).ToArray()
+            )
+            ?.Where(line => line.Change == LineChange.Removed && line.Text.Trim().Length > 0)
+            .Select(line => line.Text)
+            .ToList();
+        return new AnewView(
+            file.File.Name,
+            PathText.Printable(file.Path),
+            from,
+            [
+                .. seen
+                    .Desktop.Map.Kinds.Where(kind =>
+                        kind.Files.Contains(file.File) && !covered.Contains(kind.Kind)
+                    )
+                    .Select(kind => kind.Kind.Title),
+            ],
+            gone?.Take(MostLines).ToList(),
+            gone?.Count ?? 0
+        );
+    }
+}
+
 /// <summary>A switch plan.</summary>
 /// <param name="Before">The name of the profile that is on before it; "Now" where none is.</param>
 /// <param name="Rights">What only the administrator may do; null if nothing is.</param>
@@ -144,4 +203,7 @@ public sealed record PlanView(
 {
     /// <summary>What there is to know of what will be on, and is not so of what is on now, the weightiest first.</summary>
     public IReadOnlyList<LookNote> Notes { get; init; } = [];
+
+    /// <summary>The settings files that are written anew, since what stands there cannot be read.</summary>
+    public IReadOnlyList<AnewView> Anew { get; init; } = [];
 }

@@ -1,6 +1,8 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Supplies;
+using Furoshiki.Core.Looks;
+using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
 
 namespace Furoshiki.App.Planning;
@@ -12,13 +14,17 @@ namespace Furoshiki.App.Planning;
 /// <param name="Supplies">The supplies that it gets; null if none.</param>
 /// <param name="Choices">What else could be left out together.</param>
 /// <param name="Misfits">What of it does not fit the desktop's screens.</param>
+/// <param name="Anew">The settings files that are written anew.</param>
+/// <param name="From">The desktop as it was planned from: as it is, but for the files that are written anew.</param>
 internal sealed record ShapedPlan(
     SwitchPlan Plan,
     Shaping Shaping,
     Replacing Replacing,
     SupplyPlan? Supplies,
     IReadOnlyList<GroupingChoice> Choices,
-    IReadOnlyList<Misfit> Misfits
+    IReadOnlyList<Misfit> Misfits,
+    IReadOnlyList<AnewView> Anew,
+    DesktopReading From
 );
 
 /// <summary>A plan with what it takes to carry it out.</summary>
@@ -45,6 +51,12 @@ public sealed record ReadyPlan(
 
     /// <summary>What of it does not fit the desktop's screens.</summary>
     public IReadOnlyList<Misfit> Misfits => Shape?.Misfits ?? [];
+
+    /// <summary>The settings files that are written anew, since they cannot be read.</summary>
+    public IReadOnlyList<AnewView> Anew => Shape?.Anew ?? [];
+
+    /// <summary>What stays on of what it leaves alone.</summary>
+    internal Look Staying => (Shape?.From ?? Seen.Reading).Look;
 
     /// <summary>What else could be left out together.</summary>
     internal IReadOnlyList<GroupingChoice> Groupings => Shape?.Choices ?? [];

@@ -49,6 +49,9 @@ public sealed record LookParts(string Look, IReadOnlyList<string> Kinds);
 /// The settings files, by their names in the desktop's map, of which the desktop gets its own, apart from a desktop with the same folder; null
 /// for none.
 /// </param>
+/// <param name="Anew">
+/// The settings files, by their names in the desktop's map, that cannot be read and are written anew from a copy; null for none.
+/// </param>
 public sealed record Target(
     TargetKind Kind,
     long Id,
@@ -60,7 +63,8 @@ public sealed record Target(
     IReadOnlyList<string>? Instead = null,
     IReadOnlyList<string>? Get = null,
     IReadOnlyList<string>? Remove = null,
-    IReadOnlyList<string>? Apart = null
+    IReadOnlyList<string>? Apart = null,
+    IReadOnlyList<string>? Anew = null
 )
 {
     private static readonly TargetKind[] OfLooks =
@@ -84,6 +88,7 @@ public sealed record Target(
         Refuse(Get is { Count: > 0 }, "get", OfLooks.Append(TargetKind.Supplies));
         Refuse(Remove is { Count: > 0 }, "remove", [TargetKind.Supplies]);
         Refuse(Apart is { Count: > 0 }, "apart", OfLooks);
+        Refuse(Anew is { Count: > 0 }, "anew", OfLooks);
     }
 
     private void Refuse(bool isAsked, string field, IEnumerable<TargetKind> takers)

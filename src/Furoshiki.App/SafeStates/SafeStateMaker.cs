@@ -29,13 +29,40 @@ public sealed class SafeStateMaker(
             throw ProblemException.Field("name", reason);
         if (title.Length == 0)
             throw ProblemException.Field("name", "A safe state that is made by hand has a name.");
-        recoverer.Settle(desktop, NotMade);
+        return shelf.View(desktop, Take(desktop, title, "made by hand", NotMade));
+    }
+
+    /// <summary>Makes a safe state of a desktop whose folder has none yet, so that there is a way back to what was found.</summary>
+    /// <param name="desktop">The desktop.</param>
+    /// <param name="reason">Why it is made.</param>
+    /// <param name="unharmed">What was not done where it cannot be made, in a sentence.</param>
+    /// <exception cref="ProblemException">Something is in the way.</exception>
+    public void MakeFirst(LiveDesktop desktop, string reason, string unharmed)
+    {
+        if (shelf.Last(desktop) is null)
+            Take(desktop, "As it was found", reason, unharmed);
+    }
+
+    /// <summary>Makes a safe state of a desktop that was just added; where something is in the way, its first saving makes it.</summary>
+    /// <param name="desktop">The desktop.</param>
+    public void TryMakeFirst(LiveDesktop desktop)
+    {
+        try
+        {
+            MakeFirst(desktop, "when it was added", NotMade);
+        }
+        catch (ProblemException) { }
+    }
+
+    private long Take(LiveDesktop desktop, string title, string reason, string unharmed)
+    {
+        recoverer.Settle(desktop, unharmed);
         using var held =
             PathLock.TryTake(desktop.Folder.Root)
             ?? throw ProblemException.InTheWay(
                 "switch-busy",
                 "A switch is on its way on this desktop.",
-                NotMade
+                unharmed
             );
         using var hold = content.Hold();
         try
@@ -45,14 +72,14 @@ public sealed class SafeStateMaker(
                 throw ProblemException.InTheWay(
                     "not-read-back",
                     "The copies could not be read back.",
-                    NotMade
+                    unharmed
                 );
             var look = observer.See(desktop).Reading.Look;
-            return shelf.View(desktop, shelf.Keep(desktop, tree, look, title, "made by hand"));
+            return shelf.Keep(desktop, tree, look, title, reason);
         }
         catch (SwitchRefusedException changed)
         {
-            throw ProblemException.InTheWay("changed-meanwhile", changed.Message, NotMade);
+            throw ProblemException.InTheWay("changed-meanwhile", changed.Message, unharmed);
         }
     }
 }

@@ -47,11 +47,13 @@ public sealed class Saver(
     IContentStore content,
     DesktopRegister register,
     SafeStateShelf safeStates,
+    SafeStateMaker safeStateMaker,
     Recoverer recoverer,
     TimeProvider clock
 )
 {
     private const int LongestNote = 2000;
+    private const string NothingSaved = "Nothing was saved.";
 
     /// <summary>Saves as a new profile.</summary>
     public SavingRow SaveNew(LiveDesktop desktop, ProfileForm form, SaveChoice choice)
@@ -110,12 +112,13 @@ public sealed class Saver(
     {
         if (!choice.IsOfNow)
             return null;
-        recoverer.Settle(desktop, "Nothing was saved.");
+        recoverer.Settle(desktop, NothingSaved);
+        safeStateMaker.MakeFirst(desktop, "before the first saving", NothingSaved);
         return PathLock.TryShare(desktop.Folder.Root)
             ?? throw ProblemException.InTheWay(
                 "switch-busy",
                 "A switch is on its way on this desktop.",
-                "Nothing was saved."
+                NothingSaved
             );
     }
 
@@ -170,6 +173,7 @@ public sealed class Saver(
                     : $"Nothing of it can be saved: {gaps[0].Path} could not be read. {gaps[0].Reason}"
             );
         SafeStateShelf.KeepLook(desktop, look, choice.KeepSystem, hold);
+        var files = FilesOf(desktop, choice, last, look, hold);
         var maps = (fitted?.Maps ?? PartMaps.Of(desktop.MapDigest)).Only(
             look.Components.Select(part => part.Kind.Name)
         );
@@ -179,12 +183,64 @@ public sealed class Saver(
             Places = look.Places,
             Map = maps.Most,
             Maps = Kept(maps, hold),
+            Files = files,
             Screens = DesktopRegister.Text(desktop.Screens),
             Cover = JsonSerializer.Serialize(look.Components.Select(part => part.Kind)),
             Gaps = JsonSerializer.Serialize(gaps),
             Note = PersonsText.Tidy(choice.Note),
             SavedAt = clock.GetUtcNow().UtcDateTime,
         };
+    }
+
+    /// <summary>
+    /// Keeps the settings files whole that the parts of a saving were read from, beside their values; of the parts that stay as they were saved,
+    /// those that the last saving has.
+    /// </summary>
+    private Digest? FilesOf(
+        LiveDesktop desktop,
+        SaveChoice choice,
+        SavingRow? last,
+        Look look,
+        IContentHold hold
+    )
+    {
+        var seen = observer.See(desktop);
+        var states = new Dictionary<string, FileState>(StringComparer.Ordinal);
+        var read = new Dictionary<string, ReadOnlyMemory<byte>>(StringComparer.Ordinal);
+        var then = choice.State is { } id ? safeStates.Get(desktop, id).Tree : (Digest?)null;
+        foreach (
+            var part in look.Components.OrderBy(part => !choice.AsSaved.Contains(part.Kind.Name))
+        )
+        foreach (var file in desktop.Map.Find(part.Kind)?.Files ?? [])
+        {
+            var (path, at) = (file.Path.FromRoot, seen.Reading.Files[file.Name].Path);
+            if (choice.AsSaved.Contains(part.Kind.Name))
+                Note(last!.Files is { } files ? content.FindIn(files, path) : null);
+            else if (then is { } tree)
+                Note(content.FindIn(tree, at));
+            else if (choice.Fitting is null && seen.View.Find(at) is { } stands)
+            {
+                read[path] = seen.Reading.Files[file.Name].Document!.Bytes;
+                states[path] = FileState.OfFile(
+                    stands.Mode,
+                    read[path].Length,
+                    Digest.Of(read[path].Span)
+                );
+            }
+
+            void Note(FileState? state)
+            {
+                if (state?.Content is { } digest && content.HoldsAll(digest))
+                    states[path] = state;
+            }
+        }
+        if (states.Count == 0)
+            return null;
+        using var batch = hold.Begin();
+        var all = Tree.Of(states);
+        batch.PutTree(all, (path, _) => batch.Put(read[path].Span));
+        batch.Commit();
+        return all.Digest;
     }
 
     private (IEnumerable<Component> Parts, IReadOnlyList<SavedGap> Gaps) OfNow(

@@ -278,7 +278,7 @@ public sealed class SwitchRuns(
         long? began = null;
         run.Report(new RunProgress(RunStage.SafeState, 0, total, null, null));
         var before = observer.See(desktop);
-        var title = nowReader.DriftOf(desktop, before).Words;
+        var title = nowReader.DriftOf(desktop, before.Reading).Words;
         var faults = sessions.FaultsOf(desktop.Id);
         // What shows now is known before anything else is set.
         sessions.Shown(desktop, before);

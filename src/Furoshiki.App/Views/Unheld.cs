@@ -17,21 +17,35 @@ public sealed record PlaceView(string Path, string Reason)
 /// <summary>A kind of part by its names.</summary>
 public sealed record KindName(string Kind, string Title);
 
-/// <summary>A file that could not be read, with the parts that it takes out.</summary>
-public sealed record UnreadView(string File, string Reason, IReadOnlyList<KindName> Parts)
+/// <summary>A file that could not be read.</summary>
+/// <param name="Path">It, relative to the desktop's root.</param>
+/// <param name="Reason">Why not, in a sentence.</param>
+/// <param name="Parts">The parts that it takes out.</param>
+internal sealed record UnreadFile(string Path, string Reason, IReadOnlyList<KindName> Parts)
 {
     /// <summary>The files of a desktop that could not be read.</summary>
-    public static IReadOnlyList<UnreadView> Of(DesktopReading reading) =>
-        [
-            .. reading
-                .Unread.GroupBy(part => (part.File, part.Reason))
-                .Select(group => new UnreadView(
-                    PathText.Printable(group.Key.File!),
-                    group.Key.Reason!,
-                    [.. group.Select(part => new KindName(part.Kind.Name, part.Kind.Title))]
-                )),
-        ];
+    public static IEnumerable<UnreadFile> In(DesktopReading reading) =>
+        reading
+            .Unread.GroupBy(part => (part.File, part.Reason))
+            .Select(group => new UnreadFile(
+                group.Key.File!,
+                group.Key.Reason!,
+                [.. group.Select(part => new KindName(part.Kind.Name, part.Kind.Title))]
+            ));
 }
+
+/// <summary>A file that could not be read, with the parts that it takes out.</summary>
+/// <param name="File">Its path, for people.</param>
+/// <param name="Reason">Why not, in a sentence.</param>
+/// <param name="Anew">Its name in the map, where there is a copy from which it can be written anew as it was saved; null where there is none.</param>
+/// <param name="State">The number of the newest safe state whose copy of it can be read; null if none has one.</param>
+public sealed record UnreadView(
+    string File,
+    string Reason,
+    IReadOnlyList<KindName> Parts,
+    string? Anew,
+    long? State
+);
 
 /// <summary>A value that could not be read; the rest of its part could.</summary>
 public sealed record UnreadValueView(

@@ -109,7 +109,9 @@ internal static class LookVerbs
                 if (now.Recovered is { } recovered)
                     call.Output.Line(recovered);
                 foreach (var file in now.Unread)
-                    call.Output.Line($"Not read: {file.File}. {file.Reason}");
+                    call.Output.Line(
+                        $"Not read: {file.File}. {file.Reason}{(file.Anew is { } name ? $" To write it anew, as saved: furoshiki put-back {string.Join(' ', file.Parts.Select(part => part.Kind))} --anew {name}" : "")}"
+                    );
                 foreach (var value in now.UnreadValues)
                     call.Output.Line(
                         $"Not read: {value.Title}, {value.Setting}, in {value.File}. {value.Reason}"

@@ -57,6 +57,20 @@ internal static class SwitchVerbs
         AllowMultipleArgumentsPerToken = true,
     };
 
+    private static readonly Option<string[]> Get = new("--get")
+    {
+        Description =
+            "Supplies that come with it, by their package URLs; plan tells which are wanted",
+        AllowMultipleArgumentsPerToken = true,
+    };
+
+    private static readonly Option<string[]> Anew = new("--anew")
+    {
+        Description =
+            "Settings files that cannot be read and are written anew from a copy, by their names in the desktop's map; plan tells which can be",
+        AllowMultipleArgumentsPerToken = true,
+    };
+
     private static readonly Option<bool> Script = new("--script")
     {
         Description = "Print the script for what takes the administrator's rights",
@@ -82,6 +96,8 @@ internal static class SwitchVerbs
                     Grouping,
                     With,
                     InsteadOf,
+                    Get,
+                    Anew,
                     Script
                 )
             ),
@@ -98,6 +114,8 @@ internal static class SwitchVerbs
                 Grouping,
                 With,
                 InsteadOf,
+                Get,
+                Anew,
                 KeepWithin,
                 Verb.Yes
             ),
@@ -122,10 +140,12 @@ internal static class SwitchVerbs
                         new Target(
                             TargetKind.PutBack,
                             0,
-                            Verb.KindsOf(call.Given.GetValue(Kinds) ?? [])
+                            Verb.KindsOf(call.Given.GetValue(Kinds) ?? []),
+                            Anew: ListOf(call, Anew)
                         )
                     ),
                 Kinds,
+                Anew,
                 KeepWithin,
                 Verb.Yes
             ),
@@ -134,8 +154,13 @@ internal static class SwitchVerbs
     private static Target TargetOf(Call call) =>
         LookedOf(call) with
         {
-            Instead = call.Given.GetValue(InsteadOf) is { Length: > 0 } instead ? instead : null,
+            Instead = ListOf(call, InsteadOf),
+            Get = ListOf(call, Get),
+            Anew = ListOf(call, Anew),
         };
+
+    private static string[]? ListOf(Call call, Option<string[]> option) =>
+        call.Given.GetValue(option) is { Length: > 0 } list ? list : null;
 
     private static Target LookedOf(Call call)
     {

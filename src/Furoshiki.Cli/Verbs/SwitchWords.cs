@@ -62,6 +62,10 @@ internal static class SwitchWords
             output.Line(
                 $"For {other.Name} too: {string.Join("; ", other.Parts.Select(part => $"{part.Title}, {part.Words}"))}{string.Concat(other.TakenBack.Select(one => $". Takes back {one.Title}"))}"
             );
+        foreach (var file in plan.Anew)
+            output.Line(
+                $"Written anew: {file.File}, from the copy in {file.From}. What else stands in it goes{(file.LineCount > 0 ? $", {Counting.Of(file.LineCount, "line")}" : "")}{(file.With.Count > 0 ? $"; with it come {string.Join(", ", file.With)}, as they were then" : "")}."
+            );
         foreach (var one in plan.Instead)
             output.Line($"Put on instead: {one.Title}, {one.Words}");
         foreach (var part in plan.Unsaved)
@@ -84,8 +88,11 @@ internal static class SwitchWords
         output.Line(words);
         foreach (var remedy in remedies)
             output.Line(
-                $"  {string.Join(' ', remedy.Instead.Select(one => $"--instead {one}").Concat(remedy.Without.Select(one => $"--without {one}")))}: {remedy.Words}, {remedy.Reason}"
+                $"  {string.Join(' ', [.. Given("instead", remedy.Instead), .. Given("without", remedy.Without), .. Given("get", remedy.Get), .. Given("anew", remedy.Anew)])}: {remedy.Words}, {remedy.Reason}"
             );
+
+        static IEnumerable<string> Given(string option, IEnumerable<string> values) =>
+            values.Select(one => $"--{option} {one}");
     }
 
     /// <summary>Prints how a switch ended.</summary>

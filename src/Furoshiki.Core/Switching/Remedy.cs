@@ -22,6 +22,9 @@ public sealed record Remedy(
     /// <summary>The package URLs of supplies that are got; empty if none are.</summary>
     public ImmutableArray<string> Get { get; init; } = [];
 
+    /// <summary>The settings files, by their names in the map, that are written anew from a copy; empty if none are.</summary>
+    public ImmutableArray<string> Anew { get; init; } = [];
+
     private const int MostNear = 3;
 
     /// <summary>What can be done where an asset is not here: get it, the nearest that are, the nearest to get, what is on now, or nothing.</summary>

@@ -18,6 +18,8 @@ namespace Furoshiki.Core.Switching;
 /// <param name="source">The map of the desktop that a part of the look was saved on, by the kind's name.</param>
 /// <param name="coming">The supplies that are placed with it.</param>
 /// <param name="getting">How what a part lacks can be got, the best first, by what it lacks.</param>
+/// <param name="rewriting">The settings files that are written anew, which the reading has as they will be; null for none.</param>
+/// <param name="unread">What can be done where a part cannot be read.</param>
 public sealed class SwitchPlanner(
     DesktopMap map,
     DesktopReading reading,
@@ -25,11 +27,17 @@ public sealed class SwitchPlanner(
     ISavedContent saved,
     Func<string, DesktopMap> source,
     ComingSupplies? coming = null,
-    Func<Component, Asset, IEnumerable<Remedy>>? getting = null
+    Func<Component, Asset, IEnumerable<Remedy>>? getting = null,
+    Rewriting? rewriting = null,
+    Func<PartReading, IEnumerable<Remedy>>? unread = null
 )
 {
-    /// <summary>What was edited, by the real path: two files of a map can be one on the disk.</summary>
-    private readonly Dictionary<string, SettingsDocument> _documents = [];
+    private readonly Rewriting _rewriting = rewriting ?? Rewriting.Nothing;
+
+    /// <summary>What was edited or is written anew, by the real path: two files of a map can be one on the disk.</summary>
+    private readonly Dictionary<string, SettingsDocument> _documents = (
+        rewriting ?? Rewriting.Nothing
+    ).Files.ToDictionary(file => file.Path, file => reading.Files[file.File.Name].Document!);
 
     /// <summary>What becomes of assets and of the folders above them, by path, and when: the lowest rank first.</summary>
     private readonly Dictionary<string, (FileChange Change, int Rank)> _assetChanges = [];
@@ -228,14 +236,17 @@ public sealed class SwitchPlanner(
                     wanted.Kind,
                     reason,
                     fit.Missing is { } missing
-                        ? Remedy.ForMissing(
-                            wanted,
-                            missing,
-                            map.Find(wanted.Kind)!,
-                            view,
-                            saved.FindTree,
-                            [.. getting?.Invoke(wanted, missing) ?? []]
-                        )
+                            ? Remedy.ForMissing(
+                                wanted,
+                                missing,
+                                map.Find(wanted.Kind)!,
+                                view,
+                                saved.FindTree,
+                                [.. getting?.Invoke(wanted, missing) ?? []]
+                            )
+                        : reading.Unread.FirstOrDefault(part => part.Kind == wanted.Kind)
+                            is { } part
+                            ? [.. unread?.Invoke(part) ?? []]
                         : []
                 )
             );
@@ -243,17 +254,22 @@ public sealed class SwitchPlanner(
         }
         if (fit.Held is not { } held)
             return;
-        if (fit.IsSame)
+        var comesAnew = _rewriting.Parts.Contains(wanted.Kind);
+        if (fit.IsSame && !comesAnew)
         {
             _same.Add(held);
             return;
         }
         var kind = map.Find(wanted.Kind)!;
         var now = reading.Parts.First(one => one.Kind == wanted.Kind).Component!;
-        var difference = Difference.Between(Look.Of([now]), Look.Of([held]), TreeOf)[0];
+        var edited = Difference.Between(Look.Of([now]), Look.Of([held]), TreeOf).FirstOrDefault();
+        // Of a part that could not be read, nobody knows what of it changes.
+        var difference = comesAnew
+            ? Difference.Between(Look.Of([]), Look.Of([held]), TreeOf)[0]
+            : edited!;
         try
         {
-            var edits = Edit(kind, now, held, difference);
+            var edits = edited is null ? [] : Edit(kind, now, held, edited);
             var notes = new List<string>();
             var assets = held
                 .Assets.Index()
@@ -266,7 +282,14 @@ public sealed class SwitchPlanner(
                 _documents[file] = document;
             foreach (var (change, rank) in assets)
                 Place(change, rank);
-            var files = edits.Keys.Concat(assets.Select(one => one.Change.Path));
+            var files = edits
+                .Keys.Concat(assets.Select(one => one.Change.Path))
+                .Concat(
+                    _rewriting
+                        .Files.Where(file => kind.Files.Contains(file.File))
+                        .Select(file => file.Path)
+                )
+                .Distinct();
             var shows = kind.ShowsFor(difference.Settings.Select(one => one.Key));
             (kind.TakesAdministrator ? _rights : _steps).Add(
                 new PartStep(difference, shows, [.. files], [.. notes])

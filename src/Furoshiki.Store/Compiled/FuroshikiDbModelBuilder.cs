@@ -11,7 +11,7 @@ namespace Furoshiki.Store.Compiled
     public partial class FuroshikiDbModel
     {
         private FuroshikiDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("ba7804c6-34b5-436a-9ef0-37909260f071"), entityTypeCount: 17)
+            : base(skipDetectChanges: false, modelId: new Guid("e719647b-a969-4070-a81d-fca0a57b35c6"), entityTypeCount: 17)
         {
         }
 
@@ -60,7 +60,8 @@ namespace Furoshiki.Store.Compiled
             SavingRowEntityType.CreateForeignKey2(savingRow, contentRow);
             SavingRowEntityType.CreateForeignKey3(savingRow, contentRow);
             SavingRowEntityType.CreateForeignKey4(savingRow, contentRow);
-            SavingRowEntityType.CreateForeignKey5(savingRow, profileRow);
+            SavingRowEntityType.CreateForeignKey5(savingRow, contentRow);
+            SavingRowEntityType.CreateForeignKey6(savingRow, profileRow);
             SourceRowEntityType.CreateForeignKey1(sourceRow, contentRow);
             SupplyRowEntityType.CreateForeignKey1(supplyRow, contentRow);
             SupplyRowEntityType.CreateForeignKey2(supplyRow, contentRow);

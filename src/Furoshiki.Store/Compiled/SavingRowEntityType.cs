@@ -21,10 +21,10 @@ namespace Furoshiki.Store.Compiled
                 "Furoshiki.Store.SavingRow",
                 typeof(SavingRow),
                 baseEntityType,
-                propertyCount: 13,
+                propertyCount: 14,
                 navigationCount: 1,
-                foreignKeyCount: 5,
-                unnamedIndexCount: 5,
+                foreignKeyCount: 6,
+                unnamedIndexCount: 6,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -48,6 +48,14 @@ namespace Furoshiki.Store.Compiled
                 propertyInfo: typeof(SavingRow).GetProperty("DeletionId", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SavingRow).GetField("<DeletionId>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
+
+            var files = runtimeEntityType.AddProperty(
+                "Files",
+                typeof(Digest?),
+                propertyInfo: typeof(SavingRow).GetProperty("Files", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SavingRow).GetField("<Files>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new DigestConverter());
 
             var gaps = runtimeEntityType.AddProperty(
                 "Gaps",
@@ -125,19 +133,22 @@ namespace Furoshiki.Store.Compiled
             runtimeEntityType.SetPrimaryKey(key);
 
             var index = runtimeEntityType.AddIndex(
-                new[] { look });
+                new[] { files });
 
             var index0 = runtimeEntityType.AddIndex(
-                new[] { map });
+                new[] { look });
 
             var index1 = runtimeEntityType.AddIndex(
-                new[] { maps });
+                new[] { map });
 
             var index2 = runtimeEntityType.AddIndex(
+                new[] { maps });
+
+            var index3 = runtimeEntityType.AddIndex(
                 new[] { profileId, number },
                 unique: true);
 
-            var index3 = runtimeEntityType.AddIndex(
+            var index4 = runtimeEntityType.AddIndex(
                 new[] { deletionId, profileId, number });
 
             return runtimeEntityType;
@@ -155,18 +166,17 @@ namespace Furoshiki.Store.Compiled
 
         public static RuntimeForeignKey CreateForeignKey2(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
         {
-            var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("Look") },
+            var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("Files") },
                 principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Digest") }),
                 principalEntityType,
-                deleteBehavior: DeleteBehavior.Restrict,
-                required: true);
+                deleteBehavior: DeleteBehavior.Restrict);
 
             return runtimeForeignKey;
         }
 
         public static RuntimeForeignKey CreateForeignKey3(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
         {
-            var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("Map") },
+            var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("Look") },
                 principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Digest") }),
                 principalEntityType,
                 deleteBehavior: DeleteBehavior.Restrict,
@@ -177,6 +187,17 @@ namespace Furoshiki.Store.Compiled
 
         public static RuntimeForeignKey CreateForeignKey4(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
         {
+            var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("Map") },
+                principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Digest") }),
+                principalEntityType,
+                deleteBehavior: DeleteBehavior.Restrict,
+                required: true);
+
+            return runtimeForeignKey;
+        }
+
+        public static RuntimeForeignKey CreateForeignKey5(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
+        {
             var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("Maps") },
                 principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Digest") }),
                 principalEntityType,
@@ -185,7 +206,7 @@ namespace Furoshiki.Store.Compiled
             return runtimeForeignKey;
         }
 
-        public static RuntimeForeignKey CreateForeignKey5(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
+        public static RuntimeForeignKey CreateForeignKey6(RuntimeEntityType declaringEntityType, RuntimeEntityType principalEntityType)
         {
             var runtimeForeignKey = declaringEntityType.AddForeignKey(new[] { declaringEntityType.FindProperty("ProfileId") },
                 principalEntityType.FindKey(new[] { principalEntityType.FindProperty("Id") }),

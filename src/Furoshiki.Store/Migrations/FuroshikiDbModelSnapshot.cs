@@ -445,6 +445,9 @@ namespace Furoshiki.Store.Migrations
                     b.Property<long?>("DeletionId")
                         .HasColumnType("INTEGER");
 
+                    b.Property<byte[]>("Files")
+                        .HasColumnType("BLOB");
+
                     b.Property<string>("Gaps")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -484,6 +487,8 @@ namespace Furoshiki.Store.Migrations
                         .HasDefaultValue("");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("Files");
 
                     b.HasIndex("Look");
 
@@ -819,6 +824,12 @@ namespace Furoshiki.Store.Migrations
                         .WithMany()
                         .HasForeignKey("DeletionId")
                         .OnDelete(DeleteBehavior.Cascade);
+
+                    b.HasOne("Furoshiki.Store.ContentRow", null)
+                        .WithMany()
+                        .HasForeignKey("Files")
+                        .HasPrincipalKey("Digest")
+                        .OnDelete(DeleteBehavior.Restrict);
 
                     b.HasOne("Furoshiki.Store.ContentRow", null)
                         .WithMany()

@@ -4,6 +4,7 @@ using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
 using Furoshiki.App.Kinds;
 using Furoshiki.App.Now;
+using Furoshiki.App.SafeStates;
 using Furoshiki.App.Session;
 using Furoshiki.App.Shelf;
 using Furoshiki.App.Watching;
@@ -40,9 +41,10 @@ internal static class DesktopEndpoints
         desktops
             .MapPost(
                 "",
-                (NewDesktop wanted, Registration registration) =>
+                (NewDesktop wanted, Registration registration, SafeStateMaker safeStates) =>
                 {
                     var desktop = registration.Register(wanted);
+                    safeStates.TryMakeFirst(desktop);
                     return TypedResults.Created(
                         $"/api/desktops/{desktop.Id}",
                         DesktopView.Of(desktop)

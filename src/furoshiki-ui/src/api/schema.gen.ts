@@ -1823,6 +1823,15 @@ export interface components {
             together: components["schemas"]["ContentCost"];
             each: components["schemas"]["KeptView"][];
         };
+        AnewView: {
+            name: string;
+            file: string;
+            from: string;
+            with: string[];
+            lines: null | string[];
+            /** Format: int32 */
+            lineCount: number;
+        };
         Answer: {
             /** Format: int32 */
             code: null | number;
@@ -2642,6 +2651,7 @@ export interface components {
             remembered: null | components["schemas"]["Remembered"];
             fingerprint: string;
             notes?: components["schemas"]["LookNote"][];
+            anew?: components["schemas"]["AnewView"][];
         };
         /** @description Something that could not be done. */
         ProblemDetails: {
@@ -2742,6 +2752,7 @@ export interface components {
             instead: string[];
             without: string[];
             get?: string[];
+            anew?: string[];
         };
         RemedyForm: {
             key: string;
@@ -3146,6 +3157,7 @@ export interface components {
             get?: null | string[];
             remove?: null | string[];
             apart?: null | string[];
+            anew?: null | string[];
         };
         /** @enum {unknown} */
         TargetKind: "Saving" | "SafeState" | "PutBack" | "Parts" | "Aside" | "Fitting" | "Supplies";
@@ -3211,6 +3223,9 @@ export interface components {
             file: string;
             reason: string;
             parts: components["schemas"]["KindName"][];
+            anew: null | string;
+            /** Format: int64 */
+            state: null | number;
         };
         ValueForm: {
             key: string;

@@ -163,10 +163,19 @@ const screens = (desktop: Schemas['DesktopView']) =>
           <p class="mono">{{ file.file }}</p>
           <p>{{ file.reason }}</p>
           <VBtn
-            v-if="now.wayBack"
-            :to="{ name: 'switch', query: { state: now.wayBack.id, files: encodeURIComponent(file.file) } }"
+            v-if="file.anew"
+            :to="{
+              name: 'switch',
+              query: { back: file.parts.map((part) => part.kind).join(), anew: file.anew },
+            }"
+            >Write it anew, as saved…</VBtn
+          >
+          <VBtn
+            v-if="file.state"
+            :to="{ name: 'switch', query: { state: file.state, files: encodeURIComponent(file.file) } }"
             >Put the file back…</VBtn
           >
+          <p v-if="!file.anew && !file.state">No copy of it is kept that can be read.</p>
         </div>
         <div
           v-for="value in now.unreadValues"

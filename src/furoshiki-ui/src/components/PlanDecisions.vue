@@ -13,7 +13,12 @@ const props = defineProps<{
   canChoose?: boolean
   adjust: (value: string) => Promise<void>
 }>()
-defineEmits<{ choose: [remedy: Schemas['Remedy']]; apart: [files: string[]]; together: [file: string] }>()
+defineEmits<{
+  choose: [remedy: Schemas['Remedy']]
+  apart: [files: string[]]
+  together: [file: string]
+  asItIs: [file: string]
+}>()
 const { now } = useDesktop()
 
 /** The supplies that have what the parts lack that cannot go on. */
@@ -157,6 +162,32 @@ const places = computed(() =>
         >
       </p>
       <p class="second">Both have the same folder. What is left out here stays as it is there.</p>
+    </section>
+    <section v-for="file in plan.anew" :key="file.name" class="paper" data-test="anew">
+      <SignalWord signal="waiting" word="Written anew" />
+      <p>
+        <span class="mono">{{ file.file }}</span> comes from the copy in {{ file.from }}, since what stands
+        there cannot be read.
+      </p>
+      <p v-if="file.with.length > 0">With it, as it was then: {{ file.with.join(', ') }}.</p>
+      <p v-if="file.lines === null">What else stands in it goes; it is no text that can be told by lines.</p>
+      <details v-else-if="file.lineCount > 0">
+        <summary>
+          {{ count(file.lineCount, 'line') }} of it {{ file.lineCount === 1 ? 'goes' : 'go' }}
+        </summary>
+        <p v-for="(line, i) in file.lines" :key="i" class="mono">{{ line }}</p>
+        <p v-if="file.lineCount > file.lines.length" class="second">
+          and {{ file.lineCount - file.lines.length }} more
+        </p>
+      </details>
+      <p class="second">The safe state keeps the file as it is.</p>
+      <VBtn
+        v-if="canChoose"
+        class="bare"
+        :aria-label="`Leave ${file.file} as it is`"
+        @click="$emit('asItIs', file.name)"
+        >Leave it as it is</VBtn
+      >
     </section>
     <section v-if="plan.target.apart?.length" class="paper" data-test="apart">
       <SignalWord signal="ready" word="Kept apart" />

@@ -42,12 +42,20 @@ const without = useAddressListOrNull('without')
 const instead = useAddressList('instead')
 /** The settings files that the desktop is to have for itself, apart from another of the same folder. */
 const apart = useAddressList('apart')
+/** The settings files that are written anew, since they cannot be read. */
+const anew = useAddressList('anew')
 /** The supplies that are to come and to go. */
 const get = useAddressList('get')
 const remove = useAddressList('remove')
 const target = computed<Schemas['Target'] | null>(() => {
   const { saving, state, aside, back, parts, files, of, fitting } = route.query
-  const shaped = { without: without.value, instead: instead.value, get: get.value, apart: apart.value }
+  const shaped = {
+    without: without.value,
+    instead: instead.value,
+    get: get.value,
+    apart: apart.value,
+    anew: anew.value,
+  }
   const list = (text: typeof parts) => (text ? String(text).split(',') : null)
   if (back) return { kind: 'PutBack', id: 0, kinds: back === 'all' ? null : list(back), ...shaped }
   if (of) return { kind: 'Parts', id: 0, looks: [of].flat().map(looked), ...shaped }
@@ -81,6 +89,7 @@ async function adjust(value: string) {
 }
 function choose(remedy: Schemas['Remedy']) {
   if (remedy.get?.length) get.value = [...new Set([...get.value, ...remedy.get])]
+  if (remedy.anew?.length) anew.value = [...new Set([...anew.value, ...remedy.anew])]
   if (remedy.instead.length > 0) instead.value = insteadWith(remedy.instead)
   if (remedy.without.length > 0) without.value = [...new Set([...leftOut.value, ...remedy.without])]
 }
@@ -225,6 +234,7 @@ function planAgain() {
         @choose="choose"
         @apart="apart = [...new Set([...apart, ...$event])]"
         @together="apart = apart.filter((one) => one !== $event)"
+        @as-it-is="anew = anew.filter((one) => one !== $event)"
       />
       <PlanRights
         v-if="plan.rights && now"
@@ -290,7 +300,7 @@ function planAgain() {
           plan.rights
             ? 'Nothing of it can be written by Furoshiki alone. What the administrator has to do is listed.'
             : plan.refused.length > 0 || notes.length > 0
-              ? 'Nothing of it can be written by Furoshiki. What the administrator would have to do is listed.'
+              ? 'Nothing of it can be put on; why is listed.'
               : plan.leftOut.length > 0
                 ? 'Nothing differs but what is left out.'
                 : 'Nothing differs: this is on already.'
