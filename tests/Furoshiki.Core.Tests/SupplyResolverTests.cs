@@ -1,6 +1,8 @@
+using System.Collections.Immutable;
 using System.Text.Json.Nodes;
 using CsCheck;
 using Furoshiki.Core.Supplies;
+using Furoshiki.Tests.Shared;
 using Semver;
 
 namespace Furoshiki.Core.Tests;
@@ -143,19 +145,225 @@ public sealed class SupplyResolverTests
                             one.Know($"gauge{i}", "1.5.0", needs: ["engine ^3.0.0"]);
                         one.Has($"gauge{i}", "1.4.0");
                     }
-                    SupplyResolver
-                        .Settling(one.Wish("target"))
-                        .ShouldBe(
-                            holdsOn
-                                .Index()
-                                .Where(its => its.Item)
-                                .Select(its => Name($"gauge{its.Index}")),
-                            ignoreOrder: true
-                        );
-                    SupplyResolver.Settling(one.Wish("lost")).ShouldBeEmpty();
+                    var holding = holdsOn
+                        .Index()
+                        .Where(its => its.Item)
+                        .Select(its => Name($"gauge{its.Index}"))
+                        .ToList();
+                    if (holding.Count > 0)
+                        WaysOut(one.Wish("target"))
+                            .ShouldHaveSingleItem()
+                            .ShouldBe(holding, ignoreOrder: true);
+                    WaysOut(one.Wish("lost")).ShouldBeEmpty();
                 },
                 iter: 200
             );
+
+    private static IReadOnlyList<ImmutableArray<SupplyName>> WaysOut(
+        SupplyWish wish,
+        Func<SupplyName, bool>? canGo = null
+    )
+    {
+        SupplyResolver.Resolve(wish, out var conflict).ShouldBeNull();
+        return SupplyResolver.WaysOut(wish, conflict!, canGo ?? (_ => true));
+    }
+
+    [Fact]
+    public void What_cannot_be_taken_away_is_no_way_out()
+    {
+        Know("shelf", "1.0.0", conflicts: ["dock *", "bar *"]);
+        Know("dock", "1.0.0");
+        Know("bar", "1.0.0");
+        Has("dock", "1.0.0");
+        WaysOut(Wish("shelf"), name => name != Name("dock")).ShouldBeEmpty();
+        Has("bar", "1.0.0");
+        WaysOut(Wish("shelf"))
+            .ShouldHaveSingleItem()
+            .ShouldBe([Name("dock"), Name("bar")], ignoreOrder: true);
+        WaysOut(Wish("shelf"), name => name != Name("dock")).ShouldBeEmpty();
+    }
+
+    [Fact]
+    public void What_cannot_be_beside_something_that_lacks_its_engine_does_not_come_beside_it()
+    {
+        Know("widget", "1.0.0", needs: ["engine ^2.0.0"], conflicts: ["set *"]);
+        Know("set", "1.0.0");
+        Has("widget", "1.0.0");
+        Get("set")
+            .Conflict!.Sentences.ShouldBe([
+                "Widget 1.0.0 needs engine 2, which is in no catalogue.",
+                "Widget 1.0.0 cannot be beside Set 1.0.0.",
+                "Widget is here, and stays.",
+            ]);
+        WaysOut(Wish("set")).ShouldHaveSingleItem().ShouldBe([Name("widget")]);
+    }
+
+    /// <summary>A supply of a generated catalogue: what each of its versions needs and cannot be beside, by place and lowest version.</summary>
+    private sealed record Made((int Other, int From)[] Needs, (int Other, int From)[] Conflicts)
+    {
+        public override string ToString() =>
+            $"needs {string.Join(' ', Needs)}, not beside {string.Join(' ', Conflicts)}";
+    }
+
+    private static readonly Gen<Made[][]> AnyCatalogue = Gen.Select(
+            Gen.Select(Gen.Int[0, 4], Gen.Int[1, 2]).Array[0, 2],
+            Gen.Select(Gen.Int[0, 4], Gen.Int[1, 2]).Array[0, 1]
+        )
+        .Select((needs, conflicts) => new Made(needs, conflicts))
+        .Array[1, 2]
+        .Array[5];
+
+    [Fact]
+    public void With_what_lacks_something_and_what_conflicts_it_finds_what_trying_everything_finds_and_every_way_out_is_one() =>
+        Gen.Select(AnyCatalogue, Gen.Int[0, 2].Array[5], Gen.Int[0, 4], Gen.Int[0, 31])
+            .Sample(
+                (made, here, wanted, going) =>
+                {
+                    var one = new SupplyResolverTests();
+                    foreach (var (i, versions) in made.Index())
+                    {
+                        here[i] = Math.Min(here[i], versions.Length);
+                        foreach (var (v, version) in versions.Index())
+                            one.Know(
+                                $"s{i}",
+                                $"{v + 1}.0.0",
+                                [.. Named(version.Needs, i)],
+                                [.. Named(version.Conflicts, i)]
+                            );
+                        if (here[i] > 0)
+                            one.Has($"s{i}", $"{here[i]}.0.0");
+                    }
+                    var wish = one.Wish($"s{wanted}");
+                    var all = States(made).ToList();
+                    var before = Whole(made, here);
+                    bool CanBe(int gone) =>
+                        all.Any(state => IsRight(made, here, before, state, wanted, gone));
+                    var changes = SupplyResolver.Resolve(wish, out var conflict);
+                    if (changes is not null)
+                    {
+                        var after = here.ToArray();
+                        foreach (var change in changes)
+                            after[change.Name.Name[1] - '0'] = change.To is null
+                                ? 0
+                                : (int)change.To.Version.Major;
+                        IsRight(made, here, before, after, wanted, 0).ShouldBeTrue();
+                        Touched(after)
+                            .ShouldBe(
+                                all.Where(state => IsRight(made, here, before, state, wanted, 0))
+                                    .Min(Touched)
+                            );
+                        return;
+                    }
+                    CanBe(0).ShouldBeFalse();
+                    var ways = SupplyResolver.WaysOut(
+                        wish,
+                        conflict!,
+                        name => (going >> (name.Name[1] - '0') & 1) == 1
+                    );
+                    foreach (var way in ways)
+                    {
+                        CanBe(Mask(way)).ShouldBeTrue("it was resolved");
+                        foreach (var name in way)
+                        {
+                            ((going >> (name.Name[1] - '0')) & 1).ShouldBe(1, "it can go");
+                            CanBe(Mask(way.Remove(name))).ShouldBeFalse("none goes for nothing");
+                        }
+                    }
+                    var could = Enumerable
+                        .Range(1, 31)
+                        .Where(gone =>
+                            (gone & ~going) == 0
+                            && (gone >> wanted & 1) == 0
+                            && Enumerable.Range(0, 5).All(i => (gone >> i & 1) == 0 || here[i] > 0)
+                        );
+                    ways.Any().ShouldBe(could.Any(CanBe), "where any way helps, one is offered");
+
+                    int Touched(int[] state) =>
+                        Enumerable.Range(0, 5).Count(i => before[i] && state[i] != here[i]);
+                },
+                iter: 3_000 * Effort.Times
+            );
+
+    private static int Mask(IEnumerable<SupplyName> names) =>
+        names.Sum(name => 1 << (name.Name[1] - '0'));
+
+    private static IEnumerable<string> Named((int Other, int From)[] others, int but) =>
+        others
+            .Where(one => one.Other != but)
+            .DistinctBy(one => one.Other)
+            .Select(one => $"s{one.Other} >={one.From}.0.0");
+
+    private static IEnumerable<int[]> States(Made[][] made) =>
+        made.Aggregate(
+            (IEnumerable<int[]>)
+                [
+                    [],
+                ],
+            (states, versions) =>
+                states.SelectMany(state =>
+                    Enumerable
+                        .Range(0, versions.Length + 1)
+                        .Select(version => (int[])[.. state, version])
+                )
+        );
+
+    private static IEnumerable<(int Other, int From)> Of((int Other, int From)[] others, int but) =>
+        others.Where(one => one.Other != but).DistinctBy(one => one.Other);
+
+    /// <summary>Which supplies are there with all that they need, which has all that it needs, and beside nothing that they cannot be beside.</summary>
+    private static bool[] Whole(Made[][] made, int[] state)
+    {
+        var whole = state.Select(version => version > 0).ToArray();
+        for (var again = true; again; )
+        {
+            again = false;
+            for (var i = 0; i < state.Length; i++)
+                if (
+                    whole[i]
+                    && (
+                        Of(made[i][state[i] - 1].Needs, i)
+                            .Any(need => !whole[need.Other] || state[need.Other] < need.From)
+                        || Of(made[i][state[i] - 1].Conflicts, i)
+                            .Any(other => state[other.Other] >= other.From)
+                    )
+                )
+                    (whole[i], again) = (false, true);
+        }
+        return whole;
+    }
+
+    /// <summary>Whether something can come of a wish: what is not whole was not so before, and nothing came that cannot be beside it.</summary>
+    private static bool IsRight(
+        Made[][] made,
+        int[] here,
+        bool[] before,
+        int[] state,
+        int wanted,
+        int gone
+    )
+    {
+        var whole = Whole(made, state);
+        return whole[wanted]
+            && Enumerable
+                .Range(0, state.Length)
+                .All(i =>
+                    ((gone >> i & 1) == 1 ? state[i] == 0 : here[i] == 0 || state[i] > 0)
+                    && (state[i] == 0 || whole[i] || (!before[i] && state[i] == here[i]))
+                    && (
+                        state[i] == 0
+                        || Of(made[i][state[i] - 1].Conflicts, i)
+                            .All(other =>
+                                state[other.Other] < other.From
+                                || state[other.Other] == 0
+                                || (
+                                    !before[i]
+                                    && state[i] == here[i]
+                                    && state[other.Other] == here[other.Other]
+                                )
+                            )
+                    )
+                );
+    }
 
     [Fact]
     public void What_cannot_be_had_says_why()

@@ -157,7 +157,15 @@ public sealed class SupplyPlans(
         var wish = new SupplyWish(supplies.Ground, wanted, unwanted);
         var changes =
             SupplyResolver.Resolve(wish, out var conflict)
-            ?? throw Impossible(conflict!, SupplyResolver.Settling(wish), standing);
+            ?? throw Impossible(
+                conflict!,
+                SupplyResolver.WaysOut(
+                    wish,
+                    conflict!,
+                    name => standing[name].Assets.All(asset => asset.Path.Place.IsPersons)
+                ),
+                standing
+            );
         // What is here already and was asked for by name becomes again as it came.
         var all = changes
             .Concat(
@@ -255,7 +263,7 @@ public sealed class SupplyPlans(
 
     private static ProblemException Impossible(
         SupplyConflict conflict,
-        ImmutableArray<SupplyName> settling,
+        IReadOnlyList<ImmutableArray<SupplyName>> waysOut,
         Dictionary<SupplyName, SupplyStanding> standing
     ) =>
         new(
@@ -268,14 +276,10 @@ public sealed class SupplyPlans(
             {
                 WaysOut =
                 [
-                    .. new[] { settling }
-                        .Concat(conflict.InTheWay.Select(ImmutableArray.Create))
-                        .Where(names => !names.IsEmpty)
-                        .Select(names => new WayOut(
-                            $"Remove {string.Join(" and ", names.Select(name => standing[name].Supply.Title))}",
-                            [.. names.Select(name => name.ToString())]
-                        ))
-                        .DistinctBy(way => way.Words),
+                    .. waysOut.Select(names => new WayOut(
+                        $"Remove {string.Join(" and ", names.Select(name => standing[name].Supply.Title))}",
+                        [.. names.Select(name => name.ToString())]
+                    )),
                 ],
             }
         );

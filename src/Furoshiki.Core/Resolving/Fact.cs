@@ -60,8 +60,11 @@ public sealed record Fact(ImmutableArray<Term> Terms, object? Reason);
 /// <param name="Preferred">The values, the one that is liked best first.</param>
 public sealed record Subject(int Versions, int Here, ImmutableArray<int> Preferred)
 {
-    /// <summary>What it costs to have another value than now: to touch what is here costs more than to get anything.</summary>
-    public int CostOfChange => Here == 0 ? 1 : CostOfTouching;
+    /// <summary>Whether it lacks something as it is, so that another value costs no more than to get anything.</summary>
+    public bool IsLacking { get; init; }
+
+    /// <summary>What it costs to have another value than now: to touch what is here and lacks nothing costs more than to get anything.</summary>
+    public int CostOfChange => Here == 0 || IsLacking ? 1 : CostOfTouching;
 
     private const int CostOfTouching = 1 << 12;
 }

@@ -73,6 +73,9 @@ public sealed record SupplyWish(
     /// <summary>What comes by another way, and is as good as there.</summary>
     public IReadOnlyDictionary<SupplyName, SemVersion> Brought { get; init; } =
         ImmutableDictionary<SupplyName, SemVersion>.Empty;
+
+    /// <summary>What is there and may go, if nothing else helps.</summary>
+    public IReadOnlySet<SupplyName> MayGo { get; init; } = ImmutableHashSet<SupplyName>.Empty;
 }
 
 /// <summary>What one supply becomes.</summary>
@@ -96,7 +99,13 @@ public sealed class SupplyResolver
     private readonly List<SupplyName> _names = [];
     private readonly Dictionary<SupplyName, int> _at = [];
     private readonly List<ImmutableArray<Candidate>> _versions = [];
-    private readonly List<IReadOnlyList<Fact>?> _facts = [];
+    private readonly IReadOnlyList<Fact>?[] _facts;
+
+    /// <summary>
+    /// The supplies that are here and lack something, with the version that is: they are left as they are, nobody's need is met by them, and
+    /// nothing has to wait for them; but what cannot be beside them still cannot.
+    /// </summary>
+    private readonly Dictionary<int, int> _lacking = [];
 
     /// <summary>Why a fact holds.</summary>
     /// <param name="Subject">The supply that it is about.</param>
@@ -109,6 +118,7 @@ public sealed class SupplyResolver
         _wish = wish;
         foreach (var name in Concerned(wish))
             Add(name, wish.Ground.Candidates.VersionsOf(name));
+        _facts = new IReadOnlyList<Fact>?[_names.Count];
     }
 
     /// <summary>The supplies that have a say: what the wish names, what these name, and what is there and names any of them.</summary>
@@ -129,28 +139,60 @@ public sealed class SupplyResolver
         return concerned;
     }
 
-    /// <summary>What else has to go so that a wish can be that cannot be as it is.</summary>
+    /// <summary>
+    /// What else could go so that a wish can be that cannot be as it is: each of these was resolved, and with any one of its supplies left out
+    /// it cannot be. The smallest change first; then each single supply whose going helps.
+    /// </summary>
     /// <param name="wish">What is to become of the supplies.</param>
-    /// <returns>Supplies that are there: without all of them it can be, and with any one of them it cannot. Empty if nothing helps.</returns>
-    public static ImmutableArray<SupplyName> Settling(SupplyWish wish)
+    /// <param name="conflict">Why it cannot be.</param>
+    /// <param name="canGo">Whether something that is there can be taken away.</param>
+    /// <returns>Supplies that are there; empty if nothing helps.</returns>
+    public static IReadOnlyList<ImmutableArray<SupplyName>> WaysOut(
+        SupplyWish wish,
+        SupplyConflict conflict,
+        Func<SupplyName, bool> canGo
+    )
     {
-        var gone = new List<SupplyName>();
-        while (Resolve(Without(gone), out var conflict) is null)
-        {
-            if (conflict!.InTheWay.IsEmpty)
-                return [];
-            gone.AddRange(conflict.InTheWay);
-        }
-        foreach (var name in gone.ToList())
-            if (Resolve(Without(gone.Where(one => one != name)), out _) is not null)
-                gone.Remove(name);
-        return [.. gone];
-
-        SupplyWish Without(IEnumerable<SupplyName> more) =>
+        var smallest = Going(
             wish with
             {
-                Unwanted = [.. wish.Unwanted, .. more],
-            };
+                MayGo = wish
+                    .Ground.Here.Keys.Where(name =>
+                        canGo(name) && wish.Wanted.All(wanted => wanted.Name != name)
+                    )
+                    .ToHashSet(),
+            }
+        );
+        foreach (var name in smallest.ToList())
+            if (CanBeWithout(smallest.Where(one => one != name)))
+                smallest.Remove(name);
+        return
+        [
+            .. conflict
+                .InTheWay.Where(name =>
+                    canGo(name) && !smallest.SequenceEqual([name]) && CanBeWithout([name])
+                )
+                .Select(ImmutableArray.Create)
+                .Prepend([.. smallest])
+                .Where(names => !names.IsEmpty),
+        ];
+
+        bool CanBeWithout(IEnumerable<SupplyName> more) =>
+            Resolve(wish with { Unwanted = [.. wish.Unwanted, .. more] }, out _) is not null;
+    }
+
+    /// <summary>What goes of that which may; nothing if the wish cannot be even so.</summary>
+    private static List<SupplyName> Going(SupplyWish wish)
+    {
+        var resolver = new SupplyResolver(wish);
+        var question = resolver.Question();
+        return
+        [
+            .. (Resolver.Resolve(question).Chosen ?? ImmutableDictionary<int, int>.Empty)
+                .Where(one => one.Value == 0 && question.Subjects[one.Key].Here != 0)
+                .Select(one => resolver._names[one.Key])
+                .Where(wish.MayGo.Contains),
+        ];
     }
 
     /// <summary>Finds it.</summary>
@@ -173,37 +215,51 @@ public sealed class SupplyResolver
         _at[name] = _names.Count;
         _names.Add(name);
         _versions.Add(versions);
-        _facts.Add(null);
     }
 
     private Question Question()
     {
-        var here = _names.Select(HereOf).ToArray();
-        // What lacks something already is left as it is, and nothing else has to wait for it.
+        var stands = _names.Select(HereOf).ToArray();
+        var here = stands.ToArray();
+        // What lacks something already, be it that what it needs lacks something.
         for (var again = true; again; )
         {
             again = false;
             for (var i = 0; i < here.Length; i++)
-                if (here[i] != 0 && FactsOf(i).Any(fact => IsBroken(fact, here)))
+                if (here[i] != 0 && FactsOf(i).Any(IsBroken))
                     (here[i], again) = (0, true);
         }
+        for (var i = 0; i < here.Length; i++)
+            if (here[i] != stands[i])
+                _lacking[i] = stands[i];
+        _facts.AsSpan().Clear();
         return new Question(
             [.. _names.Select((_, i) => SubjectOf(i, here[i]))],
             FactsOf,
             [
                 .. Wanted(),
-                .. here.Index().Where(one => one.Item != 0).SelectMany(one => Stays(one.Index)),
+                .. stands.Index().Where(one => one.Item != 0).SelectMany(one => Stays(one.Index)),
             ]
         );
-    }
 
-    private static bool IsBroken(Fact fact, int[] here) =>
-        fact.Terms.All(term => term.Values.Contains(here[term.Subject]));
+        // Nobody's need is met by what lacks something, and nobody is beside it who cannot be.
+        bool IsBroken(Fact fact) =>
+            fact.Terms.All(term =>
+                term.Values.Contains(here[term.Subject])
+                || term.Values.Contains(stands[term.Subject])
+            );
+    }
 
     private int HereOf(SupplyName name) =>
         VersionHere(name) is { } version
             ? 1 + _versions[_at[name]].ToList().FindIndex(one => one.Supply.Version == version)
             : 0;
+
+    /// <summary>
+    /// How many values a supply can have beside not to be there: its versions, and behind them to stay as it is where it lacks something.
+    /// </summary>
+    private int ValuesOf(int subject) =>
+        _versions[subject].Length + (_lacking.ContainsKey(subject) ? 1 : 0);
 
     private SemVersion? VersionHere(SupplyName name) =>
         _wish.Brought.GetValueOrDefault(name) ?? _wish.Ground.Here.GetValueOrDefault(name);
@@ -211,11 +267,20 @@ public sealed class SupplyResolver
     private Subject SubjectOf(int subject, int here)
     {
         var newestFirst = Enumerable.Range(1, _versions[subject].Length).Reverse();
-        return new Subject(
-            _versions[subject].Length,
-            here,
-            [.. new[] { here }.Concat(newestFirst).Append(0).Distinct()]
-        );
+        return _lacking.TryGetValue(subject, out var lacks)
+            ? new Subject(
+                ValuesOf(subject),
+                ValuesOf(subject),
+                [.. new[] { ValuesOf(subject), lacks }.Concat(newestFirst).Append(0).Distinct()]
+            )
+            {
+                IsLacking = true,
+            }
+            : new Subject(
+                ValuesOf(subject),
+                here,
+                [.. new[] { here }.Concat(newestFirst).Append(0).Distinct()]
+            );
     }
 
     private IEnumerable<Fact> Wanted()
@@ -244,7 +309,7 @@ public sealed class SupplyResolver
 
     private IEnumerable<Fact> Stays(int subject)
     {
-        if (!_wish.Unwanted.Contains(_names[subject]))
+        if (!_wish.Unwanted.Contains(_names[subject]) && !_wish.MayGo.Contains(_names[subject]))
             yield return new Fact(
                 [new Term(subject, ValueSet.Absent)],
                 new Reason(subject, () => $"{TitleOf(subject)} is here, and stays.", Stays: true)
@@ -272,13 +337,25 @@ public sealed class SupplyResolver
         foreach (var group in Groups(subject, one => one.Conflicts))
         {
             var other = _at[group.Key.Name];
-            if (In(other, group.Key.Versions) is { IsEmpty: false } some)
-                yield return new Fact(
-                    [new Term(subject, group.Values), new Term(other, some)],
+            var some = In(other, group.Key.Versions);
+            if (_lacking.TryGetValue(other, out var lacks) && some.Contains(lacks))
+                some |= ValueSet.Of(ValuesOf(other));
+            if (!some.IsEmpty)
+                yield return Apart(group.Values, some);
+            // What is beside it already can stay so.
+            if (
+                _lacking.TryGetValue(subject, out var its)
+                && group.Values.Contains(its)
+                && (some & Others(other, Standing(other))) is { IsEmpty: false } more
+            )
+                yield return Apart(ValueSet.Of(ValuesOf(subject)), more);
+
+            Fact Apart(ValueSet values, ValueSet others) =>
+                new(
+                    [new Term(subject, values), new Term(other, others)],
                     new Reason(
                         subject,
-                        () =>
-                            $"{Titled(subject, group.Values)} cannot be beside {Titled(other, some)}."
+                        () => $"{Titled(subject, values)} cannot be beside {Titled(other, others)}."
                     )
                 );
         }
@@ -322,8 +399,15 @@ public sealed class SupplyResolver
                 .Select(one => one.Index + 1)
         );
 
-    private ValueSet Others(int subject, ValueSet values) =>
-        values.Others(_versions[subject].Length);
+    private ValueSet Others(int subject, ValueSet values) => values.Others(ValuesOf(subject));
+
+    /// <summary>The values with which a supply is as it is now.</summary>
+    private ValueSet Standing(int subject) =>
+        HereOf(_names[subject]) is > 0 and var here
+            ? _lacking.ContainsKey(subject)
+                ? ValueSet.Of(here, ValuesOf(subject))
+                : ValueSet.Of(here)
+            : ValueSet.None;
 
     private string TitleOf(int subject) =>
         _versions[subject].IsEmpty ? _names[subject].Name : _versions[subject][^1].Supply.Title;
@@ -332,6 +416,8 @@ public sealed class SupplyResolver
     private string Titled(int subject, ValueSet values)
     {
         var versions = _versions[subject];
+        if (_lacking.TryGetValue(subject, out var lacks) && values.Contains(ValuesOf(subject)))
+            values = (values | ValueSet.Of(lacks)) & ValueSet.All(versions.Length);
         if (values.Count == versions.Length && versions.Length > 1)
             return $"all versions of {TitleOf(subject)}";
         var some = Enumerable
@@ -354,14 +440,15 @@ public sealed class SupplyResolver
         {
             if (!chosen.TryGetValue(subject, out var value) || !seen.Add(subject))
                 return;
+            if (value > _versions[subject].Length)
+                return;
             var to = value == 0 ? null : _versions[subject][value - 1].Supply;
             foreach (var need in to?.Needs ?? [])
                 Visit(_at[need.Name]);
             var from = HereOf(_names[subject]) is > 0 and var here
                 ? _versions[subject][here - 1].Supply
                 : null;
-            // What lacks something stays where nothing else is said of it.
-            if (from == to || (to is null && !_wish.Unwanted.Contains(_names[subject])))
+            if (from == to)
                 return;
             changes.Add(new SupplyChange(_names[subject], from, to));
         }
