@@ -74,6 +74,7 @@ public static class AppServices
             .AddSingleton<DesktopWatch>()
             .AddSingleton<LookLibrary>()
             .AddSingleton<FontFaces>()
+            .AddSingleton<Drawings>()
             .AddSingleton<Rasters>()
             .AddSingleton<FittingPalettes>()
             .AddSingleton<LookAdvice>()

@@ -10,7 +10,14 @@ public sealed class LayeringTests
         ["Furoshiki.Core"] = [],
         ["Furoshiki.Desktops"] = ["Furoshiki.Core"],
         ["Furoshiki.Store"] = ["Furoshiki.Core"],
-        ["Furoshiki.App"] = ["Furoshiki.Core", "Furoshiki.Desktops", "Furoshiki.Store"],
+        ["Furoshiki.Drawer"] = [],
+        ["Furoshiki.App"] =
+        [
+            "Furoshiki.Core",
+            "Furoshiki.Desktops",
+            "Furoshiki.Drawer",
+            "Furoshiki.Store",
+        ],
         ["Furoshiki.Cli"] = ["Furoshiki.Core", "Furoshiki.App"],
         ["Furoshiki.CatalogueHost"] = ["Furoshiki.Core"],
         ["Furoshiki.Web"] =

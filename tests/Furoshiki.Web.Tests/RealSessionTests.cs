@@ -35,7 +35,7 @@ public sealed class RealSessionTests : IAsyncLifetime
     [Fact]
     public async Task A_program_reads_what_was_put_on_when_the_person_lets_it_be_told()
     {
-        Start(_house.Home, "engawa-session", "sleep 60");
+        Start(_house.Home, "engawa-session", "sleep 600");
         await StartBoard(_house.Home);
         (await Waiting()).ShouldBeEmpty();
         var costs = (await Programs()).ToDictionary(
@@ -84,11 +84,11 @@ public sealed class RealSessionTests : IAsyncLifetime
     public async Task A_program_that_starts_again_is_waited_for_and_missed_where_it_does_not()
     {
         HaveDock();
-        var dock = Script("bench-dock", "trap 'kill $!; exit' TERM; sleep 60 & wait $!");
+        var dock = Script("bench-dock", "trap 'kill $!; exit' TERM; sleep 600 & wait $!");
         Start(
             _house.Home,
             "engawa-session",
-            $"while [ ! -e \"$HOME/tired\" ]; do {dock}; done; sleep 60"
+            $"while [ ! -e \"$HOME/tired\" ]; do {dock}; done; sleep 600"
         );
         await Api.Until(async () => (await Running())["bench dock"]);
         (await Waiting()).ShouldBeEmpty();
@@ -116,7 +116,7 @@ public sealed class RealSessionTests : IAsyncLifetime
         _house.Edit(Dock, "44", "52");
         (await Put(low)).ShouldBe("Waiting");
         _house.Edit(Dock, "44", "52");
-        Start(_house.Home, "engawa-session", "sleep 60");
+        Start(_house.Home, "engawa-session", "sleep 600");
         (await Put(low)).ShouldBe(
             "NotTaken It is written, and nothing shows it: the bench dock does not run."
         );
@@ -146,7 +146,7 @@ public sealed class RealSessionTests : IAsyncLifetime
             show() { cp "{{_house.Home}}/.config/engawa/widgets.xml" "$HOME/new" && mv "$HOME/new" "$HOME/shown"; }
             trap show HUP
             show
-            while :; do sleep 60 & wait $!; kill $!; done
+            while :; do sleep 600 & wait $!; kill $!; done
             """
         );
         await Api.Until(() => Task.FromResult(File.Exists(Path.Combine(home, "shown"))));

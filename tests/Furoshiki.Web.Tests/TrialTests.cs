@@ -1,5 +1,8 @@
 using System.Net;
+using System.Security.Cryptography;
+using System.Text;
 using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
 using System.Xml.Linq;
 using SkiaSharp;
 
@@ -287,6 +290,128 @@ public sealed class TrialTests() : OwnAppTests(isKilled: true)
             );
             answer.StatusCode.ShouldBe(HttpStatusCode.NotFound, place);
         }
+    }
+
+    /// <summary>A picture with where it was taken in its data, as cameras write it.</summary>
+    private static byte[] Placed(byte[] picture, SKEncodedImageFormat format)
+    {
+        byte[] place = [.. "Exif\0\0"u8, .. "GPS 47.1 N 11.3 E"u8];
+        return format switch
+        {
+            SKEncodedImageFormat.Jpeg =>
+            [
+                .. picture[..2],
+                0xFF,
+                0xE1,
+                0,
+                (byte)(place.Length + 2),
+                .. place,
+                .. picture[2..],
+            ],
+            SKEncodedImageFormat.Png =>
+            [
+                .. picture[..33],
+                .. Chunk("eXIf"u8.ToArray(), place),
+                .. picture[33..],
+            ],
+            _ => [.. picture, .. "EXIF"u8, (byte)place.Length, 0, 0, 0, .. place, 0],
+        };
+
+        static byte[] Chunk(byte[] name, byte[] data)
+        {
+            var crc = 0xFFFFFFFF;
+            foreach (var one in name.Concat(data))
+            {
+                crc ^= one;
+                for (var bit = 0; bit < 8; bit++)
+                    crc = (crc & 1) == 1 ? (crc >> 1) ^ 0xEDB88320 : crc >> 1;
+            }
+            crc = ~crc;
+            return
+            [
+                0,
+                0,
+                0,
+                (byte)data.Length,
+                .. name,
+                .. data,
+                (byte)(crc >> 24),
+                (byte)(crc >> 16),
+                (byte)(crc >> 8),
+                (byte)crc,
+            ];
+        }
+    }
+
+    [Theory]
+    [InlineData(SKEncodedImageFormat.Jpeg, ".jpg")]
+    [InlineData(SKEncodedImageFormat.Png, ".png")]
+    [InlineData(SKEncodedImageFormat.Webp, ".webp")]
+    public async Task Where_a_picture_was_taken_is_not_kept_and_what_shows_stays_byte_for_byte(
+        SKEncodedImageFormat format,
+        string extension
+    )
+    {
+        var fitting = await Begin("now");
+        var picture = Picture(200, 100, format);
+        var (status, body) = await Give(fitting, $"Ridge{extension}", Placed(picture, format));
+        status.ShouldBe(HttpStatusCode.OK, body.ToJsonString());
+        var content = Named(await Trials(fitting, "parts/wallpaper/choices/picture"), "Ridge")[
+            "samples"
+        ]![0]!["content"]!.GetValue<string>();
+        (
+            await Server.Client.GetByteArrayAsync(
+                new Uri($"/api/supplies/files/{content}/Ridge{extension}", UriKind.Relative),
+                TestContext.Current.CancellationToken
+            )
+        ).ShouldBe(picture);
+    }
+
+    [Fact]
+    public async Task A_drawing_of_a_few_lines_that_come_to_millions_is_refused_and_the_next_one_is_read()
+    {
+        var fitting = await Begin("now");
+        static string Groups(int levels) =>
+            "<svg xmlns='http://www.w3.org/2000/svg' width='9' height='9'><rect id='a0' width='1' height='1'/>"
+            + string.Concat(
+                Enumerable
+                    .Range(1, levels)
+                    .Select(i =>
+                        $"<g id='a{i}'>{string.Concat(Enumerable.Repeat($"<use href='#a{i - 1}'/>", 10))}</g>"
+                    )
+            )
+            + "</svg>";
+        var (status, body) = await Give(fitting, "Lattice.svg", Encoding.UTF8.GetBytes(Groups(11)));
+        status.ShouldBe(HttpStatusCode.UnprocessableEntity);
+        body["detail"]!.GetValue<string>().ShouldStartWith("Lattice.svg");
+        (await Give(fitting, "Lattice.svg", Encoding.UTF8.GetBytes(Groups(3)))).Status.ShouldBe(
+            HttpStatusCode.OK
+        );
+    }
+
+    [Fact]
+    public async Task A_wallpaper_of_more_points_than_are_held_at_once_is_read_stripe_by_stripe()
+    {
+        var bytes = Picture(6000, 5000, SKEncodedImageFormat.Png);
+        await File.WriteAllBytesAsync(
+            App.At("home/.local/share/wallpapers/Vast.png"),
+            bytes,
+            TestContext.Current.CancellationToken
+        );
+        var settings = File.ReadAllText(App.At(Surface));
+        File.WriteAllText(
+            App.At(Surface),
+            Regex.Replace(settings, "(?m)^picture=.*$", "picture=Vast.png")
+        );
+        await Server.Now();
+        async Task<string> At(string x) =>
+            (
+                await Server.Get(
+                    $"/api/colours/{Convert.ToHexStringLower(SHA256.HashData(bytes))}/Vast.png?x={x}&y=0.5"
+                )
+            )["colour"]!.GetValue<string>();
+        (await At("0.2")).ShouldBe("#ffffff");
+        (await At("0.8")).ShouldBe("#000000");
     }
 
     [Fact]

@@ -17,6 +17,7 @@ public sealed class OwnPictures(
     Observer observer,
     Sources sources,
     SupplyKeeper keeper,
+    Drawings drawings,
     FittingDesk desk
 )
 {
@@ -84,7 +85,8 @@ public sealed class OwnPictures(
                 bytes,
                 part == IconsKind.Kind
                     ? new PictureUse(LargestIcon, IsSquare: true)
-                    : new PictureUse(LongestOf(desktop))
+                    : new PictureUse(LongestOf(desktop)),
+                drawings
             );
         var supply = Kept(desktop, part, name, picture);
         var asset = supply.Provides[0].Name;

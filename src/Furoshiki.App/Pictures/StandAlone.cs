@@ -11,7 +11,7 @@ using SkiaSharp;
 namespace Furoshiki.App.Pictures;
 
 /// <summary>Makes drawings that need nothing beside them: the pictures in them are put into them.</summary>
-public sealed partial class StandAlone(LookLibrary library, Rasters rasters)
+public sealed partial class StandAlone(LookLibrary library, Rasters rasters, Drawings drawings)
 {
     /// <summary>Most bytes of a picture that is put in as it is; a larger one is made smaller.</summary>
     private const int Most = 256 * 1024;
@@ -37,7 +37,7 @@ public sealed partial class StandAlone(LookLibrary library, Rasters rasters)
     /// </summary>
     /// <param name="svg">The drawing, as SVG.</param>
     public Raster? PixelsOf(string svg) =>
-        Rasters.OfDrawing(
+        drawings.Read(
             Encoding.UTF8.GetBytes(
                 Address()
                     .Replace(
@@ -109,7 +109,7 @@ public sealed partial class StandAlone(LookLibrary library, Rasters rasters)
 
     private static byte[] Smaller(byte[] bytes)
     {
-        using var small = Rasters.Small(bytes, LongestSide);
+        using var small = Bitmaps.Small(bytes, LongestSide);
         using var data = small?.Encode(SKEncodedImageFormat.Jpeg, Quality);
         return data?.ToArray() ?? [];
     }

@@ -24,25 +24,31 @@ public sealed record OwnPicture(ReadOnlyMemory<byte> Bytes, string Extension)
 
     /// <summary>
     /// Reads a picture. One that is larger than any screen has use for, lies on its side, or has a format that desktops seldom read is
-    /// written anew; any other is kept as it came.
+    /// written anew; any other is kept as it came, but for what does not show.
     /// </summary>
     /// <param name="name">The name of the file that it came in.</param>
     /// <param name="bytes">The file.</param>
     /// <param name="use">What it is for.</param>
+    /// <param name="drawings">Tells whether a drawing can be read.</param>
     /// <exception cref="ProblemException">It is damaged, too large, moves, or is no picture.</exception>
-    public static OwnPicture Read(string name, ReadOnlyMemory<byte> bytes, PictureUse use)
+    public static OwnPicture Read(
+        string name,
+        ReadOnlyMemory<byte> bytes,
+        PictureUse use,
+        Drawings drawings
+    )
     {
         if (Path.GetExtension(name).Equals(".svg", StringComparison.OrdinalIgnoreCase))
-            return Rasters.CanDraw(bytes.ToArray())
+            return drawings.Read(bytes.ToArray()) is not null
                 ? new OwnPicture(bytes, ".svg")
                 : throw No("is no drawing that can be read, or draws on other files.");
         using var data = SKData.CreateCopy(bytes.Span);
         using var codec = SKCodec.Create(data) ?? throw No("is no picture that can be read.");
         if (codec.FrameCount > 1)
             throw No("moves. What it is for stands still; give one picture of it.");
-        if ((long)codec.Info.Width * codec.Info.Height > Rasters.MostPixels)
+        if ((long)codec.Info.Width * codec.Info.Height > Bitmaps.Most)
             throw No(
-                $"is {codec.Info.Width} × {codec.Info.Height} px; {Rasters.MostPixels / 1_000_000} million px at most are taken."
+                $"is {codec.Info.Width} × {codec.Info.Height} px; {Bitmaps.Most / 1_000_000} million px at most are taken."
             );
         using var whole = new SKBitmap(
             new SKImageInfo(
@@ -63,7 +69,7 @@ public sealed record OwnPicture(ReadOnlyMemory<byte> Bytes, string Extension)
             && part.Info.Size == whole.Info.Size
             && Kept.TryGetValue(codec.EncodedFormat, out var extension)
         )
-            return new OwnPicture(bytes, extension);
+            return new OwnPicture(PictureData.Without(bytes, codec.EncodedFormat), extension);
         using var upright = Upright.Of(part, codec.EncodedOrigin);
         using var small =
             share < 1

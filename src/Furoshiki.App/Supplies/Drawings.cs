@@ -1,0 +1,97 @@
+using System.Diagnostics;
+using System.Text;
+using Furoshiki.Core.Colour;
+using Furoshiki.Core.Picture;
+
+namespace Furoshiki.App.Supplies;
+
+/// <summary>
+/// Gives drawings as pixels. They are of foreign origin, so a process of its own reads them, which may take so much time and memory and no more;
+/// of one that would come to too much, none begins.
+/// </summary>
+public sealed class Drawings : IDisposable
+{
+    private const string Program = "Furoshiki.Drawer";
+
+    /// <summary>The longest side in px.</summary>
+    public const int Longest = 384;
+
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(8);
+
+    private readonly Lock _reading = new();
+    private Process? _drawer;
+
+    /// <summary>A drawing as pixels, its longest side at most <see cref="Longest"/> px; null if it cannot be read, or comes to too much.</summary>
+    /// <param name="svg">It, as SVG.</param>
+    public Raster? Read(byte[] svg)
+    {
+        if (DrawingWeight.Of(svg) is 0 or > DrawingWeight.Most)
+            return null;
+        lock (_reading)
+        {
+            var drawer = _drawer ??= Start();
+            using var late = new Timer(
+                _ => drawer.Kill(),
+                null,
+                Patience,
+                Timeout.InfiniteTimeSpan
+            );
+            try
+            {
+                return Ask(drawer, svg);
+            }
+            catch (IOException)
+            {
+                // It was ended, or ended itself: the next drawing has another.
+                Dispose();
+                return null;
+            }
+        }
+    }
+
+    private static Raster? Ask(Process drawer, byte[] svg)
+    {
+        using var asking = new BinaryWriter(
+            drawer.StandardInput.BaseStream,
+            Encoding.UTF8,
+            leaveOpen: true
+        );
+        asking.Write(Longest);
+        asking.Write(svg.Length);
+        asking.Write(svg);
+        asking.Flush();
+        using var told = new BinaryReader(
+            drawer.StandardOutput.BaseStream,
+            Encoding.UTF8,
+            leaveOpen: true
+        );
+        var (width, height) = (told.ReadInt32(), told.ReadInt32());
+        if (width is < 0 or > Longest || height is < 0 or > Longest)
+            throw new InvalidDataException("This is no picture.");
+        var rgba = new byte[width * height * 4];
+        told.BaseStream.ReadExactly(rgba);
+        return rgba.Length == 0 ? null : new Raster(width, height, rgba);
+    }
+
+    private static Process Start()
+    {
+        // With a runtime beside it, as it is installed, it starts by itself.
+        var here = AppContext.BaseDirectory;
+        var start = File.Exists(Path.Combine(here, "libhostfxr.so"))
+            ? new ProcessStartInfo(Path.Combine(here, Program))
+            : new ProcessStartInfo("dotnet", [Path.Combine(here, $"{Program}.dll")]);
+        start.RedirectStandardInput = start.RedirectStandardOutput = true;
+        start.RedirectStandardError = true;
+        var drawer = Process.Start(start)!;
+        drawer.BeginErrorReadLine();
+        return drawer;
+    }
+
+    /// <inheritdoc />
+    public void Dispose()
+    {
+        _drawer?.Kill();
+        _drawer?.Dispose();
+        _drawer = null;
+    }
+}
