@@ -46,7 +46,8 @@ public static class LookKeeper
     {
         foreach (var asset in look.Components.SelectMany(part => part.Assets))
         {
-            // A part that stays as it was saved may have its assets nowhere here: they are held, or known by fingerprint.
+            // A part that stays as it was saved, or was fitted with what is still to be got, may have its assets nowhere here: they are held, or
+            // known by fingerprint.
             if (
                 asset is not { Content: { } digest, Path: { } place }
                 || batch.HoldsAll(digest)
@@ -54,7 +55,7 @@ public static class LookKeeper
             )
                 continue;
             var keeps = keepSystem || path.Place.IsPersons;
-            if (!asset.IsFolder && keeps)
+            if (!asset.IsFolder && keeps && folder.Stands(path.FromRoot))
                 KeepFile(path.FromRoot, digest);
             else if (
                 asset.IsFolder

@@ -11,14 +11,8 @@ public sealed class LayeringTests
         ["Furoshiki.Desktops"] = ["Furoshiki.Core"],
         ["Furoshiki.Store"] = ["Furoshiki.Core"],
         ["Furoshiki.Drawer"] = [],
-        ["Furoshiki.App"] =
-        [
-            "Furoshiki.Core",
-            "Furoshiki.Desktops",
-            "Furoshiki.Drawer",
-            "Furoshiki.Store",
-        ],
-        ["Furoshiki.Cli"] = ["Furoshiki.Core", "Furoshiki.App"],
+        ["Furoshiki.App"] = ["Furoshiki.Core", "Furoshiki.Desktops", "Furoshiki.Store"],
+        ["Furoshiki.Cli"] = ["Furoshiki.Core", "Furoshiki.App", "Furoshiki.Drawer"],
         ["Furoshiki.CatalogueHost"] = ["Furoshiki.Core"],
         ["Furoshiki.Web"] =
         [

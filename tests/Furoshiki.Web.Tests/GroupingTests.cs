@@ -108,6 +108,10 @@ public sealed class GroupingTests : OwnAppTests
         LeftOut((await Plan("Day Log")).Body).ShouldBeEmpty("of others nothing is remembered");
         LeftOut((await Plan("Open Night", ListOf())).Body).ShouldBeEmpty("nothing was asked for");
         LeftOut((await Plan("Open Night", grouping: "Everything")).Body).ShouldBeEmpty();
+        // A single setting that is remembered stays left out, whatever parts are put on.
+        var bare = (await Plan("Open Night", grouping: "Without furniture")).Body;
+        LeftOut(bare).ShouldContain("colours/accent");
+        Chosen(bare).ShouldBe("Without furniture");
         (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
         (await Server.Now())["drift"]!
             .AsArray()

@@ -112,6 +112,56 @@ public sealed class TrialTests() : OwnAppTests(isKilled: true)
     }
 
     [Fact]
+    public async Task A_wallpaper_that_is_still_to_be_got_is_fitted_saved_and_put_on_and_its_picture_outlasts_hundreds_of_others()
+    {
+        var fitting = await Begin("Open Night");
+        var sheet = await Trials(fitting, "parts/wallpaper/trials?setting=picture");
+        var after = await Keep(fitting, Named(sheet, "Night-Shining Clouds"));
+        Words(after, "wallpaper").ShouldContain("Night Shining Clouds");
+
+        // Every step of another fitting is a look that is remembered.
+        var other = await Begin("Day Log");
+        for (var i = 0; i < 270; i++)
+            await Server.Post(
+                $"/api/fittings/{other["id"]}/steps",
+                new JsonObject
+                {
+                    ["edits"] = new JsonArray(
+                        new JsonObject
+                        {
+                            ["kind"] = "cursor",
+                            ["set"] = new JsonArray(
+                                new JsonObject { ["key"] = "size", ["value"] = $"{16 + (i & 1)}" }
+                            ),
+                        },
+                        new JsonObject
+                        {
+                            ["kind"] = "colours",
+                            ["set"] = new JsonArray(
+                                new JsonObject { ["key"] = "accent", ["value"] = $"#{i:x6}" }
+                            ),
+                        }
+                    ),
+                    ["continues"] = true,
+                }
+            );
+        (await Server.Get($"/api/looks/{after["look"]!.GetValue<string>()}/picture?desktop=1"))[
+            "screens"
+        ]!
+            .AsArray()
+            .ShouldNotBeEmpty();
+        var save = Api.SaveAs("Clouds to come", "wallpaper", "colours");
+        save["fitting"] = fitting["id"]!.DeepClone();
+        (await Server.Post("/api/profiles", save)).Status.ShouldBe(HttpStatusCode.Created);
+        var plan = await Server.Plan("Fitting", fitting["id"]!);
+        var target = plan["target"]!.DeepClone();
+        target["get"] = plan["refused"]![0]!["remedies"]![0]!["get"]!.DeepClone();
+        var result = await Server.Switch((await Server.Post("/api/desktops/1/plans", target)).Body);
+        result["switched"]!.GetValue<bool>().ShouldBeTrue(result.ToJsonString());
+        File.Exists(App.At("home/.local/share/wallpapers/Night-Shining-Clouds.svg")).ShouldBeTrue();
+    }
+
+    [Fact]
     public async Task Looks_are_tried_whole_without_their_furniture_or_with_nothing_but_that()
     {
         var fitting = await Begin("Open Night");

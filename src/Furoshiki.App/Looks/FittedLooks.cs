@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using Furoshiki.App.Desktops;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Fitting;
+using Furoshiki.Core.Looks;
 using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
 
@@ -22,17 +23,28 @@ public sealed record OpenFitting(
 }
 
 /// <summary>Reads the looks that are being fitted.</summary>
-public sealed class FittedLooks(
-    FuroshikiDbFactory databases,
-    IContentStore content,
-    LookLibrary library,
-    DesktopRegister register
-)
+public sealed class FittedLooks
 {
     /// <summary>How often a fitting is kept at hand that was read.</summary>
     private const int MostOpen = 32;
 
+    private readonly FuroshikiDbFactory _databases;
+    private readonly IContentStore _content;
+    private readonly LookLibrary _library;
+    private readonly DesktopRegister _register;
     private readonly ConcurrentDictionary<long, Known> _known = new();
+
+    /// <summary>Reads them, and lets the library have those that it does not remember.</summary>
+    public FittedLooks(
+        FuroshikiDbFactory databases,
+        IContentStore content,
+        LookLibrary library,
+        DesktopRegister register
+    )
+    {
+        (_databases, _content, _library, _register) = (databases, content, library, register);
+        library.WorkOutBy(Find);
+    }
 
     /// <summary>A fitting as it was last read.</summary>
     /// <param name="Digests">The content of its moves.</param>
@@ -48,10 +60,10 @@ public sealed class FittedLooks(
     /// <exception cref="ProblemException">There is none of this number.</exception>
     public OpenFitting Get(long id)
     {
-        var stamp = databases.Stamp;
+        var stamp = _databases.Stamp;
         if (_known.TryGetValue(id, out var known) && known.Stamp == stamp)
             return known.Fitting;
-        using var db = databases.CreateDbContext();
+        using var db = _databases.CreateDbContext();
         return Get(db, id, stamp);
     }
 
@@ -66,7 +78,7 @@ public sealed class FittedLooks(
         var row =
             db.Fittings.AsNoTracking().FirstOrDefault(one => one.Id == id)
             ?? throw ProblemException.NotFound("This fitting");
-        var map = register.MapOf(row.DesktopId);
+        var map = _register.MapOf(row.DesktopId);
         if (
             _known.TryGetValue(id, out var known)
             && known.Fitting.Row.Revision == row.Revision
@@ -84,8 +96,19 @@ public sealed class FittedLooks(
             .ToList();
         var fitting = Read(row, digests, map, known);
         _known.Keep(id, new Known(fitting, digests, stamp), MostOpen);
-        library.Remember(fitting.State.Look.Look);
+        _library.Remember(fitting.State.Look.Look);
         return fitting;
+    }
+
+    /// <summary>The look with a digest that a fitting has come to; null if none has.</summary>
+    private Look? Find(Digest digest)
+    {
+        using var db = _databases.CreateDbContext();
+        return db
+            .Fittings.Select(one => one.Id)
+            .AsEnumerable()
+            .Select(id => Get(id).State.Look.Look)
+            .FirstOrDefault(look => look.Digest == digest);
     }
 
     private OpenFitting Read(FittingRow row, List<Digest> digests, Digest map, Known? known)
@@ -115,7 +138,7 @@ public sealed class FittedLooks(
     {
         try
         {
-            return MoveText.Read(content.Read(digest));
+            return MoveText.Read(_content.Read(digest));
         }
         catch (Exception problem) when (problem is FormatException or MissingContentException)
         {

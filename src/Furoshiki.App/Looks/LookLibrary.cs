@@ -19,13 +19,11 @@ public sealed class LookLibrary(
     MapLibrary maps
 )
 {
-    private const int MostPlanned = 64;
+    private const int MostRemembered = 256;
 
     private readonly ConcurrentDictionary<Digest, string> _standing = new();
-    private readonly ConcurrentDictionary<Digest, Look> _planned = new();
-
-    /// <summary>What is remembered, the oldest first.</summary>
-    private readonly ConcurrentQueue<Digest> _order = new();
+    private readonly RecentLooks _remembered = new(MostRemembered);
+    private Func<Digest, Look?> _workOut = _ => null;
     private readonly ConcurrentDictionary<long, Look> _saved = new();
     private readonly ConcurrentDictionary<(Digest Most, Digest Others), PartMaps> _maps = new();
     private readonly PartPool _parts = new();
@@ -38,14 +36,11 @@ public sealed class LookLibrary(
         new NearbyContent(content, () => observer.All.SelectMany(seen => seen.Trees.Values));
 
     /// <summary>Remembers a look that a plan leads to, so that its picture can be drawn; nothing is kept on the disk for it.</summary>
-    public void Remember(Look look)
-    {
-        if (!_planned.TryAdd(look.Digest, look))
-            return;
-        _order.Enqueue(look.Digest);
-        while (_order.Count > MostPlanned && _order.TryDequeue(out var oldest))
-            _planned.TryRemove(oldest, out _);
-    }
+    public void Remember(Look look) => _remembered.Add(look);
+
+    /// <summary>Lets looks that are not remembered any more be worked out again.</summary>
+    /// <param name="workOut">Works out the look with a digest; null if that is none it can.</param>
+    public void WorkOutBy(Func<Digest, Look?> workOut) => _workOut = workOut;
 
     /// <summary>
     /// Looks where the assets of a look stand of which only the fingerprint was kept, so that its picture can be drawn with those
@@ -85,11 +80,12 @@ public sealed class LookLibrary(
         foreach (var seen in observer.All)
             if (seen.Reading.Look.Digest == digest)
                 return seen.Reading.Look;
-        if (_planned.TryGetValue(digest, out var planned))
-            return planned;
-        return content.SizeOf(digest) is null
-            ? throw ProblemException.NotFound("This look")
-            : Parse(digest, null);
+        return _remembered.Find(digest)
+            ?? (
+                content.SizeOf(digest) is not null
+                    ? Parse(digest, null)
+                    : _workOut(digest) ?? throw ProblemException.NotFound("This look")
+            );
     }
 
     /// <summary>The look of a saving, with where its assets stood.</summary>

@@ -88,7 +88,8 @@ public sealed class PlanMaker(
             cover,
             kind => its[kind],
             Screens(row),
-            [row]
+            [row],
+            [.. remembered.Where(one => one.Contains('/'))]
         );
         var (plan, shaping, replacing) = (shaped.Plan, shaped.Shaping, shaped.Replacing);
         return new ReadyPlan(
@@ -350,6 +351,7 @@ public sealed class PlanMaker(
     /// <param name="map">The digest of the map that a part came with, by the kind's name.</param>
     /// <param name="screens">The screens that it was saved for, by the kind's name.</param>
     /// <param name="savings">The savings that it comes from, each with its profile.</param>
+    /// <param name="pieces">The single settings and items that are left out of it whatever grouping is chosen, but for everything.</param>
     private ShapedPlan Shape(
         LiveDesktop desktop,
         Observation seen,
@@ -359,10 +361,21 @@ public sealed class PlanMaker(
         IReadOnlyList<string> cover,
         Func<string, Digest> map,
         Func<string, IReadOnlyList<Screen>> screens,
-        IReadOnlyList<SavingRow> savings
+        IReadOnlyList<SavingRow> savings,
+        IReadOnlyList<string>? pieces = null
     )
     {
-        var named = groupings.For(cover);
+        var named = groupings
+            .For(cover)
+            .Select(one =>
+                one.Without.Count == 0
+                    ? one
+                    : one with
+                    {
+                        Without = [.. one.Without.Union(pieces ?? [])],
+                    }
+            )
+            .ToList();
         var chosen = target.Grouping is { } grouping ? Named(named, grouping) : [];
         var without = Shaping
             .Applying(chosen, look, cover, seen.Reading.Look)

@@ -164,6 +164,7 @@ public sealed class Saver(
                 ? (fitted.Look.Only(choice.Cover.Except(choice.AsSaved)).Components, [])
             : choice.State is { } state ? OfState(desktop, safeStates.Get(desktop, state), choice)
             : OfNow(desktop, choice);
+        fresh = [.. fresh];
         var look = Look.Of(fresh.Concat(Kept(last, choice.AsSaved.Intersect(choice.Cover))));
         if (!look.Components.Any())
             throw ProblemException.Field(
@@ -173,6 +174,8 @@ public sealed class Saver(
                     : $"Nothing of it can be saved: {gaps[0].Path} could not be read. {gaps[0].Reason}"
             );
         SafeStateShelf.KeepLook(desktop, look, choice.KeepSystem, hold);
+        if (choice.IsOfNow)
+            RefuseWhatIsNotHeld(desktop, fresh);
         var files = FilesOf(desktop, choice, last, look, hold);
         var maps = (fitted?.Maps ?? PartMaps.Of(desktop.MapDigest)).Only(
             look.Components.Select(part => part.Kind.Name)
@@ -190,6 +193,22 @@ public sealed class Saver(
             Note = PersonsText.Tidy(choice.Note),
             SavedAt = clock.GetUtcNow().UtcDateTime,
         };
+    }
+
+    /// <summary>What was there when it was looked at, and was gone or another when it was to be kept, is not saved as if it were held.</summary>
+    private void RefuseWhatIsNotHeld(LiveDesktop desktop, IEnumerable<Component> parts)
+    {
+        foreach (var asset in parts.SelectMany(part => part.Assets))
+            if (
+                asset is { Content: { } digest, Path: { } place }
+                && desktop.Map.FindPath(place) is { Place.IsPersons: true } path
+                && !content.HoldsAll(digest)
+            )
+                throw ProblemException.InTheWay(
+                    "changed-meanwhile",
+                    $"{PathText.Printable(path.FromRoot)} changed while it was being read. Try again.",
+                    NothingSaved
+                );
     }
 
     /// <summary>
