@@ -361,4 +361,18 @@ public sealed class WholeLineTests : IAsyncLifetime
         _person.Gone("[data-test='unread']");
         File.ReadAllText(_person.App.At(Panels)).ShouldEndWith(whole[^40..]);
     }
+
+    [Fact]
+    public void Who_works_by_keys_keeps_their_place_when_a_part_is_left_out_and_hears_how_a_switch_ended()
+    {
+        _person.GoTo("/switch?saving=4");
+        _person.See("[data-test='go']");
+        _person.Driver.FindElement(By.CssSelector("[aria-label='Leave out Icons']")).Click();
+        _person.See("[data-test='left-out']", "Icons");
+        _person.Driver.SwitchTo().ActiveElement().TagName.ShouldNotBe("body");
+        _person.Press("Switch to Cloud Cover");
+        _person.See("[data-test='result']", "Cloud Cover is on");
+        _person.See("h2:focus", "Cloud Cover is on");
+        _person.Driver.Title.ShouldStartWith("Cloud Cover is on");
+    }
 }

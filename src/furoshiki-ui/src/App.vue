@@ -15,6 +15,7 @@ import ProblemNote from '@/components/ProblemNote.vue'
 import SignalWord from '@/components/SignalWord.vue'
 import TopBar from '@/components/TopBar.vue'
 import { provideDesktop } from '@/composables/useDesktop'
+import { useKeptFocus } from '@/composables/useKeptFocus'
 import { useKeys } from '@/composables/useKeys'
 import { useLineUp } from '@/composables/useLineUp'
 
@@ -52,6 +53,7 @@ router.afterEach(async (to, from, failure) => {
   arrived.value = String(to.meta.title)
   if (document.activeElement === document.body) page.value?.focus({ preventScroll: true })
 })
+useKeptFocus(page)
 
 const lineUp = useLineUp()
 const showsKeys = ref(false)

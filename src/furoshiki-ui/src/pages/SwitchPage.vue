@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { IconArrowRight } from '@tabler/icons-vue'
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useChanged } from '@/api/asked'
 import { api, problemOf, take, type Schemas } from '@/api/client'
@@ -114,7 +114,11 @@ const WORDS = {
   Aside: () => ({ verb: 'Bring it back', done: 'It is back' }),
 }
 const words = computed(() => WORDS[kind.value](plan.value?.name ?? ''))
-useTitle(() => plan.value && `${words.value.verb}, plan`)
+/** How it ended, in a few words. */
+const ending = computed(
+  () => run.result.value && (run.result.value.switched ? words.value.done : 'The switch was not done'),
+)
+useTitle(() => ending.value ?? (plan.value && `${words.value.verb}, plan`))
 /** What only the administrator can do. */
 const notes = computed(() =>
   (plan.value?.groups ?? []).flatMap((group) => group.steps).flatMap((step) => step.notes),
@@ -156,6 +160,13 @@ const STAGES: Record<Schemas['RunStage'], string> = {
 }
 const stage = computed(() => STAGES[run.progress.value?.stage ?? 'SafeState'])
 
+/** The buttons that began it, or could stop it, are gone: the result has the focus, and is read. */
+const end = ref<HTMLElement>()
+watch(ending, async (words) => {
+  if (!words) return
+  await nextTick()
+  end.value?.focus({ preventScroll: true })
+})
 watch(result, async (ended) => {
   isReadAgain.value = false
   if (!ended) return
@@ -258,7 +269,7 @@ function planAgain() {
         data-test="result"
       >
         <template v-if="result.switched">
-          <h2>● {{ words.done }}</h2>
+          <h2 ref="end" tabindex="-1">● {{ ending }}</h2>
           <p class="second">{{ result.unharmed }}</p>
           <p v-for="place in result.notLookedAt" :key="place.path" class="second">
             <span class="mono">{{ place.path }}</span> {{ place.reason }}
@@ -268,7 +279,7 @@ function planAgain() {
           >
         </template>
         <template v-else>
-          <h2>◇ The switch was not done</h2>
+          <h2 ref="end" tabindex="-1">◇ {{ ending }}</h2>
           <p>{{ result.problem }}</p>
           <p class="second">{{ result.unharmed }}</p>
           <VBtn @click="planAgain">Plan again</VBtn>
