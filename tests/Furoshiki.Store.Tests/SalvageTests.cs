@@ -37,6 +37,43 @@ public sealed class SalvageTests : IDisposable
     ) => BringOverEachPageDamaged(Unpacked(form));
 
     [Fact]
+    public void An_index_that_does_not_know_all_rows_of_its_table_is_damage()
+    {
+        var path = At("index.db");
+        Opened(path).Dispose();
+        DatabaseHealth.IsSoundButForContent(path).ShouldBeTrue();
+        // As where a log of another database was taken up: a row came of which the index knows nothing.
+        Do(
+            path,
+            "CREATE TABLE Aside AS SELECT * FROM sqlite_master WHERE name = 'IX_Groupings_Name'",
+            "PRAGMA writable_schema = ON",
+            "DELETE FROM sqlite_master WHERE name = 'IX_Groupings_Name'"
+        );
+        Do(path, "INSERT INTO Groupings (Name, Without) VALUES ('Evening', '[]')");
+        Do(
+            path,
+            "PRAGMA writable_schema = ON",
+            "INSERT INTO sqlite_master SELECT * FROM Aside",
+            "DROP TABLE Aside"
+        );
+        DatabaseHealth.IsSoundButForContent(path).ShouldBeFalse();
+        DatabaseHealth.IsSound(path, TestContext.Current.CancellationToken).ShouldBeFalse();
+    }
+
+    /// <summary>Does something to a database, which is then closed, so that its schema is read again.</summary>
+    private static void Do(string path, params string[] all)
+    {
+        using var connection = new SqliteConnection($"Data Source={path};Pooling=False");
+        connection.Open();
+        foreach (var one in all)
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = one;
+            command.ExecuteNonQuery();
+        }
+    }
+
+    [Fact]
     public void What_supplies_are_made_of_is_brought_over_and_so_are_records_that_are_packed()
     {
         var whole = At("supplies.db");

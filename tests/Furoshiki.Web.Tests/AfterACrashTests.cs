@@ -80,7 +80,6 @@ public sealed class AfterACrashTests() : OwnAppTests(isKilled: true)
         foreach (
             var path in new[]
             {
-                $"/api/profiles/{damaged["id"]}?desktop=1",
                 $"/api/looks/{damaged["look"]}/picture?desktop=1",
                 $"/api/desktops/1/comparison?look=now&look=saving-{damaged["savingId"]}",
             }
@@ -89,6 +88,12 @@ public sealed class AfterACrashTests() : OwnAppTests(isKilled: true)
             using var answer = await Server.Client.GetAsync(new Uri(path, UriKind.Relative));
             answer.StatusCode.ShouldBeOneOf(HttpStatusCode.Conflict, HttpStatusCode.OK);
         }
+        // The profile opens with its other savings, and says of the one that it cannot be read.
+        var savings = (await Server.Get($"/api/profiles/{damaged["id"]}?desktop=1"))[
+            "savings"
+        ]!.AsArray();
+        savings[0]!["problem"]!.GetValue<string>().ShouldContain("damaged");
+        savings.Skip(1).ShouldAllBe(saving => saving!["problem"] == null);
         var plan = await Server.Plan("Saving", await Server.SavingOf("Open Night"));
         (await Server.Switch(plan))["switched"]!.GetValue<bool>().ShouldBeTrue();
     }

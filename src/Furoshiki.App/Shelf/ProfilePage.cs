@@ -7,6 +7,7 @@ namespace Furoshiki.App.Shelf;
 /// <summary>A saving in the list of a profile.</summary>
 /// <param name="Changes">What differs from the saving before it, in words; empty for the first.</param>
 /// <param name="Gaps">What belonged to it and could not be held.</param>
+/// <param name="Problem">Why it cannot be read any more, in a sentence; null if it can.</param>
 public sealed record SavingView(
     long Id,
     string Ordinal,
@@ -14,7 +15,8 @@ public sealed record SavingView(
     string Note,
     DateTime SavedAt,
     IReadOnlyList<DriftView> Changes,
-    IReadOnlyList<GapView> Gaps
+    IReadOnlyList<GapView> Gaps,
+    string? Problem
 );
 
 /// <summary>A profile with all its savings, newest first, opened at one of them.</summary>

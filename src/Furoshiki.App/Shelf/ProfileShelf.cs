@@ -44,23 +44,28 @@ public sealed class ProfileShelf(
             : savings.FindIndex(one => one.Id == saving);
         if (opened < 0)
             throw ProblemException.NotFound("This saving");
-        var looks = savings.Select(one => library.Of(one)).ToList();
+        // One that is damaged takes out itself.
+        var readable = library.OfSavings([.. savings.Select(one => one.Id)]);
+        var looks = savings.Select(one => readable.GetValueOrDefault(one.Id)).ToList();
+        var look = looks[opened];
         return new ProfilePage(
             cards.One(desktop, row, savings[opened]),
             [.. savings.Select((_, i) => View(savings, looks, i)).Reverse()],
-            [.. looks[opened].Components.Select(part => PartView.Of(part, content))],
+            [.. (look?.Components ?? []).Select(part => PartView.Of(part, content))],
             [
                 .. desktop
                     .Map.Kinds.Select(kind => kind.Kind)
-                    .Where(kind => looks[opened][kind] is null)
+                    .Where(kind => look is not null && look[kind] is null)
                     .Select(kind => kind.Title),
             ],
             [
                 .. NamedScene
-                    .Of(looks[opened])
+                    .Of(look ?? Look.Of([]))
                     .Select(scene => new SceneView(scene.Scene, scene.Title)),
             ],
-            needs.Of(observer.See(desktop), looks[opened], maps.Get(savings[opened].Map))
+            look is null
+                ? needs.Of(observer.See(desktop), Look.Of([]), desktop.Map)
+                : needs.Of(observer.See(desktop), look, maps.Get(savings[opened].Map))
         );
     }
 
@@ -78,21 +83,21 @@ public sealed class ProfileShelf(
         return taken;
     }
 
-    private SavingView View(List<SavingRow> savings, List<Look> looks, int i) =>
+    private SavingView View(List<SavingRow> savings, List<Look?> looks, int i) =>
         new(
             savings[i].Id,
             Counting.Ordinal(savings[i].Number),
             savings[i].Look.Hex,
             savings[i].Note,
             DateTime.SpecifyKind(savings[i].SavedAt, DateTimeKind.Utc),
-            i == 0
-                ? []
-                :
+            i > 0 && looks[i - 1] is { } before && looks[i] is { } after
+                ?
                 [
                     .. Difference
-                        .Between(looks[i - 1], looks[i], library.FindTree)
+                        .Between(before, after, library.FindTree)
                         .Select(part => DriftView.Of(part, since: null)),
-                ],
+                ]
+                : [],
             [
                 .. JsonSerializer
                     .Deserialize<SavedGap[]>(savings[i].Gaps)!
@@ -102,6 +107,7 @@ public sealed class ProfileShelf(
                         PathText.Printable(gap.Path),
                         gap.Reason
                     )),
-            ]
+            ],
+            looks[i] is null ? library.WhyNot(savings[i].Id) : null
         );
 }

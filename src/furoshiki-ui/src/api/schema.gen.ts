@@ -2869,6 +2869,7 @@ export interface components {
             savedAt: string;
             changes: components["schemas"]["DriftView"][];
             gaps: components["schemas"]["GapView"][];
+            problem: null | string;
         };
         SceneView: {
             scene: components["schemas"]["PictureScene"];

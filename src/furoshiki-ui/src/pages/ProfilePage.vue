@@ -167,6 +167,9 @@ useKeys({
             <p>
               <strong>{{ saving.ordinal }}</strong> {{ saving.note }}
             </p>
+            <p v-if="saving.problem" data-test="damaged">
+              <SignalWord signal="cannot" word="Cannot be read" /> {{ saving.problem }}
+            </p>
             <p v-if="saving.changes.length > 0" class="second">
               <template v-for="(change, at) in saving.changes" :key="change.kind">
                 {{ at > 0 ? '; ' : '' }}{{ change.title }}: {{ change.words }}
