@@ -136,7 +136,10 @@ public static class AppServices
             .AddSingleton<SwitchRuns>()
             .AddSingleton<SwitchHistory>()
             .AddSingleton(_ => new CatalogueClient(
-                new HttpClient { Timeout = Timeout.InfiniteTimeSpan }
+                new HttpClient(new SocketsHttpHandler { AllowAutoRedirect = false })
+                {
+                    Timeout = Timeout.InfiniteTimeSpan,
+                }
             ))
             .AddSingleton<Sources>()
             .AddSingleton<SupplyStands>()

@@ -12,7 +12,10 @@ public sealed class CatalogueClientTests : IDisposable
     private static readonly byte[] Whole = [.. Enumerable.Range(0, 5_000).Select(i => (byte)i)];
 
     private readonly TcpListener _server = new(IPAddress.Loopback, 0);
-    private readonly HttpClient _http = new() { Timeout = Timeout.InfiniteTimeSpan };
+    private readonly HttpClient _http = new(new SocketsHttpHandler { AllowAutoRedirect = false })
+    {
+        Timeout = Timeout.InfiniteTimeSpan,
+    };
     private readonly List<string> _asked = [];
 
     public CatalogueClientTests() => _server.Start();
@@ -164,5 +167,38 @@ public sealed class CatalogueClientTests : IDisposable
         var load = Client.Load(Address, Whole.Length, to, null, stop.Token);
         await stop.CancelAsync();
         await Should.ThrowAsync<OperationCanceledException>(() => load);
+    }
+
+    [Fact]
+    public async Task Where_it_sends_elsewhere_nobody_goes()
+    {
+        Serve(
+            async (to, _) =>
+                await to.WriteAsync(
+                    Encoding.ASCII.GetBytes(
+                        $"HTTP/1.1 302 Found\r\nLocation: http://{_server.LocalEndpoint}/secret\r\nContent-Length: 0\r\nConnection: close\r\n\r\n"
+                    )
+                )
+        );
+        (await Should.ThrowAsync<SupplyException>(Load)).Message.ShouldContain("sends elsewhere");
+        _asked.ShouldHaveSingleItem();
+    }
+
+    [Fact]
+    public async Task What_comes_byte_by_byte_without_end_is_given_up()
+    {
+        Serve(
+            async (to, from) =>
+            {
+                await Head(to, from > 0 ? "206 Partial Content" : "200 OK", Whole.Length - from);
+                foreach (var one in Whole[from..])
+                {
+                    await to.WriteAsync(new[] { one });
+                    await to.FlushAsync();
+                    await Task.Delay(100);
+                }
+            }
+        );
+        (await Should.ThrowAsync<SupplyException>(Load)).Message.ShouldContain("it is too slow");
     }
 }

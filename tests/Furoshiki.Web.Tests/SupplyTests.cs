@@ -1,4 +1,6 @@
 using System.Net;
+using System.Security.Cryptography;
+using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Json.Schema;
@@ -408,5 +410,69 @@ public sealed class SupplyTests : OwnAppTests
             new Uri($"/api/supplies/files/{new string('0', 64)}/x.svg", UriKind.Relative)
         );
         nothing.StatusCode.ShouldBe(HttpStatusCode.NotFound);
+    }
+
+    [Fact]
+    public async Task No_catalogue_stands_for_another_that_had_its_name_first_until_that_is_not_used_any_more()
+    {
+        var first = (await Server.Get("/api/catalogues")).AsArray().ShouldHaveSingleItem()!;
+        var index = JsonNode.Parse(
+            await File.ReadAllTextAsync(
+                Path.Combine(App.Data, "catalogue", "given-out", "index.json"),
+                TestContext.Current.CancellationToken
+            )
+        )!;
+        var offer = index["supplies"]!
+            .AsArray()
+            .First(one =>
+                one!["supply"]!["id"]!
+                    .GetValue<string>()
+                    .Contains("/meridian-night@", StringComparison.Ordinal)
+            )!;
+        var name = offer["supply"]!["id"]!.GetValue<string>();
+        offer["supply"]!["id"] = name[..name.IndexOf('@', StringComparison.Ordinal)] + "@99.0.0";
+        offer["supply"]!["title"] = "Meridian Night of somebody else";
+        index["title"] = "Somebody else";
+        index["supplies"] = new JsonArray(offer.DeepClone());
+        using var key = ECDsa.Create(ECCurve.NamedCurves.nistP256);
+        var bytes = JsonSerializer.SerializeToUtf8Bytes(index);
+        var signature = Convert.ToBase64String(key.SignData(bytes, HashAlgorithmName.SHA256));
+        using var host = new HttpListener();
+        var port = 20_000 + Environment.ProcessId % 20_000;
+        host.Prefixes.Add($"http://127.0.0.1:{port}/");
+        host.Start();
+        _ = Task.Run(async () =>
+        {
+            while (host.IsListening)
+            {
+                var asked = await host.GetContextAsync();
+                await asked.Response.OutputStream.WriteAsync(
+                    asked.Request.Url!.AbsolutePath.EndsWith(".sig", StringComparison.Ordinal)
+                        ? Encoding.ASCII.GetBytes(signature)
+                        : bytes
+                );
+                asked.Response.Close();
+            }
+        });
+
+        var (status, added) = await Server.Post(
+            "/api/catalogues",
+            new JsonObject
+            {
+                ["address"] = $"http://127.0.0.1:{port}/",
+                ["key"] = Convert.ToBase64String(key.ExportSubjectPublicKeyInfo()),
+            }
+        );
+        status.ShouldBe(HttpStatusCode.OK, added.ToJsonString());
+        added["offers"]!.GetValue<int>().ShouldBe(0);
+        added["refused"]![0]!
+            .GetValue<string>()
+            .ShouldStartWith("What it offers as heron-ridge is left out, as ");
+        Text(await Supply("meridian-night"), "title").ShouldBe("Meridian Night");
+
+        using var removed = await Server.Client.DeleteAsync(
+            new Uri($"/api/catalogues/{first["id"]}", UriKind.Relative)
+        );
+        Text(await Supply("meridian-night"), "title").ShouldBe("Meridian Night of somebody else");
     }
 }

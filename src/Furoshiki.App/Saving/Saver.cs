@@ -237,9 +237,13 @@ public sealed class Saver(
                 Note(last!.Files is { } files ? content.FindIn(files, path) : null);
             else if (then is { } tree)
                 Note(content.FindIn(tree, at));
-            else if (choice.Fitting is null && seen.View.Find(at) is { } stands)
+            else if (
+                choice.Fitting is null
+                && seen.View.Find(at) is { } stands
+                && seen.Reading.Files[file.Name].Document is { } document
+            )
             {
-                read[path] = seen.Reading.Files[file.Name].Document!.Bytes;
+                read[path] = document.Bytes;
                 states[path] = FileState.OfFile(
                     stands.Mode,
                     read[path].Length,

@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using System.Net;
 using System.Net.Http.Headers;
 using Furoshiki.Core.Supplies;
@@ -5,8 +6,8 @@ using Furoshiki.Core.Supplies;
 namespace Furoshiki.App.Supplies;
 
 /// <summary>
-/// Loads what a catalogue has, over HTTP. A server that hangs is waited for a while and no longer, and of one that sends more than it should
-/// no byte of that is taken. What breaks off is taken up where it broke off.
+/// Loads what a catalogue has, over HTTP, from where it is said to be and nowhere else. A server that hangs, or sends next to nothing, is waited
+/// for a while and no longer, and of one that sends more than it should no byte of that is taken. What breaks off is taken up where it broke off.
 /// </summary>
 /// <param name="http">Loads it.</param>
 public sealed class CatalogueClient(HttpClient http)
@@ -15,6 +16,9 @@ public sealed class CatalogueClient(HttpClient http)
 
     /// <summary>How often it is tried again after something came, and how often after nothing did.</summary>
     private const int Tries = 3;
+
+    /// <summary>Bytes in a second that have to come on the whole, once six times the patience has passed.</summary>
+    private const double Slowest = 1024;
 
     /// <summary>How long nothing may come.</summary>
     public TimeSpan Patience { get; init; } = TimeSpan.FromSeconds(10);
@@ -55,13 +59,15 @@ public sealed class CatalogueClient(HttpClient http)
         CancellationToken stop
     )
     {
+        var begun = Stopwatch.GetTimestamp();
+        var received = 0L;
         for (var tries = 1; ; tries++)
         {
             var had = to.Length;
             string problem;
             try
             {
-                await LoadRest(address, most, to, progress, stop);
+                await LoadRest(address, most, to, Came, stop);
                 if (length is null || to.Length == length)
                     return;
                 problem = $"it ended after {to.Length} of {length} bytes";
@@ -81,13 +87,24 @@ public sealed class CatalogueClient(HttpClient http)
             else if (tries >= Tries)
                 throw new SupplyException($"{address} cannot be loaded: {problem}.");
         }
+
+        void Came(int bytes)
+        {
+            received += bytes;
+            var time = Stopwatch.GetElapsedTime(begun) - 6 * Patience;
+            if (time.TotalSeconds * Slowest > received)
+                throw new SupplyException(
+                    $"{address} cannot be loaded: it is too slow, {received} bytes came in {Stopwatch.GetElapsedTime(begun).TotalSeconds:0} seconds."
+                );
+            progress?.Invoke(to.Length);
+        }
     }
 
     private async Task LoadRest(
         Uri address,
         long most,
         Stream to,
-        Action<long>? progress,
+        Action<int> came,
         CancellationToken stop
     )
     {
@@ -101,6 +118,10 @@ public sealed class CatalogueClient(HttpClient http)
             HttpCompletionOption.ResponseHeadersRead,
             patience.Token
         );
+        if ((int)answer.StatusCode is >= 300 and < 400)
+            throw new SupplyException(
+                $"{address} cannot be loaded: it sends elsewhere, which is not followed."
+            );
         answer.EnsureSuccessStatusCode();
         // Whoever does not know of parts sends all of it.
         if (answer.StatusCode != HttpStatusCode.PartialContent)
@@ -115,7 +136,7 @@ public sealed class CatalogueClient(HttpClient http)
                     $"{address} sends more than the {most} bytes it may have."
                 );
             await to.WriteAsync(block.AsMemory(0, read), patience.Token);
-            progress?.Invoke(to.Length);
+            came(read);
             patience.CancelAfter(Patience);
         }
     }

@@ -30,12 +30,7 @@ public sealed class Drawings : IDisposable
         lock (_reading)
         {
             var drawer = _drawer ??= Start();
-            using var late = new Timer(
-                _ => drawer.Kill(),
-                null,
-                Patience,
-                Timeout.InfiniteTimeSpan
-            );
+            using var late = new Timer(_ => End(drawer), null, Patience, Timeout.InfiniteTimeSpan);
             try
             {
                 return Ask(drawer, svg);
@@ -79,7 +74,7 @@ public sealed class Drawings : IDisposable
         var here = AppContext.BaseDirectory;
         var start = File.Exists(Path.Combine(here, "libhostfxr.so"))
             ? new ProcessStartInfo(Path.Combine(here, Program))
-            : new ProcessStartInfo("dotnet", [Path.Combine(here, $"{Program}.dll")]);
+            : new ProcessStartInfo(Runtime(), [Path.Combine(here, $"{Program}.dll")]);
         start.RedirectStandardInput = start.RedirectStandardOutput = true;
         start.RedirectStandardError = true;
         var drawer = Process.Start(start)!;
@@ -87,11 +82,27 @@ public sealed class Drawings : IDisposable
         return drawer;
     }
 
+    /// <summary>What runs this program, where it is not a test of it.</summary>
+    private static string Runtime() =>
+        Environment.ProcessPath is { } path && Path.GetFileName(path) == "dotnet" ? path : "dotnet";
+
+    /// <summary>Ends a process that may have ended by itself.</summary>
+    private static void End(Process drawer)
+    {
+        try
+        {
+            drawer.Kill();
+        }
+        catch (InvalidOperationException) { }
+    }
+
     /// <inheritdoc />
     public void Dispose()
     {
-        _drawer?.Kill();
-        _drawer?.Dispose();
+        if (_drawer is not { } drawer)
+            return;
+        End(drawer);
+        drawer.Dispose();
         _drawer = null;
     }
 }

@@ -1,3 +1,5 @@
+using System.Globalization;
+using Furoshiki.Core.Picture;
 using SkiaSharp;
 
 namespace Furoshiki.App.Supplies;
@@ -39,8 +41,11 @@ public sealed record OwnPicture(ReadOnlyMemory<byte> Bytes, string Extension)
     )
     {
         if (Path.GetExtension(name).Equals(".svg", StringComparison.OrdinalIgnoreCase))
-            return drawings.Read(bytes.ToArray()) is not null
-                ? new OwnPicture(bytes, ".svg")
+            return DrawingWeight.Of(bytes.ToArray()) > DrawingWeight.Most
+                    ? throw No(
+                        $"comes to more than {DrawingWeight.Most.ToString("N0", CultureInfo.InvariantCulture)} shapes when it is drawn."
+                    )
+                : drawings.Read(bytes.ToArray()) is not null ? new OwnPicture(bytes, ".svg")
                 : throw No("is no drawing that can be read, or draws on other files.");
         using var data = SKData.CreateCopy(bytes.Span);
         using var codec = SKCodec.Create(data) ?? throw No("is no picture that can be read.");

@@ -121,9 +121,13 @@ public sealed class Sources(
     IContentStore content,
     CatalogueClient client,
     DatabaseStamp stamp,
+    Preferences preferences,
     TimeProvider clock
 )
 {
+    /// <summary>The name of what says which catalogue each namespace belongs to.</summary>
+    private const string Namespaces = "namespaces";
+
     private const int LongestAddress = 500;
     private const int MostSignature = 1_024;
 
@@ -134,7 +138,9 @@ public sealed class Sources(
     public IReadOnlyList<SourceView> All()
     {
         using var db = databases.CreateDbContext();
-        return [.. db.Sources.AsNoTracking().OrderBy(one => one.Id).ToList().Select(View)];
+        var all = db.Sources.AsNoTracking().OrderBy(one => one.Id).ToList();
+        var owners = Owners(all);
+        return [.. all.Select(one => View(one, all, owners))];
     }
 
     /// <summary>Every version of a supply that is offered or kept.</summary>
@@ -146,7 +152,8 @@ public sealed class Sources(
         using var db = databases.CreateDbContext();
         var sources = db.Sources.AsNoTracking().OrderBy(one => one.Id).ToList();
         var kept = db.Supplies.AsNoTracking().OrderBy(one => one.Id).ToList();
-        var carried = Carried(sources);
+        var offered = Offered(sources);
+        var carried = Carried(offered);
         var state = string.Join(
             ' ',
             sources
@@ -158,7 +165,7 @@ public sealed class Sources(
         var known =
             _known is { } before && before.State == state
                 ? before.Known
-                : new KnownSupplies(Read(sources, kept, carried));
+                : new KnownSupplies(Read(offered, kept, carried));
         _known = new Remembered(now, state, known);
         return known;
     }
@@ -168,9 +175,9 @@ public sealed class Sources(
     private volatile Remembered? _known;
 
     /// <summary>The supplies that their makers took back and of which savings carry every file, by their package URLs.</summary>
-    private HashSet<string> Carried(IReadOnlyList<SourceRow> sources) =>
-        sources
-            .SelectMany(source => CatalogueOf(source)?.Offers ?? [])
+    private HashSet<string> Carried(IEnumerable<(SourceRow Source, Offer Offer)> offered) =>
+        offered
+            .Select(one => one.Offer)
             .Where(offer =>
                 offer.Withdrawn is not null
                 && offer.Supply.Files.All(file => content.HoldsAll(file.Content))
@@ -179,15 +186,14 @@ public sealed class Sources(
             .ToHashSet(StringComparer.Ordinal);
 
     private IReadOnlyList<KnownSupply> Read(
-        IReadOnlyList<SourceRow> sources,
+        IEnumerable<(SourceRow Source, Offer Offer)> offered,
         IReadOnlyList<SupplyRow> kept,
         HashSet<string> carried
     )
     {
         var byName = kept.ToLookup(one => one.Name, StringComparer.Ordinal);
         var known = new Dictionary<string, KnownSupply>(StringComparer.Ordinal);
-        foreach (var source in sources)
-        foreach (var offer in CatalogueOf(source)?.Offers ?? [])
+        foreach (var (source, offer) in offered)
             known.TryAdd(
                 offer.Supply.Id,
                 new KnownSupply(
@@ -204,6 +210,49 @@ public sealed class Sources(
         return [.. known.Values];
     }
 
+    /// <summary>What each catalogue offers under the names that are its own, so that none stands for another.</summary>
+    private List<(SourceRow Source, Offer Offer)> Offered(IReadOnlyList<SourceRow> sources)
+    {
+        var owners = Owners(sources);
+        return
+        [
+            .. sources.SelectMany(source =>
+                (CatalogueOf(source)?.Offers ?? [])
+                    .Where(offer => IsOf(source, offer, owners))
+                    .Select(offer => (source, offer))
+            ),
+        ];
+    }
+
+    private static bool IsOf(
+        SourceRow source,
+        Offer offer,
+        IReadOnlyDictionary<string, long> owners
+    ) => owners.GetValueOrDefault(offer.Supply.Name.Namespace) == source.Id;
+
+    /// <summary>
+    /// The number of the catalogue that each namespace belongs to: the one that had it first, as long as it is used. That of a person's own sets
+    /// belongs to none.
+    /// </summary>
+    private Dictionary<string, long> Owners(IReadOnlyList<SourceRow> sources)
+    {
+        var owners = (preferences.Find<Dictionary<string, long>>(Namespaces) ?? [])
+            .Where(one => sources.Any(source => source.Id == one.Value))
+            .ToDictionary(StringComparer.Ordinal);
+        foreach (var source in sources)
+        foreach (var offer in CatalogueOf(source)?.Offers ?? [])
+            if (offer.Supply.Name.Namespace != OwnSupply.Space)
+                owners.TryAdd(offer.Supply.Name.Namespace, source.Id);
+        return owners;
+    }
+
+    /// <summary>Notes which namespaces belong to whom by what is offered now, before anything else is.</summary>
+    private void NoteOwners()
+    {
+        using var db = databases.CreateDbContext();
+        preferences.Keep(Namespaces, Owners([.. db.Sources.AsNoTracking().OrderBy(one => one.Id)]));
+    }
+
     /// <summary>Uses a catalogue, and reads it.</summary>
     /// <exception cref="ProblemException">It is no address or no key, is used already, or cannot be read.</exception>
     public async Task<SourceView> Add(SourceForm form, CancellationToken stop)
@@ -213,6 +262,7 @@ public sealed class Sources(
             if (db.Sources.Any(one => one.Address == row.Address))
                 throw ProblemException.Field("address", "This catalogue is used already.");
         var (catalogue, index) = await Load(row, stop);
+        NoteOwners();
         using (var db = databases.CreateDbContext())
         using (var hold = content.Hold())
         {
@@ -220,7 +270,7 @@ public sealed class Sources(
             db.Sources.Add(row);
             db.SaveChanges();
         }
-        return View(row);
+        return All().First(one => one.Id == row.Id);
     }
 
     /// <summary>Uses a catalogue wherever it is now: one that is known by its key is not read for that.</summary>
@@ -255,12 +305,14 @@ public sealed class Sources(
         try
         {
             var (catalogue, index) = await Load(row, stop);
-            using var db = databases.CreateDbContext();
-            using var hold = content.Hold();
-            row = Find(db, id);
-            Take(row, catalogue, hold.Put(index));
-            db.SaveChanges();
-            return View(row);
+            NoteOwners();
+            using (var db = databases.CreateDbContext())
+            using (var hold = content.Hold())
+            {
+                Take(Find(db, id), catalogue, hold.Put(index));
+                db.SaveChanges();
+            }
+            return All().First(one => one.Id == id);
         }
         catch (ProblemException problem)
         {
@@ -321,20 +373,37 @@ public sealed class Sources(
         }
     }
 
-    private SourceView View(SourceRow row)
+    private SourceView View(
+        SourceRow row,
+        IReadOnlyList<SourceRow> all,
+        IReadOnlyDictionary<string, long> owners
+    )
     {
         var catalogue = CatalogueOf(row);
+        var offers = (catalogue?.Offers ?? []).ToLookup(offer => IsOf(row, offer, owners));
         return new SourceView(
             row.Id,
             row.Address,
-            catalogue?.Title ?? row.Address,
+            TitleOf(row),
             row.Number,
             row.ReadAt,
-            catalogue?.Offers.Length ?? 0,
+            offers[true].Count(),
             row.Problem.Length == 0 ? null : row.Problem,
-            catalogue?.Refused ?? []
+            [
+                .. offers[false]
+                    .Select(offer => offer.Supply.Name.Namespace)
+                    .Distinct()
+                    .Select(space =>
+                        owners.TryGetValue(space, out var owner)
+                            ? $"What it offers as {space} is left out, as {TitleOf(all.First(one => one.Id == owner))} had that name first. It comes in once that catalogue is not used any more."
+                            : $"What it offers as {space} is left out: your own sets are called so."
+                    ),
+                .. catalogue?.Refused ?? [],
+            ]
         );
     }
+
+    private string TitleOf(SourceRow row) => CatalogueOf(row)?.Title ?? row.Address;
 
     /// <summary>What a catalogue offered when it was last read; null if it never was, or the copy of that is damaged.</summary>
     private Catalogue? CatalogueOf(SourceRow row)

@@ -74,7 +74,11 @@ public sealed class SupplyGetter(SupplyKeeper keeper, CatalogueClient client, Da
             archive.SetLength(0);
         if (archive.Length < offer.Length)
             await client.Load(
-                new Uri(source, offer.Archive),
+                // Whatever its path looks like, it is one below the catalogue's address.
+                new Uri(
+                    source,
+                    "./" + string.Join('/', offer.Archive.Split('/').Select(Uri.EscapeDataString))
+                ),
                 offer.Length,
                 archive,
                 progress,

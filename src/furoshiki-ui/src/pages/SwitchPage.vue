@@ -328,7 +328,7 @@ function planAgain() {
             max="600"
             aria-label="Seconds in which I keep it"
             :aria-invalid="!canWait"
-            @focus="choices.goesBack = true"
+            @input="choices.goesBack = true"
           />
           <span>s</span>
         </label>
