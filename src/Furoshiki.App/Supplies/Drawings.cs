@@ -62,7 +62,7 @@ public sealed class Drawings : IDisposable
         );
         var (width, height) = (told.ReadInt32(), told.ReadInt32());
         if (width is < 0 or > Longest || height is < 0 or > Longest)
-            throw new InvalidDataException("This is no picture.");
+            throw new IOException("This is no picture.");
         var rgba = new byte[width * height * 4];
         told.BaseStream.ReadExactly(rgba);
         return rgba.Length == 0 ? null : new Raster(width, height, rgba);

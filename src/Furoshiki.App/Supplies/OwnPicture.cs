@@ -41,12 +41,16 @@ public sealed record OwnPicture(ReadOnlyMemory<byte> Bytes, string Extension)
     )
     {
         if (Path.GetExtension(name).Equals(".svg", StringComparison.OrdinalIgnoreCase))
-            return DrawingWeight.Of(bytes.ToArray()) > DrawingWeight.Most
-                    ? throw No(
-                        $"comes to more than {DrawingWeight.Most.ToString("N0", CultureInfo.InvariantCulture)} shapes when it is drawn."
-                    )
-                : drawings.Read(bytes.ToArray()) is not null ? new OwnPicture(bytes, ".svg")
-                : throw No("is no drawing that can be read, or draws on other files.");
+        {
+            var svg = bytes.ToArray();
+            return drawings.Read(svg) is not null
+                ? new OwnPicture(bytes, ".svg")
+                : throw No(
+                    DrawingWeight.Of(svg) > DrawingWeight.Most
+                        ? $"comes to more than {DrawingWeight.Most.ToString("N0", CultureInfo.InvariantCulture)} shapes when it is drawn."
+                        : "is no drawing that can be read, or draws on other files."
+                );
+        }
         using var data = SKData.CreateCopy(bytes.Span);
         using var codec = SKCodec.Create(data) ?? throw No("is no picture that can be read.");
         if (codec.FrameCount > 1)

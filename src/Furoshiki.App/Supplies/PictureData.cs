@@ -43,7 +43,8 @@ internal static class PictureData
                     return bytes;
             }
         }
-        catch (ArgumentOutOfRangeException)
+        catch (Exception problem)
+            when (problem is ArgumentOutOfRangeException or IndexOutOfRangeException)
         {
             return bytes;
         }

@@ -267,20 +267,18 @@ public sealed class SupplyResolver
     private Subject SubjectOf(int subject, int here)
     {
         var newestFirst = Enumerable.Range(1, _versions[subject].Length).Reverse();
-        return _lacking.TryGetValue(subject, out var lacks)
-            ? new Subject(
-                ValuesOf(subject),
-                ValuesOf(subject),
-                [.. new[] { ValuesOf(subject), lacks }.Concat(newestFirst).Append(0).Distinct()]
-            )
-            {
-                IsLacking = true,
-            }
-            : new Subject(
-                ValuesOf(subject),
-                here,
-                [.. new[] { here }.Concat(newestFirst).Append(0).Distinct()]
-            );
+        // What lacks something stays so, or else becomes whole in the version that it has.
+        int[] likedBest = _lacking.TryGetValue(subject, out var lacks)
+            ? [ValuesOf(subject), lacks]
+            : [here];
+        return new Subject(
+            ValuesOf(subject),
+            likedBest[0],
+            [.. likedBest.Concat(newestFirst).Append(0).Distinct()]
+        )
+        {
+            IsLacking = _lacking.ContainsKey(subject),
+        };
     }
 
     private IEnumerable<Fact> Wanted()
