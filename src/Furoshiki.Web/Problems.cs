@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Furoshiki.App;
 using Furoshiki.App.Installation;
+using Furoshiki.Core.Formats;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.WebUtilities;
@@ -98,13 +99,12 @@ internal sealed partial class ProblemHandler(DataFolder data, ILogger<ProblemHan
     private static Problem OfRequest(BadHttpRequestException request)
     {
         var json = Causes(request).OfType<JsonException>().FirstOrDefault();
-        var at = json?.Path?.TrimStart('$', '.') ?? "";
+        var misfit = json is null ? null : JsonMisfit.Of(json);
+        var at = misfit?.Path ?? "";
         return new Problem(
             ProblemKind.Invalid,
             "request",
-            json is null ? request.Message
-                : at.Length == 0 ? "What was sent is not the JSON that this address takes."
-                : $"What was sent cannot be taken at '{at}': the API document says what may stand there.",
+            misfit?.Words("what this address takes") ?? request.Message,
             "Nothing was changed.",
             at.Length == 0 ? null : at.Split('.', '[')[^1].TrimEnd(']')
         );

@@ -19,24 +19,7 @@ public sealed class Person : IAsyncLifetime
     public async ValueTask InitializeAsync()
     {
         await App.InitializeAsync();
-        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
-        options.AddArguments(
-            "--headless",
-            "--no-sandbox",
-            "--disable-gpu",
-            "--disable-quic",
-            "--disable-dev-shm-usage",
-            "--no-first-run",
-            "--disable-background-networking",
-            "--disable-component-update",
-            "--disable-sync",
-            "--hide-scrollbars",
-            "--force-prefers-reduced-motion"
-        );
-        Driver = new ChromeDriver(
-            ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"),
-            options
-        );
+        Driver = Browsers.Take();
         Resize(1280, 800);
         Driver.Navigate().GoToUrl(App.Enter);
         See(App.WithDemo ? "[data-profile='Red Lamp']" : ".first");
@@ -44,7 +27,7 @@ public sealed class Person : IAsyncLifetime
 
     public async ValueTask DisposeAsync()
     {
-        Driver.Dispose();
+        Browsers.GiveBack(Driver);
         await App.DisposeAsync();
     }
 
@@ -112,9 +95,16 @@ public sealed class Person : IAsyncLifetime
     public IWebElement See(string selector, string text = "") =>
         Wait(
             () =>
-                Driver
-                    .FindElements(By.CssSelector(selector))
-                    .FirstOrDefault(one => one.Text.Contains(text, StringComparison.Ordinal)),
+                (IWebElement?)
+                    Driver.ExecuteScript(
+                        """
+                        const [selector, text] = arguments
+                        const words = (one) => (one.checkVisibility({ visibilityProperty: true }) ? one.innerText ?? one.textContent : '')
+                        return [...document.querySelectorAll(selector)].find((one) => text === '' || words(one).includes(text)) ?? null
+                        """,
+                        selector,
+                        text
+                    ),
             $"{selector} with '{text}'"
         );
 
@@ -128,9 +118,16 @@ public sealed class Person : IAsyncLifetime
         Wait(
             () =>
             {
-                var button = Driver
-                    .FindElements(By.CssSelector($"{within} button, {within} a"))
-                    .FirstOrDefault(one => one.Displayed && one.Text.Trim() == words);
+                var button = (IWebElement?)
+                    Driver.ExecuteScript(
+                        """
+                        const [words, within] = arguments
+                        return [...document.querySelectorAll(`:is(${within}) :is(button, a)`)].find((one) =>
+                          one.checkVisibility({ visibilityProperty: true }) && one.innerText.trim() === words) ?? null
+                        """,
+                        words,
+                        within
+                    );
                 button?.Click();
                 return button;
             },

@@ -230,7 +230,7 @@ public sealed class AdviceTests
         var piece = AdviceCheck.For(Ground(look)).Single(one => one.Key == "through/panels/main");
         // White on four tenths of black over #f0f0e8, and that is half of the panel.
         piece.Found.ShouldBe(
-            "3.2 to 1 at the worst place; 50 % of the panel main falls below 4.5."
+            "3.2 to 1 at the worst of 720 places; 50 % of the panel main falls below 4.5."
         );
         piece.Remedies.Select(remedy => remedy.Title).ShouldContain("Opacity 51 %");
 
@@ -533,13 +533,13 @@ public sealed class AdviceTests
     [Fact]
     public void A_night_look_is_set_beside_the_persons_other_night_looks()
     {
+        // Without links, which a darker view would make unreadable.
         var look = Now.With(
             Now[ColoursKind.Kind]! with
             {
-                Settings = Now[ColoursKind.Kind]!.Settings.SetItem(
-                    new SettingKey("tone"),
-                    Tone(true)
-                ),
+                Settings = Now[ColoursKind.Kind]!
+                    .Settings.SetItem(new SettingKey("tone"), Tone(true))
+                    .Remove(new SettingKey("link")),
             }
         );
         PieceOfAdvice Found(params double[] nights) =>
@@ -610,19 +610,97 @@ public sealed class AdviceTests
     }
 
     [Fact]
-    public void Every_remedy_that_is_taken_makes_its_own_advice_go_away() =>
-        AnyLook.Sample(look =>
+    public void Every_remedy_settles_its_own_advice_and_brings_no_other_that_weighs_as_much() =>
+        AnyLook.Sample(
+            look =>
+            {
+                var before = AdviceCheck.For(Ground(look));
+                foreach (var piece in before)
+                foreach (var remedy in piece.Remedies)
+                    AdviceCheck
+                        .All.SelectMany(check => check.Find(Ground(After(look, remedy))))
+                        .ShouldAllBe(
+                            other =>
+                                other.Key != piece.Key
+                                && (
+                                    other.Weight > piece.Weight
+                                    || other.Weight == AdviceWeight.Told
+                                    || before.Any(one =>
+                                        one.Key == other.Key && one.Weight <= other.Weight
+                                    )
+                                ),
+                            $"{piece.Title}: {remedy.Title}"
+                        );
+            },
+            iter: 40
+        );
+
+    [Fact]
+    public void Each_of_the_wallpapers_that_lie_there_in_turn_is_judged()
+    {
+        var dark = new Raster(1, 1, new byte[] { 0x10, 0x10, 0x18, 0xFF });
+        var pictures = new[] { "Dusk.png", "Noon.png" };
+        var look = Look.Of([
+            Component.Of(WallpaperKind.Kind, [WallpaperKind.Pictures.Is([.. pictures])]) with
+            {
+                Assets =
+                [
+                    .. pictures.Select(name => new Asset(
+                        name,
+                        WallpaperKind.Pictures.Name,
+                        null,
+                        IsFolder: false,
+                        Digest.Of(Encoding.UTF8.GetBytes(name))
+                    )),
+                ],
+            },
+            Component.Of(
+                ColoursKind.Kind,
+                [Role.Panel.Is(new Rgba(0, 0, 0)), Role.PanelText.Is(new Rgba(255, 255, 255))]
+            ),
+            Component.Of(
+                PanelsKind.Kind,
+                [PanelsKind.Edge.Is(Edge.Top, "main"), PanelsKind.Opacity.Is(40, "main")]
+            ),
+        ]);
+        var ground = Ground(look) with
         {
-            foreach (var piece in AdviceCheck.For(Ground(look)))
-            foreach (var remedy in piece.Remedies)
-                AdviceCheck
-                    .All.Single(check => check.Name == piece.Key.Split('/')[0])
-                    .Find(Ground(After(look, remedy)))
-                    .ShouldNotContain(
-                        other => other.Key == piece.Key,
-                        $"{piece.Title}: {remedy.Title}"
-                    );
-        });
+            Content = Content with { Rasters = (_, name) => name == "Dusk.png" ? dark : Wall },
+        };
+        var piece = AdviceCheck.For(ground).Single(one => one.Key == "through/panels/main");
+        piece.Found.ShouldStartWith("With Noon.png: 3.2 to 1 at the worst of 720 places");
+        piece.Remedies.Select(remedy => remedy.Title).ShouldContain("Opacity 51 %");
+    }
+
+    [Fact]
+    public void A_theme_that_does_not_reach_a_toolkit_settles_nothing_there()
+    {
+        var says = TestSupplies.Says(
+            "pkg:generic/stores/inkstone@1.0.0",
+            ("controls/Inkstone", "theme"u8.ToArray())
+        );
+        var look = Look.Of([
+            Component.Of(
+                ControlsKind.Kind,
+                [ControlsKind.Theme.Is("Inkstone"), ControlsKind.Theme.Is("Plain", "Shoji")]
+            ),
+        ]);
+        Of("Kumiko", "Shoji").Remedies.ShouldHaveSingleItem().Title.ShouldBe("Inkstone for Shoji");
+        Of("Kumiko").Remedies.ShouldBeEmpty();
+        look = After(
+            look,
+            AdviceRemedy.Set("", ControlsKind.Kind, ControlsKind.Theme.Is("Inkstone", "Shoji"))
+        );
+        Of("Kumiko").Found.ShouldBe("Inkstone is set for Shoji too, and reaches Kumiko alone.");
+
+        PieceOfAdvice Of(params string[] reaches)
+        {
+            says["reaches"] = new JsonArray([.. reaches.Select(one => (JsonNode)one)]);
+            return AdviceCheck
+                .For(Ground(look) with { Supplies = [SupplyText.Read(says)] })
+                .Single(one => one.Key == "toolkit/Shoji");
+        }
+    }
 
     [Fact]
     public void Taking_the_first_remedy_of_what_is_left_settles_all_that_has_one() =>

@@ -1,10 +1,12 @@
 using System.Buffers.Binary;
+using System.Text;
 using CsCheck;
 using Furoshiki.Core.Advice;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
+using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Core.Tests;
 
@@ -148,5 +150,62 @@ public sealed class CursorTests
             .For(new AdviceGround(look, TestDesktop.Screens, content))
             .Single(one => one.Kind == CursorKind.Kind);
         piece.Found.ShouldBe("32 px are wanted, and the set has 24, 48 px.");
+    }
+
+    [Fact]
+    public void A_shape_is_sought_depth_first_through_what_a_set_inherits_from()
+    {
+        var files = new Dictionary<Digest, byte[]>();
+        var sets = new[]
+        {
+            Set("Bones", "Marble,Chalk"),
+            Set("Marble", "Granite"),
+            Set("Chalk", "", File(Plain(24))),
+            Set("Granite", "", File(Plain(48))),
+        };
+        var content = new PictureContent(
+            digest => sets.Select(set => set.Tree).FirstOrDefault(tree => tree.Digest == digest),
+            digest => files.GetValueOrDefault(digest),
+            (_, name) => $"/{name}"
+        );
+        var look = Look.Of([
+            Component.Of(CursorKind.Kind, [CursorKind.Set.Is("Bones"), CursorKind.Size.Is(24)]) with
+            {
+                // As they are found: breadth first.
+                Assets =
+                [
+                    .. sets.Select(set => new Asset(
+                        set.Name,
+                        null,
+                        null,
+                        IsFolder: true,
+                        set.Tree.Digest
+                    )),
+                ],
+            },
+        ]);
+        var drawn = DesktopPicture.Draw(look, TestDesktop.Screens, content).Screens[0].Svg;
+        drawn.ShouldContain("/default-48.png");
+
+        (string Name, Tree Tree) Set(string name, string inherits, byte[]? pointer = null)
+        {
+            var index = Encoding.UTF8.GetBytes($"[Icon Theme]\nName={name}\nInherits={inherits}\n");
+            return (
+                name,
+                Tree.Of([
+                    new(AssetFinder.IndexFile, Kept(index)),
+                    new("cursors", FileState.OfFolder(493)),
+                    .. pointer is null
+                        ? Array.Empty<KeyValuePair<string, FileState>>()
+                        : [new("cursors/left_ptr", Kept(pointer))],
+                ])
+            );
+        }
+
+        FileState Kept(byte[] bytes)
+        {
+            files[Digest.Of(bytes)] = bytes;
+            return FileState.OfFile(420, bytes.Length, Digest.Of(bytes));
+        }
     }
 }

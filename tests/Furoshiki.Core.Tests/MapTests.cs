@@ -106,7 +106,7 @@ public sealed class MapTests
         );
 
     [Theory]
-    [InlineData("\"at\": \"Wallpaper/fit\"", "\"at\": 4", "not of this type")]
+    [InlineData("\"at\": \"Wallpaper/fit\"", "\"at\": 4", "not of the type")]
     [InlineData("\"at\": \"Wallpaper/fit\"", "\"at\": \"fit\"", "the form Group/key")]
     [InlineData(
         "\"in\": [\"data:borders\"",
@@ -148,6 +148,57 @@ public sealed class MapTests
         "\"clock\": { \"process\"",
         "No kind says that 'clock' shows it"
     )]
+    [InlineData(
+        "\"picture\": { \"at\": \"Wallpaper/picture\" }",
+        "\"picture\": {}",
+        "'at' is missing"
+    )]
+    [InlineData("\"identity\": \"id\"", "\"identty\": \"id\"", "Did you mean 'identity'?")]
+    [InlineData(
+        "\"dock\": {\n      \"file\": \"dock\",\n      \"shows\": \"after program restart\",",
+        "\"dock\": {\n      \"file\": \"dock\",",
+        "'shows' is missing"
+    )]
+    [InlineData(
+        "\"at\": \"Wallpaper/background\"",
+        "\"at\": \"Wallpaper/mirrored\"",
+        "This is where wallpaper background is (line 43)"
+    )]
+    [InlineData("\"at\": \"/align\"", "\"at\": \"/edge\"", "cannot be panels align too")]
+    [InlineData(
+        "config:engawa/windows.conf",
+        "config:engawa/surface.conf",
+        "This is where the file 'surface' is (line 12)"
+    )]
+    [InlineData("\"identity\": \"@id\",", "", "told apart by an attribute or an element")]
+    [InlineData("\"identity\": \"id\",", "", "told apart by a member")]
+    [InlineData("\"Wallpaper on *\"", "\"Wallpaper on\"", "no list in a key file")]
+    [InlineData(
+        "\"Wallpaper on *\",",
+        "\"Wallpaper on *\", \"identity\": \"id\",",
+        "and nothing else"
+    )]
+    [InlineData(
+        "\"opacity\": { \"at\": \"/opacity\" }",
+        "\"opacity\": { \"at\": \"/opacity\", \"scale\": 0.01 }",
+        "2 different values with this scale and 0 decimals"
+    )]
+    [InlineData(
+        "[\"config:engawa/menu.xml\"]",
+        "[\"config:engawa/menu.xml\", \"data:widgets\"]",
+        "there are assets of widgets"
+    )]
+    [InlineData(
+        "[\"data:extensions\"]",
+        "[\"config:engawa\"]",
+        "in it settings have places of their own"
+    )]
+    [InlineData("[\"data:extensions\"]", "[\"config:engawa/menu.xml\"]", "it belongs to launcher")]
+    [InlineData(
+        "[\"data:extensions\"]",
+        "[\"data:keyrings\"]",
+        "keys and passwords are kept there"
+    )]
     public void A_map_that_says_what_cannot_be_is_refused_and_the_line_is_named(
         string from,
         string to,
@@ -163,6 +214,81 @@ public sealed class MapTests
         problem.Message.ShouldContain(said);
         Math.Abs(problem.Line - 1 - text[..at].Count(c => c == '\n')).ShouldBeLessThanOrEqualTo(1);
     }
+
+    [Theory]
+    [InlineData("  \"files\": {", "  \"files\": ", "a comma, a bracket", 12)]
+    [InlineData(
+        "    \"data\": { \"path\": \"home/.local/share\" },",
+        "    \"data\": { \"path\": \"home/.local/share\" ,",
+        "a '}' is missing",
+        7
+    )]
+    [InlineData(
+        "\"entries\": { \"at\": \"/entries\" }\n        }\n      }\n    },",
+        "\"entries\": { \"at\": \"/entries\" }\n        }\n    },",
+        "a '}' is missing",
+        227
+    )]
+    [InlineData("\"platform\": \"Engawa\",", "\"platform\": \"Engawa,", "does not end", 3)]
+    [InlineData("\"platform\": \"Engawa\",", "\"platform\": \"Engawa\"", "a comma", 4)]
+    public void A_bracket_or_a_mark_that_is_missing_is_told_with_the_line_where_it_is_missing(
+        string from,
+        string to,
+        string said,
+        int line
+    )
+    {
+        var text = Maps["engawa"];
+        text.ShouldContain(from);
+        var at = text.IndexOf(from, StringComparison.Ordinal);
+        var problem = Should.Throw<DesktopMapException>(() =>
+            Read(text[..at] + to + text[(at + from.Length)..])
+        );
+        problem.Message.ShouldContain(said);
+        problem.Line.ShouldBe(line);
+    }
+
+    /// <summary>A map with one of its brackets taken out, and the lines of that bracket and of the one that it goes with.</summary>
+    private static readonly Gen<(string Map, int[] Lines)> Unbalanced = Gen.Select(
+        Gen.OneOf([.. Maps.Values]),
+        Gen.Int[0, 10_000],
+        (text, where) =>
+        {
+            var pairs = Pairs(text).ToList();
+            var (open, close) = pairs[where / 2 % pairs.Count];
+            return (
+                text.Remove(where % 2 == 0 ? open : close, 1),
+                new[] { LineAt(text, open), LineAt(text, close) }
+            );
+        }
+    );
+
+    private static int LineAt(string text, int at) => 1 + text.AsSpan(0, at).Count('\n');
+
+    private static IEnumerable<(int Open, int Close)> Pairs(string text)
+    {
+        var open = new Stack<int>();
+        var isText = false;
+        foreach (var (i, sign) in text.Index())
+            if (sign == '"')
+                isText = !isText;
+            else if (isText)
+                continue;
+            else if (sign is '{' or '[')
+                open.Push(i);
+            else if (sign is '}' or ']')
+                yield return (open.Pop(), i);
+    }
+
+    [Fact]
+    public void Whichever_bracket_is_missing_the_line_that_is_told_is_between_its_pair_or_the_next() =>
+        Unbalanced.Sample(
+            spoilt =>
+                Should
+                    .Throw<DesktopMapException>(() => Read(spoilt.Map))
+                    .Line.ShouldBeInRange(spoilt.Lines[0], spoilt.Lines[1] + 1),
+            iter: 1000
+        );
 
     [Fact]
     public void A_kind_comes_after_those_that_it_has_to_come_after()

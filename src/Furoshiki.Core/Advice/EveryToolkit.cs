@@ -15,10 +15,17 @@ internal static class EveryToolkit
             || !controls.Has(ControlsKind.Theme, out var theme)
         )
             yield break;
+        var reached = ground
+            .Supplies.Where(supply =>
+                supply.Provides.Any(one => one.Kind == ControlsKind.Kind && one.Name == theme)
+            )
+            .SelectMany(supply => supply.Reaches)
+            .ToHashSet(StringComparer.OrdinalIgnoreCase);
         foreach (var item in controls.Items)
         {
             var its = controls.ItemAlone(item).Get(ControlsKind.Theme);
-            if (its == theme)
+            var isReached = reached.Count == 0 || reached.Contains(item);
+            if (its == theme && isReached)
                 continue;
             yield return new PieceOfAdvice(
                 $"toolkit/{item}",
@@ -26,8 +33,9 @@ internal static class EveryToolkit
                 new SettingKey(ControlsKind.Theme.Name, item),
                 AdviceWeight.Light,
                 "Half a family is on",
-                its.Length == 0
-                    ? $"Windows have {Words(theme)}, and {item} follows nothing."
+                its == theme
+                        ? $"{Words(theme)} is set for {item} too, and reaches {string.Join(" and ", reached.Order(StringComparer.Ordinal))} alone."
+                    : its.Length == 0 ? $"Windows have {Words(theme)}, and {item} follows nothing."
                     : $"Windows have {Words(theme)}, and programs of {item} {Words(its)}.",
                 "The same controls are wanted for every toolkit.",
                 $"Programs of {item} look as if they were of another desktop.",

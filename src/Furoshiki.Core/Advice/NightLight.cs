@@ -8,7 +8,7 @@ namespace Furoshiki.Core.Advice;
 /// <summary>How much light a night look gives, beside the person's other night looks.</summary>
 internal static class NightLight
 {
-    public static AdviceCheck Check { get; } = new("light", Find);
+    public static AdviceCheck Check { get; } = new("light", Find) { LooksAtWallpaper = true };
 
     /// <summary>How many times as light as the middle one of the others a look may be.</summary>
     private const double Bearable = 1.5;

@@ -121,6 +121,31 @@ public sealed record AdviceGround(Look Look, IReadOnlyList<Screen> Screens, Pict
         ),
     ];
 
+    /// <summary>The same with each of several pictures that lie behind it in turn, by the picture's name; none where it has not several.</summary>
+    internal IEnumerable<(string Picture, AdviceGround Ground)> InTurn() =>
+        Look[WallpaperKind.Kind] is { } wallpaper
+        && WallpaperKind.InTurn(wallpaper) is { Length: > 1 } pictures
+            ? pictures
+                .Distinct()
+                .Select(picture =>
+                    (
+                        picture,
+                        this with
+                        {
+                            Look = Look.With(
+                                wallpaper with
+                                {
+                                    Settings = wallpaper.Settings.SetItem(
+                                        new SettingKey(WallpaperKind.Pictures.Name),
+                                        new SettingValue.List([picture])
+                                    ),
+                                }
+                            ),
+                        }
+                    )
+                )
+            : [];
+
     /// <summary>A screen as it is drawn, in its px.</summary>
     /// <param name="index">Which screen it is.</param>
     internal Stage StageOf(int index) =>
@@ -141,60 +166,4 @@ public sealed record AdviceGround(Look Look, IReadOnlyList<Screen> Screens, Pict
         && new Backdrop(wallpaper, Screens, index, Content) is { IsKnown: true } backdrop
             ? backdrop
             : null;
-}
-
-/// <summary>A check. It is one file, and one line in <see cref="All"/>.</summary>
-/// <param name="Name">Its name, with which the keys of its advice begin.</param>
-/// <param name="Find">What it finds.</param>
-public sealed record AdviceCheck(string Name, Func<AdviceGround, IEnumerable<PieceOfAdvice>> Find)
-{
-    /// <summary>All checks.</summary>
-    public static ImmutableArray<AdviceCheck> All { get; } =
-    [
-        ReadableText.Check,
-        ReadThrough.Check,
-        ReadableLabels.Check,
-        SeenFocus.Check,
-        ToldApart.Check,
-        OneTone.Check,
-        EveryToolkit.Check,
-        NearVariants.Check,
-        OneEdge.Check,
-        KeptApart.Check,
-        QuietPlace.Check,
-        SeenEdges.Check,
-        WellSet.Check,
-        OwnSizes.Check,
-        NightLight.Check,
-        Costs.Check,
-    ];
-
-    /// <summary>All advice for a look, the gravest first. A remedy that would not settle its own advice is not offered.</summary>
-    public static ImmutableArray<PieceOfAdvice> For(AdviceGround ground) =>
-        [
-            .. All.AsParallel()
-                .AsOrdered()
-                .SelectMany(check =>
-                    check
-                        .Find(ground)
-                        .Select(piece =>
-                            piece with
-                            {
-                                Remedies = piece
-                                    .Remedies.Where(remedy => check.Settles(remedy, piece, ground))
-                                    .ToImmutableArray(),
-                            }
-                        )
-                )
-                .AsSequential()
-                .OrderBy(piece => piece.Weight),
-        ];
-
-    private bool Settles(AdviceRemedy remedy, PieceOfAdvice piece, AdviceGround ground)
-    {
-        var maps = PartMaps.Of(default);
-        var after = StepTaker.Take(new FittedLook(ground.Look, maps), remedy.Step, default);
-        return after.Idle.IsEmpty
-            && Find(ground with { Look = after.After.Look }).All(one => one.Key != piece.Key);
-    }
 }

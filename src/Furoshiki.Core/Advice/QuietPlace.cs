@@ -8,7 +8,7 @@ namespace Furoshiki.Core.Advice;
 /// <summary>Whether widgets lie where the wallpaper is quiet.</summary>
 internal static class QuietPlace
 {
-    public static AdviceCheck Check { get; } = new("quiet", Find);
+    public static AdviceCheck Check { get; } = new("quiet", Find) { LooksAtWallpaper = true };
 
     /// <summary>The detail from which a place is busy: the standard deviation of the lightness in Oklab, in per cent.</summary>
     private const double Busy = 15;

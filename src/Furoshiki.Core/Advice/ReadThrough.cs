@@ -7,10 +7,10 @@ using Furoshiki.Core.Picture;
 
 namespace Furoshiki.Core.Advice;
 
-/// <summary>Whether text can be read on what the wallpaper shines through, at the worst place too.</summary>
+/// <summary>Whether text can be read on what the wallpaper shines through, at the worst of many places too.</summary>
 internal static class ReadThrough
 {
-    public static AdviceCheck Check { get; } = new("through", Find);
+    public static AdviceCheck Check { get; } = new("through", Find) { LooksAtWallpaper = true };
 
     /// <summary>How many places are looked at, along and across.</summary>
     private const int Along = 120;
@@ -107,7 +107,7 @@ internal static class ReadThrough
                 "Text is hard to read over the wallpaper",
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"{Math.Floor(worst * 10) / 10:0.0} to 1 at the worst place; {Math.Max(1, Math.Round(share)):0} % of {What} falls below 4.5."
+                    $"{Math.Floor(worst * 10) / 10:0.0} to 1 at the worst of {behind.Count} places; {Math.Max(1, Math.Round(share)):0} % of {What} falls below 4.5."
                 ),
                 "4.5 to 1 is wanted for text (WCAG 2.2, 1.4.3), on what is really behind it.",
                 "A wallpaper is light in one place and dark in another, and text runs over both.",

@@ -7,7 +7,7 @@ namespace Furoshiki.Core.Advice;
 /// <summary>Whether the names under the icons on the desktop can be read on the wallpaper.</summary>
 internal static class ReadableLabels
 {
-    public static AdviceCheck Check { get; } = new("labels", Find);
+    public static AdviceCheck Check { get; } = new("labels", Find) { LooksAtWallpaper = true };
 
     /// <summary>The share of the column of icons, in per cent, that may fall below: a name can run over a single bright star.</summary>
     private const double Bearable = 5;
@@ -37,7 +37,7 @@ internal static class ReadableLabels
             "Names on the desktop are hard to read",
             string.Create(
                 CultureInfo.InvariantCulture,
-                $"On {share:0} % of the wallpaper under the icons their names reach less than 4.5 to 1, at worst {Math.Floor(places.Min(place => Contrast.Between(text, place)) * 10) / 10:0.0}."
+                $"On {share:0} % of {places.Count} places of the wallpaper under the icons their names reach less than 4.5 to 1, at the worst of them {Math.Floor(places.Min(place => Contrast.Between(text, place)) * 10) / 10:0.0}."
             ),
             "4.5 to 1 is wanted for text (WCAG 2.2, 1.4.3), on what is really behind it.",
             "Icons without names are a guess.",

@@ -8,7 +8,7 @@ namespace Furoshiki.Core.Advice;
 /// <summary>Whether panels, the dock and windows can be told from what lies behind them.</summary>
 internal static class SeenEdges
 {
-    public static AdviceCheck Check { get; } = new("edges", Find);
+    public static AdviceCheck Check { get; } = new("edges", Find) { LooksAtWallpaper = true };
 
     /// <summary>How far two colours are apart, as CIEDE2000, that can just be seen as two where they meet.</summary>
     private const double Seen = 2;

@@ -38,11 +38,19 @@ public sealed class JsonFileDocument : SettingsDocument
 
     /// <summary>The format by which desktop maps ask for JSON.</summary>
     public static SettingsFormat Format { get; } =
-        new(
-            "json",
-            Open,
-            path => path.StartsWith('/') ? null : "it is no JSON Pointer, which starts with '/'"
-        );
+        new("json", Open, PointerProblem)
+        {
+            ListProblem = list =>
+                PointerProblem(list.Path)
+                ?? (
+                    list.Identity is "" or ['/', ..]
+                        ? "its items are told apart by a member, whose name stands alone, such as \"identity\": \"id\""
+                        : null
+                ),
+        };
+
+    private static string? PointerProblem(string path) =>
+        path.StartsWith('/') ? null : "it is no JSON Pointer, which starts with '/'";
 
     /// <summary>Reads a JSON file.</summary>
     /// <exception cref="SettingsFileException">It is empty, not UTF-8 or not JSON.</exception>

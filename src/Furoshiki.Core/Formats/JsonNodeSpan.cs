@@ -34,7 +34,8 @@ internal sealed record JsonNodeSpan(
     private const int Deepest = 512;
 
     /// <summary>Reads a whole text.</summary>
-    /// <exception cref="SettingsFileException">It is not JSON (RFC 8259), comments and trailing commas aside.</exception>
+    /// <exception cref="JsonSyntaxException">It is not JSON (RFC 8259), comments and trailing commas aside.</exception>
+    /// <exception cref="SettingsFileException">It is deeper than is taken, or has half a character.</exception>
     public static JsonNodeSpan Parse(ReadOnlySpan<byte> bytes, int offset)
     {
         var reader = new Utf8JsonReader(bytes[offset..], Tolerant);
@@ -53,9 +54,7 @@ internal sealed record JsonNodeSpan(
         }
         catch (JsonException problem)
         {
-            throw new SettingsFileException(
-                $"The file is not JSON: see line {(problem.LineNumber ?? 0) + 1}."
-            );
+            throw JsonSyntax.ProblemOf(bytes[offset..], problem);
         }
     }
 

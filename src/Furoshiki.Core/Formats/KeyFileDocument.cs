@@ -12,6 +12,9 @@ public sealed class KeyFileDocument : SettingsDocument
 {
     private const char ByteOrderMark = '\uFEFF';
 
+    /// <summary>What may stand before a line's first sign, and around '=', as readers of key files in C skip it.</summary>
+    private const string Blanks = " \t\f\r";
+
     private readonly string _text;
     private readonly ImmutableArray<Line> _lines;
     private readonly Lazy<ILookup<string, Line>> _byGroup;
@@ -34,7 +37,16 @@ public sealed class KeyFileDocument : SettingsDocument
                 path.LastIndexOf('/') is > 0 and var slash && slash < path.Length - 1
                     ? null
                     : "it is no address in a key file, which has the form Group/key"
-        );
+        )
+        {
+            ListProblem = list =>
+                list.Identity.Length > 0
+                    ? "in a key file the rest of the group's name tells items apart, and nothing else"
+                : list.Path.Length > 1
+                && list.Path.IndexOf('*', StringComparison.Ordinal) == list.Path.Length - 1
+                    ? null
+                : "it is no list in a key file, which is what the names of its groups begin with and '*', such as Panel *",
+        };
 
     /// <summary>Reads a key file.</summary>
     /// <exception cref="SettingsFileException">It has a line that is none of a key file's.</exception>
@@ -175,7 +187,7 @@ public sealed class KeyFileDocument : SettingsDocument
             if (end > start && text[end - 1] == '\r')
                 end--;
 
-            var line = text.AsSpan(start, end - start);
+            var line = text.AsSpan(start, end - start).TrimStart(Blanks);
             var equals = line.IndexOf('=');
             if (line.StartsWith('[') && line.TrimEnd().EndsWith(']'))
             {
@@ -184,13 +196,11 @@ public sealed class KeyFileDocument : SettingsDocument
             }
             else if (equals > 0 && group is not null && !line.StartsWith('#'))
             {
-                var valueStart = start + equals + 1;
-                while (valueStart < end && text[valueStart] is ' ' or '\t')
-                    valueStart++;
+                var valueStart = end - line[(equals + 1)..].TrimStart(Blanks).Length;
                 yield return new Line(
                     number,
                     group,
-                    line[..equals].Trim().ToString(),
+                    line[..equals].TrimEnd(Blanks).ToString(),
                     start,
                     valueStart,
                     end,
@@ -216,7 +226,11 @@ public sealed class KeyFileDocument : SettingsDocument
             .Replace("\\", @"\\", StringComparison.Ordinal)
             .Replace("\n", @"\n", StringComparison.Ordinal)
             .Replace("\r", @"\r", StringComparison.Ordinal);
-        return raw.StartsWith(' ') ? @"\s" + raw[1..]
+        return raw.StartsWith('\f')
+                ? throw new SettingsFileException(
+                    "A key file has no way to write a value that begins with a form feed."
+                )
+            : raw.StartsWith(' ') ? @"\s" + raw[1..]
             : raw.StartsWith('\t') ? @"\t" + raw[1..]
             : raw;
     }

@@ -95,14 +95,31 @@ public sealed class ResourceFileDocument : SettingsDocument
             var colon = text.IndexOf(':', start, end - start);
             if (text[start] is not ('!' or '#') && colon > start)
             {
-                var valueStart = colon + 1;
-                while (valueStart < end && text[valueStart] is ' ' or '\t')
-                    valueStart++;
+                var valueStart = StartOfValue(text, colon + 1, end);
                 var name = text[start..colon].Trim();
                 if (name.Length > 0)
                     yield return new Entry(name, number, start, valueStart, end, next);
             }
             (start, number) = (next, number + lines);
+        }
+    }
+
+    /// <summary>Where a value starts: after all blanks, also those of lines that are carried on before anything stands there.</summary>
+    private static int StartOfValue(string text, int from, int end)
+    {
+        while (true)
+        {
+            while (from < end && text[from] is ' ' or '\t')
+                from++;
+            var carried = text.AsSpan(from, end - from) switch
+            {
+                ['\\', '\n', ..] => 2,
+                ['\\', '\r', '\n', ..] => 3,
+                _ => 0,
+            };
+            if (carried == 0)
+                return from;
+            from += carried;
         }
     }
 
@@ -135,17 +152,22 @@ public sealed class ResourceFileDocument : SettingsDocument
         return raw.StartsWith(' ') || raw.StartsWith('\t') ? "\\" + raw : raw;
     }
 
-    /// <summary>A value's bytes: three octal digits after a backslash are one of them.</summary>
+    /// <summary>
+    /// A value's bytes: three octal digits after a backslash are one of them, of which what is beyond 8 bits goes, and a backslash before
+    /// anything else that means nothing is left out, as Xlib reads them.
+    /// </summary>
     private static byte[] Unescape(ReadOnlySpan<byte> raw)
     {
         var value = new List<byte>(raw.Length);
         for (var i = 0; i < raw.Length; i++)
         {
-            if (raw[i] != '\\' || i + 1 == raw.Length)
+            if (raw[i] != '\\')
             {
                 value.Add(raw[i]);
                 continue;
             }
+            if (i + 1 == raw.Length)
+                break;
             var rest = raw[++i..];
             if (rest.StartsWith("\r\n"u8))
                 i++;
@@ -156,14 +178,12 @@ public sealed class ResourceFileDocument : SettingsDocument
             }
             else if (rest[0] == 'n')
                 value.Add((byte)'\n');
-            else if (rest[0] is (byte)'\\' or (byte)' ' or (byte)'\t')
-                value.Add(rest[0]);
             else if (rest[0] != '\n')
-                value.AddRange((byte)'\\', rest[0]);
+                value.Add(rest[0]);
         }
         return [.. value];
     }
 
     private static bool IsOctal(ReadOnlySpan<byte> digits) =>
-        digits.IndexOfAnyExceptInRange((byte)'0', (byte)'7') < 0 && digits[0] < '4';
+        digits.IndexOfAnyExceptInRange((byte)'0', (byte)'7') < 0;
 }

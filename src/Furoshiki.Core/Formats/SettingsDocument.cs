@@ -141,6 +141,10 @@ public sealed record SettingsFormat(
     Func<string, string?> AddressProblem
 )
 {
+    /// <summary>Says what is wrong with where a list of items is and what tells its items apart; null if nothing is.</summary>
+    public Func<ListAddress, string?> ListProblem { get; init; } =
+        _ => "files of this format have no lists of items";
+
     /// <summary>Every format there is.</summary>
     public static IReadOnlyList<SettingsFormat> All { get; } =
     [

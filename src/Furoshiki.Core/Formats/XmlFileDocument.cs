@@ -24,7 +24,17 @@ public sealed class XmlFileDocument : SettingsDocument
     }
 
     /// <summary>The format by which desktop maps ask for XML.</summary>
-    public static SettingsFormat Format { get; } = new("xml", Open, XmlPath.Problem);
+    public static SettingsFormat Format { get; } =
+        new("xml", Open, XmlPath.Problem)
+        {
+            ListProblem = list =>
+                XmlPath.Problem(list.Path)
+                ?? (
+                    XmlPath.Problem(list.Identity) is null
+                        ? null
+                        : "its items are told apart by an attribute or an element, such as \"identity\": \"@name\""
+                ),
+        };
 
     /// <summary>Reads an XML file.</summary>
     /// <exception cref="SettingsFileException">It is not UTF-8 or not well formed.</exception>

@@ -48,6 +48,8 @@ public sealed partial class DesktopMapReader
         var (scale, decimals) = json.Unit is { } unit
             ? ScaleOf(setting, unit, [.. at, "unit"])
             : (json.Scale ?? 1, json.Scale is null ? null : json.Decimals ?? 0);
+        if (json.Scale is not null)
+            RefuseCoarse((SettingType.OfNumber)setting.Type, scale, decimals!.Value, at);
         if (
             json is
             { Values: null, Unit: null, Scale: null, Suffix: null, Separator: null, Colour: null }
@@ -76,6 +78,19 @@ public sealed partial class DesktopMapReader
             json.Separator,
             json.Colour ?? ColourNotation.Css
         );
+    }
+
+    /// <summary>Refuses a scale by which values of a setting's range are spelt alike, or are read as others beyond it.</summary>
+    private void RefuseCoarse(SettingType.OfNumber type, double scale, int decimals, string[] at)
+    {
+        const int LeastValues = 10;
+        var range = type.Max - type.Min;
+        var spellings = Math.Floor(Math.Abs(scale) * range * Math.Pow(10, decimals));
+        if (spellings < Math.Min(LeastValues, range))
+            throw Wrong(
+                $"From {type.Min} to {type.Max} the file would have {spellings + 1} different values with this scale and {decimals} decimals. Give more decimals, or another scale.",
+                [.. at, "scale"]
+            );
     }
 
     private (double Scale, int? Decimals) ScaleOf(Setting setting, string unit, string[] at) =>

@@ -3,6 +3,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using Furoshiki.Core.Formats;
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Words;
 
 namespace Furoshiki.Core.Maps;
 
@@ -54,23 +55,45 @@ public sealed partial class DesktopMapReader
                     line,
                     "Nothing in a desktop map is null; leave it out instead."
                 );
-            var map =
-                JsonSerializer.Deserialize<MapJson>(json, Options)
-                ?? throw new DesktopMapException(1, "The map is empty.");
-            return new DesktopMapReader(map, lines).Read();
+            return new DesktopMapReader(Deserialize(json, lines), lines).Read();
         }
-        catch (JsonException problem)
+        catch (JsonSyntaxException problem)
         {
-            throw new DesktopMapException(
-                (int)(problem.LineNumber ?? 0) + 1,
-                problem.Path is null or "$"
-                    ? "This is no JSON that a desktop map can be."
-                    : $"{problem.Path[2..]} is no part of a desktop map, or not of this type."
-            );
+            throw new DesktopMapException(problem.Line, problem.Reason);
         }
         catch (SettingsFileException problem)
         {
             throw new DesktopMapException(1, problem.Message);
+        }
+    }
+
+    /// <summary>Every member that a map can have somewhere.</summary>
+    private static readonly string[] Members =
+    [
+        .. typeof(DesktopMapReader)
+            .GetNestedTypes(System.Reflection.BindingFlags.NonPublic)
+            .Where(type => type.Name.EndsWith("Json", StringComparison.Ordinal))
+            .SelectMany(type => type.GetProperties())
+            .Select(member => JsonNamingPolicy.CamelCase.ConvertName(member.Name))
+            .Distinct(),
+    ];
+
+    private static MapJson Deserialize(ReadOnlySpan<byte> json, JsonLines lines)
+    {
+        try
+        {
+            return JsonSerializer.Deserialize<MapJson>(json, Options)
+                ?? throw new DesktopMapException(1, "The map is empty.");
+        }
+        catch (JsonException refused)
+        {
+            var misfit = JsonMisfit.Of(refused);
+            var near = misfit.Unknown is { } unknown ? Nearest.To(unknown, Members) : [];
+            throw new DesktopMapException(
+                lines.LineOf(misfit.Names),
+                misfit.Words("a desktop map")
+                    + (near.Count > 0 ? $" Did you mean '{near[0]}'?" : "")
+            );
         }
     }
 
@@ -106,6 +129,8 @@ public sealed partial class DesktopMapReader
         };
         RefuseIdlePrograms(frame);
         RefuseCircles(frame);
+        RefuseTwoAtOnePlace(frame);
+        RefuseTwoOwners(frame);
         return frame;
     }
 
@@ -209,13 +234,15 @@ public sealed partial class DesktopMapReader
         if (kind.Whole?.Contains(json.In) != true)
             throw Wrong($"'{json.In}' is no whole file of {name}.", [.. at, "in"]);
         var format = FormatNamed(json.Format, [.. at, "format"]);
-        if (format.AddressProblem(json.At) is { } problem)
-            throw Wrong($"'{json.At}' cannot be: {problem}.", [.. at, "at"]);
-        return new CallsRule(
-            PathIn(frame, json.In, [.. at, "in"]),
-            format,
-            new ListAddress(json.At, json.Command)
-        );
+        var entries = new ListAddress(json.At, json.Command);
+        RefuseNoList(format, entries, [.. at, "at"]);
+        return new CallsRule(PathIn(frame, json.In, [.. at, "in"]), format, entries);
+    }
+
+    private void RefuseNoList(SettingsFormat format, ListAddress list, string[] at)
+    {
+        if (format.ListProblem(list) is { } problem)
+            throw Wrong($"'{list.Path}' cannot be a list: {problem}.", at);
     }
 
     private SettingsFormat FormatNamed(string name, params string[] at) =>
@@ -231,8 +258,10 @@ public sealed partial class DesktopMapReader
         if (!kind.HasItems)
             throw Wrong($"The kind '{kind.Name}' has no items.", at);
         var list = new ListAddress(json.At, json.Identity ?? "");
+        var home = FileNamed(json.File ?? file, at);
+        RefuseNoList(home.Format, list, [.. at, "at"]);
         return new ItemsMap(
-            FileNamed(json.File ?? file, at),
+            home,
             list,
             ReadSettings(kind, list, json.Settings, json.File ?? file, at)
         );
@@ -314,9 +343,14 @@ public sealed partial class DesktopMapReader
         ["kinds", kind, "after", Index(index)];
 
     private PlacePath PathIn(DesktopMap frame, string text, params string[] at) =>
-        frame.FindPath(text) is { Path.Length: > 0 } path
-            ? path
-            : throw Wrong($"'{text}' is no path in one of the map's places.", at);
+        frame.FindPath(text) is not { Path.Length: > 0 } path
+            ? throw Wrong($"'{text}' is no path in one of the map's places.", at)
+        : PrivatePaths.Touches(path.FromRoot)
+            ? throw Wrong(
+                $"'{text}' is private, or holds what is: keys and passwords are kept there, and no look holds them.",
+                at
+            )
+        : path;
 
     private SettingsFile FileNamed(string? name, string[] at) =>
         name is null

@@ -57,6 +57,10 @@ public static class WallpaperKind
     internal static Setting<bool> Frozen { get; } =
         Its.Add("frozen", "Frozen on one", new SettingType.Flag(), false);
 
+    /// <summary>The pictures that lie there in turn; none where one stays.</summary>
+    internal static ImmutableArray<string> InTurn(Component wallpaper) =>
+        wallpaper.Get(Frozen) ? [] : wallpaper.Get(Pictures);
+
     /// <summary>The kind.</summary>
     public static Kind Kind { get; } =
         new(
@@ -65,7 +69,7 @@ public static class WallpaperKind
             PartGroup.Surface,
             Its.All,
             wallpaper =>
-                wallpaper.Get(Pictures) is { Length: > 1 } list && !wallpaper.Get(Frozen)
+                InTurn(wallpaper) is { Length: > 1 } list
                     ? $"{list.Length} in turn, {wallpaper.Join(Fit)}"
                     : wallpaper.Join(Picture, Fit)
         )

@@ -75,11 +75,8 @@ internal sealed class CursorLookup(Component cursor, PictureContent content)
 
     private (Digest Content, byte[] Bytes)? FileOf(string name)
     {
-        foreach (var asset in cursor.Assets)
-            if (
-                asset is { IsFolder: true, Content: { } folder }
-                && content.Trees(folder)?.FindFolder("cursors") is { } files
-            )
+        foreach (var folder in _drawings.Folders)
+            if (folder.FindFolder("cursors") is { } files)
                 foreach (var one in Names[name])
                     if (
                         Followed(files, one) is { } digest

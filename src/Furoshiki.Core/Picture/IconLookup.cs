@@ -98,6 +98,24 @@ public sealed class IconLookup
         return FindIn(_first, name, px, sought) ?? FindIn(LastSet, name, px, sought);
     }
 
+    /// <summary>
+    /// The folders of the sets in the order in which something is sought in them: depth first through the parents, each once, as
+    /// FindIconHelper of the specification and XcursorScanTheme of libXcursor go.
+    /// </summary>
+    internal IEnumerable<Tree> Folders
+    {
+        get
+        {
+            var passed = new HashSet<string>();
+            return Below(_first).Concat(_sets.Keys.SelectMany(Below));
+
+            IEnumerable<Tree> Below(string? set) =>
+                set is not null && _sets.TryGetValue(set, out var found) && passed.Add(set)
+                    ? found.Parents.SelectMany(Below).Prepend(found.Tree)
+                    : [];
+        }
+    }
+
     /// <summary>FindIconHelper of the specification: depth first through the parents, each set once.</summary>
     private (string, Digest)? FindIn(string? set, string name, int size, HashSet<string> sought)
     {

@@ -89,13 +89,12 @@ internal sealed record WallpaperPlace(
     )
     {
         var own = wallpaper.ItemAlone(screen.Id);
-        // Of pictures in turn the first is shown, unless one stays.
-        var inTurn = wallpaper.Get(WallpaperKind.Frozen)
-            ? []
-            : wallpaper.Get(WallpaperKind.Pictures);
+        // Of pictures in turn the first is shown.
         var name = own.Get(
             WallpaperKind.Picture,
-            inTurn is [var first, ..] ? first : wallpaper.Get(WallpaperKind.Picture)
+            WallpaperKind.InTurn(wallpaper) is [var first, ..]
+                ? first
+                : wallpaper.Get(WallpaperKind.Picture)
         );
         if (wallpaper.AssetNamed(name) is not { Content: { } digest })
             return null;

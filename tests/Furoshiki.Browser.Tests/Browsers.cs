@@ -1,0 +1,58 @@
+using System.Collections.Concurrent;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+
+namespace Furoshiki.Browser.Tests;
+
+/// <summary>
+/// The headless browsers that the tests work with, one for each that runs at once. Every application has a name and a port of its own, so
+/// nothing that one has left in a browser is seen by the next; what was set for a window goes with its tab.
+/// </summary>
+internal static class Browsers
+{
+    private static readonly ConcurrentBag<ChromeDriver> Idle = [];
+
+    static Browsers() =>
+        AppDomain.CurrentDomain.ProcessExit += (_, _) =>
+        {
+            foreach (var driver in Idle)
+                driver.Dispose();
+        };
+
+    /// <summary>A browser with one empty tab.</summary>
+    public static ChromeDriver Take() => Idle.TryTake(out var driver) ? driver : Start();
+
+    /// <summary>Closes all that is open in a browser, and keeps it for the next.</summary>
+    public static void GiveBack(ChromeDriver driver)
+    {
+        var open = driver.WindowHandles;
+        driver.SwitchTo().NewWindow(WindowType.Tab);
+        var empty = driver.CurrentWindowHandle;
+        foreach (var tab in open)
+            driver.SwitchTo().Window(tab).Close();
+        driver.SwitchTo().Window(empty);
+        Idle.Add(driver);
+    }
+
+    private static ChromeDriver Start()
+    {
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments(
+            "--headless",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--disable-dev-shm-usage",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--hide-scrollbars",
+            "--force-prefers-reduced-motion"
+        );
+        return new ChromeDriver(
+            ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"),
+            options
+        );
+    }
+}
