@@ -48,19 +48,15 @@ public sealed record Problem(
         "All that was saved is still there, and a switch that was on its way ends as exactly the old or the new state.";
 
     /// <summary>The paths that are others than they were taken for.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public IReadOnlyList<string>? Changed { get; init; }
 
     /// <summary>What a person can choose so that it can be.</summary>
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public IReadOnlyList<WayOut>? WaysOut { get; init; }
 
     /// <summary>Whether the database was found damaged.</summary>
-    [JsonIgnore]
     public bool IsDamage => Code == "damaged";
 
     /// <summary>Whether nobody expected it, so that it belongs in the log.</summary>
-    [JsonIgnore]
     public bool IsUnexpected => Code == "unexpected";
 
     /// <summary>Tells a problem of whatever was thrown.</summary>
@@ -129,6 +125,56 @@ public sealed record Problem(
                 "The database in the data folder cannot be used just now.",
                 Whole
             ),
+        };
+}
+
+/// <summary>A problem as it goes to other programs, after RFC 9457 (problem details).</summary>
+/// <param name="Title">What all problems are.</param>
+/// <param name="Status">The status of HTTP that goes with it.</param>
+/// <param name="Detail">What happened, in sentences.</param>
+/// <param name="Code">Stable code, in lower case with hyphens.</param>
+/// <param name="Unharmed">What was left unharmed, in sentences.</param>
+/// <param name="Field">The field that cannot be taken as it is; null if it is none.</param>
+/// <param name="WaysOut">What a person can choose so that it can be; null if there is nothing to choose.</param>
+/// <param name="Changed">The paths that are others than they were taken for; null if it is not about any.</param>
+public sealed record ProblemView(
+    string Title,
+    int Status,
+    string Detail,
+    string Code,
+    string Unharmed,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Field,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+        IReadOnlyList<WayOut>? WaysOut,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+        IReadOnlyList<string>? Changed
+)
+{
+    /// <summary>The title of all problems.</summary>
+    public const string Shared = "Not done";
+
+    /// <summary>A problem.</summary>
+    public static ProblemView Of(Problem problem) =>
+        new(
+            Shared,
+            StatusOf(problem.Kind),
+            problem.Sentence,
+            problem.Code,
+            problem.Unharmed,
+            problem.Field,
+            problem.WaysOut,
+            problem.Changed
+        );
+
+    private static int StatusOf(ProblemKind kind) =>
+        kind switch
+        {
+            ProblemKind.Invalid => 422,
+            ProblemKind.NotFound => 404,
+            ProblemKind.Conflict => 409,
+            ProblemKind.Full => 507,
+            ProblemKind.Unavailable => 503,
+            _ => 500,
         };
 }
 

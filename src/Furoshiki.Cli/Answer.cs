@@ -6,10 +6,12 @@ namespace Furoshiki.Cli;
 /// <param name="Arguments">The words after the command's own name.</param>
 /// <param name="Columns">How wide a line can be; null in a file or a pipe.</param>
 /// <param name="Colours">What colours can be shown.</param>
+/// <param name="Desktop">The name of the desktop that is meant where the words name none; null for none.</param>
 public sealed record Question(
     IReadOnlyList<string> Arguments,
     int? Columns,
-    ColorSystem Colours = ColorSystem.NoColors
+    ColorSystem Colours = ColorSystem.NoColors,
+    string? Desktop = null
 );
 
 /// <summary>What became of a command line.</summary>
@@ -36,6 +38,7 @@ public sealed record Answer(int? Code, string Out, string Error)
                 Error = wrong,
                 Columns = question.Columns,
                 Colours = question.Colours,
+                Desktop = question.Desktop,
             }
         );
         return new Answer(code, printed.ToString(), wrong.ToString());

@@ -1,5 +1,8 @@
 using System.CommandLine;
+using System.CommandLine.Help;
+using Furoshiki.App;
 using Furoshiki.Cli.Verbs;
+using Furoshiki.Core.Words;
 
 namespace Furoshiki.Cli;
 
@@ -10,9 +13,9 @@ internal static class CommandLine
     private const string Complete = "complete";
 
     /// <summary>The command.</summary>
-    public static RootCommand Root => Made.Value;
+    public static Command Root => Made.Value;
 
-    private static readonly Lazy<RootCommand> Made = new(Make);
+    private static readonly Lazy<Command> Made = new(Make);
 
     /// <summary>Does what a command line asks for.</summary>
     /// <returns>The exit code.</returns>
@@ -27,15 +30,43 @@ internal static class CommandLine
 
     private static int Refuse(ParseResult given)
     {
-        foreach (var error in given.Errors)
-            Console.Error.WriteLine(error.Message);
-        Console.Error.WriteLine("Nothing was changed. See furoshiki --help.");
-        return ExitCode.Refused;
+        var words = string.Join(' ', given.Errors.Select(error => error.Message).Distinct());
+        var asked = given.CommandResult.Command;
+        foreach (var word in given.UnmatchedTokens)
+        {
+            var near = Nearest.To(
+                word,
+                asked
+                    .Subcommands.Cast<Symbol>()
+                    .Concat(asked.Options)
+                    .Concat([Verb.Data, Verb.Json])
+                    .Select(one => one.Name)
+            );
+            if (near.Count > 0)
+                words += $" Did you mean {string.Join(" or ", near)}?";
+        }
+        var verb = asked == Root ? "" : $"{asked.Name} ";
+        new Output(
+            given.Tokens.Any(token => token.Value == Verb.Json.Name),
+            Surroundings.Own()
+        ).Wrong(
+            new Problem(
+                ProblemKind.Invalid,
+                "usage",
+                words,
+                $"Nothing was changed. See {Name} {verb}--help."
+            )
+        );
+        return ExitCode.BadUsage;
     }
 
-    private static RootCommand Make()
+    private const string Name = "furoshiki";
+
+    private static Command Make()
     {
-        var root = new RootCommand("Keep the looks of your desktop, and switch between them");
+        var root = new Command(Name, "Keep the looks of your desktop, and switch between them");
+        root.Options.Add(new HelpOption());
+        root.Options.Add(new VersionOption());
         root.Options.Add(Verb.Data);
         root.Options.Add(Verb.Json);
         foreach (

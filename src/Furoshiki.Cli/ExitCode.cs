@@ -23,6 +23,9 @@ internal static class ExitCode
     /// <summary>A switch was broken off, and everything is as it was before.</summary>
     public const int WentBack = 5;
 
+    /// <summary>The command line says what is no command. Source: EX_USAGE of sysexits.h.</summary>
+    public const int BadUsage = 64;
+
     /// <summary>The codes with what they tell, for the manual.</summary>
     public static IReadOnlyList<(int Code, string Means)> All { get; } =
     [
@@ -32,6 +35,7 @@ internal static class ExitCode
         (NotFound, "What was asked for is not here."),
         (Drifted, "The desktop is not as it was saved (drift)."),
         (WentBack, "A switch was broken off, and everything is as it was before."),
+        (BadUsage, "The command line says what is no command of this program."),
     ];
 
     /// <summary>The code that tells a problem.</summary>

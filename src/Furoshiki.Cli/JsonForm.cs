@@ -49,7 +49,7 @@ internal static class JsonForm
         ("copy", typeof(CopyView)),
         ("take-copy", typeof(TakenCopyView)),
         ("open", typeof(AddressView)),
-        ("problem", typeof(Problem)),
+        ("problem", typeof(ProblemView)),
     ];
 
     /// <summary>Makes it.</summary>

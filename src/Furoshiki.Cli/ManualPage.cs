@@ -19,7 +19,7 @@ internal static class ManualPage
     }
 
     /// <summary>The page in roff.</summary>
-    public static string Text(RootCommand root)
+    public static string Text(Command root)
     {
         var page = new StringBuilder();
         page.Append(".TH FUROSHIKI 1\n.SH NAME\n");

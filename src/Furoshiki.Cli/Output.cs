@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
@@ -40,6 +41,10 @@ internal sealed class Output(bool isJson, Surroundings to)
 
     /// <summary>Prints a sentence.</summary>
     public void Line(string text) => _out.WriteLine(text);
+
+    /// <summary>A moment in words, in this machine's time and with how far that is from UTC.</summary>
+    public static string Moment(DateTime at) =>
+        at.ToLocalTime().ToString("yyyy-MM-dd HH:mm zzz", CultureInfo.InvariantCulture);
 
     /// <summary>Prints a heading.</summary>
     public void Heading(string text) =>
@@ -102,7 +107,7 @@ internal sealed class Output(bool isJson, Surroundings to)
     public void Wrong(Problem problem)
     {
         if (isJson)
-            to.Error.WriteLine(JsonSerializer.Serialize(problem, Json));
+            to.Error.WriteLine(JsonSerializer.Serialize(ProblemView.Of(problem), Json));
         else
         {
             to.Error.WriteLine($"{problem.Sentence}\n{problem.Unharmed}");

@@ -75,6 +75,8 @@ internal static class RunningServer
             foreach (var word in args)
                 json.WriteStringValue(word);
             json.WriteEndArray();
+            if (Surroundings.NamedDesktop is { } desktop)
+                json.WriteString("desktop", desktop);
             if (Console.IsOutputRedirected)
                 json.WriteNull("columns");
             else

@@ -16,14 +16,25 @@ internal sealed class Surroundings(Func<string, Session> open) : InvocationConfi
     /// <summary>What colours can be shown.</summary>
     public ColorSystem Colours { get; init; } = ColorSystem.NoColors;
 
-    /// <summary>Those of this process: its terminal, and a data folder for itself.</summary>
+    /// <summary>The name of the desktop that is meant where a command line names none; null for none.</summary>
+    public string? Desktop { get; init; }
+
+    /// <summary>The variable of the environment that names the desktop once for all commands.</summary>
+    public const string DesktopVariable = "FUROSHIKI_DESKTOP";
+
+    /// <summary>The desktop that the environment names; null if it names none.</summary>
+    public static string? NamedDesktop =>
+        Environment.GetEnvironmentVariable(DesktopVariable) is { Length: > 0 } name ? name : null;
+
+    /// <summary>Those of this process: its terminal, its environment, and a data folder for itself.</summary>
     public static Surroundings Own()
     {
         if (Console.IsOutputRedirected)
-            return new Surroundings(folder => new Session(folder));
+            return new Surroundings(folder => new Session(folder)) { Desktop = NamedDesktop };
         var profile = AnsiConsole.Profile;
         return new Surroundings(folder => new Session(folder))
         {
+            Desktop = NamedDesktop,
             Columns = profile.Width,
             Colours = profile.Capabilities.Ansi
                 ? profile.Capabilities.ColorSystem

@@ -15,8 +15,11 @@ namespace Furoshiki.Cli;
 /// <param name="Given">What was given on the command line.</param>
 internal sealed record Call(Session Session, Output Output, ParseResult Given)
 {
-    /// <summary>The desktop that was named; the only one if none was.</summary>
-    public LiveDesktop Desktop => Session.Desktop(Given.GetValue(Verb.Desktop));
+    /// <summary>The desktop that was named, on the command line or around it; the only one if none was.</summary>
+    public LiveDesktop Desktop =>
+        Session.Desktop(
+            Given.GetValue(Verb.Desktop) ?? ((Surroundings)Given.InvocationConfiguration).Desktop
+        );
 }
 
 /// <summary>Makes the verbs of the command, all in the same way.</summary>
@@ -37,7 +40,11 @@ internal static partial class Verb
 
     /// <summary>Which desktop.</summary>
     public static Option<string?> Desktop { get; } =
-        new("--desktop") { Description = "Name of the desktop; needed where there are several" };
+        new("--desktop")
+        {
+            Description =
+                $"Name of the desktop; needed where there are several, unless {Surroundings.DesktopVariable} names it",
+        };
 
     /// <summary>Whether to ask nothing.</summary>
     public static Option<bool> Yes { get; } =

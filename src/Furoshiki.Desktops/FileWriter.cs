@@ -283,6 +283,8 @@ internal sealed class FileWriter(
     )
     {
         Begin("rename", path);
+        if (before is not null)
+            Posix.TakeOwners(full, beside);
         if (
             before is null
                 ? !Posix.TryRenameToNothing(beside, full)

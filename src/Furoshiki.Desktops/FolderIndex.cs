@@ -13,7 +13,8 @@ namespace Furoshiki.Desktops;
 public sealed record ScanLimits(long LargestFile, int Deepest, int MostEntries)
 {
     /// <summary>Files of 1 GiB, 100 folders deep, half a million entries.</summary>
-    public static ScanLimits Default { get; } = new(1024L * 1024 * 1024, 100, 500_000);
+    public static ScanLimits Default { get; } =
+        new(1024L * 1024 * 1024, TreeLimits.Deepest, 500_000);
 }
 
 /// <summary>
@@ -209,9 +210,23 @@ public sealed class FolderIndex(ScanLimits limits, string? shut = null, FolderWa
             Enter(folder, path, node, entry, known, pass, depth);
             return;
         }
-        if (Posix.LStat(folder, entry.Name) is not { } stat)
+        if (IsTooLong(path, entry.Name))
         {
-            Leave(entry, "It vanished while it was being read.");
+            Leave(
+                entry,
+                $"Its full path is longer than the {TreeLimits.LongestFullPath} bytes that the system takes, so it could not be put back."
+            );
+            node.Tree = null;
+            return;
+        }
+        if (Posix.LStat(folder, entry.Name, out var isDenied) is not { } stat)
+        {
+            Leave(
+                entry,
+                isDenied
+                    ? "Looking at it is not permitted: its folder may be listed, and not searched."
+                    : "It vanished while it was being read."
+            );
             node.Tree = null;
             return;
         }
@@ -230,6 +245,14 @@ public sealed class FolderIndex(ScanLimits limits, string? shut = null, FolderWa
         else
             Leave(entry, "The link cannot be read.");
     }
+
+    /// <summary>Whether something could not be written at its full path, or beside it while it is unfinished.</summary>
+    private static bool IsTooLong(string folder, byte[] name) =>
+        folder.Length > TreeLimits.LongestFullPath / 8
+        && LosslessText.ToBytes(folder).Length
+            + 1
+            + Math.Max(name.Length - 1, TreeLimits.RoomForUnfinished)
+            > TreeLimits.LongestFullPath;
 
     private void Enter(
         SafeFileHandle folder,
@@ -254,7 +277,7 @@ public sealed class FolderIndex(ScanLimits limits, string? shut = null, FolderWa
             {
                 // It is another thing now, gone, or not permitted.
                 entry.Inside = null;
-                if (Posix.LStat(folder, entry.Name) is { IsFolder: true })
+                if (Posix.LStat(folder, entry.Name, out _) is { IsFolder: true })
                     Leave(entry, "Reading it is not permitted.");
                 else
                     Look(folder, path, node, entry, pass, depth);

@@ -132,12 +132,16 @@ internal static partial class Posix
     }
 
     /// <summary>What stands under a name in an open folder; null if nothing can be said of it.</summary>
-    public static Stat? LStat(SafeFileHandle folder, byte[] name)
+    /// <param name="folder">The folder.</param>
+    /// <param name="name">The name, with a zero at its end.</param>
+    /// <param name="isDenied">Whether that is since the folder may not be searched.</param>
+    public static Stat? LStat(SafeFileHandle folder, byte[] name, out bool isDenied)
     {
         Span<byte> found = stackalloc byte[256];
-        return StatX((int)folder.DangerousGetHandle(), name, AtNoFollow, BasicStats, found) == 0
-            ? Read(found)
-            : null;
+        var isFound =
+            StatX((int)folder.DangerousGetHandle(), name, AtNoFollow, BasicStats, found) == 0;
+        isDenied = !isFound && Marshal.GetLastPInvokeError() == AccessDenied;
+        return isFound ? Read(found) : null;
     }
 
     /// <summary>What folder stands at a path, a link not followed; null if none does.</summary>
@@ -269,6 +273,41 @@ internal static partial class Posix
         using var folder = OpenFolder(path);
         return NamesIn(folder).Count == 0;
     }
+
+    /// <summary>
+    /// Gives a file or a link the owner and the group of another, as far as that is permitted: only an administrator gives files away, and
+    /// others give theirs to their own groups.
+    /// </summary>
+    /// <param name="from">The path of the other; nothing is done where nothing stands there.</param>
+    /// <param name="to">The path.</param>
+    public static void TakeOwners(string from, string to)
+    {
+        if (OwnersOf(from) is not var (owner, group, _) || OwnersOf(to) is not var (its, own, stat))
+            return;
+        if (
+            (owner, group) == (its, own)
+            || LChOwn(Name(to), owner, group) != 0 && LChOwn(Name(to), Same, group) != 0
+        )
+            return;
+        // The kernel takes the bits that lend rights from a file that gets another owner.
+        if (stat.IsFile)
+            SetMode(to, stat.Permissions);
+    }
+
+    private static (uint Owner, uint Group, Stat Stat)? OwnersOf(string path)
+    {
+        Span<byte> found = stackalloc byte[256];
+        return StatX(CurrentFolder, Name(path), AtNoFollow, BasicStats, found) == 0
+            ? (
+                BinaryPrimitives.ReadUInt32LittleEndian(found[20..]),
+                BinaryPrimitives.ReadUInt32LittleEndian(found[24..]),
+                Read(found)
+            )
+            : null;
+    }
+
+    /// <summary>Stands for the owner that there is.</summary>
+    private const uint Same = uint.MaxValue;
 
     public static void SetMode(string path, int mode) => Check(ChMod(Name(path), mode), path);
 
@@ -523,6 +562,9 @@ internal static partial class Posix
 
     [LibraryImport("libc", EntryPoint = "mkdir", SetLastError = true)]
     private static partial int MkDir(byte[] path, int mode);
+
+    [LibraryImport("libc", EntryPoint = "lchown", SetLastError = true)]
+    private static partial int LChOwn(byte[] path, uint owner, uint group);
 
     [LibraryImport("libc", EntryPoint = "chmod", SetLastError = true)]
     private static partial int ChMod(byte[] path, int mode);

@@ -190,6 +190,7 @@ public static class Application
         );
         app.UseRouting();
 
+        app.MapOpenApi("/api/furoshiki.json");
         var api = app.MapGroup("/api").AddEndpointFilter(StrictJson.RefuseNulls);
         api.MapDesktops();
         api.MapProfiles();

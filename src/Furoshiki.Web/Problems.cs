@@ -14,8 +14,6 @@ namespace Furoshiki.Web;
 internal sealed partial class ProblemHandler(DataFolder data, ILogger<ProblemHandler> log)
     : IExceptionHandler
 {
-    private const string Title = "Not done";
-
     public async ValueTask<bool> TryHandleAsync(
         HttpContext httpContext,
         Exception exception,
@@ -29,21 +27,22 @@ internal sealed partial class ProblemHandler(DataFolder data, ILogger<ProblemHan
     /// <summary>A problem as an answer.</summary>
     public static ProblemHttpResult Result(Problem problem, int? status = null)
     {
+        var view = ProblemView.Of(problem);
         var more = new Dictionary<string, object?>
         {
-            ["code"] = problem.Code,
-            ["unharmed"] = problem.Unharmed,
+            ["code"] = view.Code,
+            ["unharmed"] = view.Unharmed,
         };
-        if (problem.Field is { } field)
+        if (view.Field is { } field)
             more["field"] = field;
-        if (problem.WaysOut is { } waysOut)
+        if (view.WaysOut is { } waysOut)
             more["waysOut"] = waysOut;
-        if (problem.Changed is { } changed)
+        if (view.Changed is { } changed)
             more["changed"] = changed;
         return TypedResults.Problem(
-            problem.Sentence,
-            statusCode: status ?? StatusOf(problem.Kind),
-            title: Title,
+            view.Detail,
+            statusCode: status ?? view.Status,
+            title: view.Title,
             extensions: more
         );
     }
@@ -53,7 +52,7 @@ internal sealed partial class ProblemHandler(DataFolder data, ILogger<ProblemHan
     {
         var problem = context.ProblemDetails;
         var status = problem.Status ?? StatusCodes.Status500InternalServerError;
-        problem.Title = Title;
+        problem.Title = ProblemView.Shared;
         problem.Detail ??= status switch
         {
             StatusCodes.Status404NotFound => "There is nothing at this address.",
@@ -69,17 +68,6 @@ internal sealed partial class ProblemHandler(DataFolder data, ILogger<ProblemHan
         );
         problem.Extensions.TryAdd("unharmed", "Nothing was changed.");
     }
-
-    private static int StatusOf(ProblemKind kind) =>
-        kind switch
-        {
-            ProblemKind.Invalid => StatusCodes.Status422UnprocessableEntity,
-            ProblemKind.NotFound => StatusCodes.Status404NotFound,
-            ProblemKind.Conflict => StatusCodes.Status409Conflict,
-            ProblemKind.Full => StatusCodes.Status507InsufficientStorage,
-            ProblemKind.Unavailable => StatusCodes.Status503ServiceUnavailable,
-            _ => StatusCodes.Status500InternalServerError,
-        };
 
     [LoggerMessage(LogLevel.Error, "A request failed.")]
     private static partial void LogFailure(ILogger log, Exception exception);

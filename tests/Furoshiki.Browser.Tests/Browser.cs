@@ -99,8 +99,12 @@ public sealed class Person : IAsyncLifetime
                     Driver.ExecuteScript(
                         """
                         const [selector, text] = arguments
-                        const words = (one) => (one.checkVisibility({ visibilityProperty: true }) ? one.innerText ?? one.textContent : '')
-                        return [...document.querySelectorAll(selector)].find((one) => text === '' || words(one).includes(text)) ?? null
+                        const words = (one) =>
+                          (one.checkVisibility({ visibilityProperty: true }) ? one.innerText ?? one.textContent : '').replaceAll('\u00a0', ' ')
+                        // What is written is asked for before what is seen, for which the page has to be laid out.
+                        const bare = (words) => words.replaceAll(/\s/g, '').toLowerCase()
+                        return [...document.querySelectorAll(selector)].find((one) =>
+                          text === '' || (bare(one.textContent).includes(bare(text)) && words(one).includes(text))) ?? null
                         """,
                         selector,
                         text
@@ -123,7 +127,7 @@ public sealed class Person : IAsyncLifetime
                         """
                         const [words, within] = arguments
                         return [...document.querySelectorAll(`:is(${within}) :is(button, a)`)].find((one) =>
-                          one.checkVisibility({ visibilityProperty: true }) && one.innerText.trim() === words) ?? null
+                          one.textContent.length >= words.length && one.checkVisibility({ visibilityProperty: true }) && one.innerText.replaceAll('\u00a0', ' ').trim() === words) ?? null
                         """,
                         words,
                         within

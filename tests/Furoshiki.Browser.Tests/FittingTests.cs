@@ -566,15 +566,29 @@ public sealed partial class FittingTests : IAsyncLifetime
     private static partial Regex Figures();
 
     /// <summary>Draws a part of the picture to a place on the first screen, told from its middle in halves of its size.</summary>
-    private void Drag(string part, string screen, double x, double y)
+    private void Drag(string kind, string screen, double x, double y)
     {
-        var to = _person.See(screen);
-        var handle = _person.See($".look g[data-kind='{part}'] > *");
+        var part = $".look g[data-kind='{kind}'] > *";
+        _person.See(screen);
+        _person.See(part);
+        // The picture may be drawn anew meanwhile, so places are asked for once, and not elements.
+        var places =
+            (IReadOnlyList<object>)
+                _person.Driver.ExecuteScript(
+                    """
+                    const boxes = [...arguments].map((selector) => document.querySelector(selector).getBoundingClientRect())
+                    return boxes.flatMap(({ x, y, width, height }) => [x + width / 2, y + height / 2, width, height]).map(Math.round)
+                    """,
+                    part,
+                    screen
+                )!;
+        int Place(int index, double share = 0) =>
+            (int)(long)places[index] + (int)((long)places[index + 2] * share);
         new Actions(_person.Driver)
-            .MoveToElement(handle)
+            .MoveToLocation(Place(0), Place(1))
             .ClickAndHold()
-            .MoveToElement(to, (int)(to.Size.Width * x / 4), (int)(to.Size.Height * y / 4))
-            .MoveToElement(to, (int)(to.Size.Width * x / 2), (int)(to.Size.Height * y / 2))
+            .MoveToLocation(Place(4, x / 4), Place(5, y / 4))
+            .MoveToLocation(Place(4, x / 2), Place(5, y / 2))
             .Release()
             .Perform();
     }

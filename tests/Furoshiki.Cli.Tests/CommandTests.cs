@@ -63,6 +63,10 @@ public abstract class CommandTests(RunningApp app) : IClassFixture<RunningApp>
             .. arguments.Contains("--data") ? [] : new[] { "--data", App.Data },
         ]);
 
+    /// <summary>Runs the command with a variable of the environment, as "NAME=value".</summary>
+    protected Task<Called> InEnvironment(string variable, string[] arguments) =>
+        Start(["env", variable, .. Command, .. arguments, "--data", App.Data]);
+
     /// <summary>Runs a line of a shell, in which "$@" is the command with all that a verb needs.</summary>
     protected Task<Called> Shell(string line)
     {

@@ -158,14 +158,48 @@ public sealed class CommandWordsTests(RunningApp app) : CommandTests(app)
         );
         var problem = JsonNode.Parse((await Call("show", "Open Night 99", "--json")).Error)!;
         Check("problem", problem);
-        problem["sentence"]!.GetValue<string>().ShouldBe("Open Night has no 99th saving.");
+        problem["detail"]!.GetValue<string>().ShouldBe("Open Night has no 99th saving.");
         (await Call("switch", "now", "--yes")).Code.ShouldBe(Refused);
         (await Call("plan", "Open Night", "--parts", "colurs")).Code.ShouldBe(NotFound);
         (await Call("back", "state-9999", "--yes")).Code.ShouldBe(NotFound);
         (await Call("save", "\u202Ename")).Error.ShouldContain("invisible mark");
-        (await Run(["nonsense"])).Code.ShouldBe(Refused);
         App.Snapshot().ShouldBe(before);
     }
+
+    [Fact]
+    public async Task A_line_that_is_no_command_is_told_apart_from_a_refusal_and_says_what_is_near()
+    {
+        const int BadUsage = 64;
+        (await Run(["--help"])).Out.ShouldContain("furoshiki [command] [options]");
+        var misspelt = await Run(["shlef"]);
+        misspelt.Code.ShouldBe(BadUsage);
+        misspelt.Error.ShouldContain("Did you mean shelf?");
+        misspelt.Error.ShouldContain("Nothing was changed. See furoshiki --help.");
+        (await Run(["plan", "Open Night", "--part", "colours"])).Error.ShouldContain(
+            "Did you mean --parts?"
+        );
+        var problem = JsonNode.Parse((await Run(["plan", "--json"])).Error)!;
+        Check("problem", problem);
+        problem["code"]!.GetValue<string>().ShouldBe("usage");
+        problem["unharmed"]!.GetValue<string>().ShouldContain("furoshiki plan --help");
+    }
+
+    [Fact]
+    public async Task The_environment_names_the_desktop_once_and_a_line_that_names_one_goes_before_it()
+    {
+        const string Named = "FUROSHIKI_DESKTOP=Dome console";
+        (await Run(["now"])).Error.ShouldContain("Say which with --desktop");
+        var now = await InEnvironment(Named, ["now"]);
+        now.Code.ShouldBe(0, now.Error);
+        now.Out.ShouldBe((await Call("now")).Out);
+        (await InEnvironment(Named, ["now", "--desktop", "Visitor wall"])).Out.ShouldNotBe(now.Out);
+        // What changes something is done by the command itself, and not by the server that runs.
+        (await InEnvironment(Named, ["make-state", "--json"])).Code.ShouldBe(0);
+    }
+
+    [Fact]
+    public async Task Moments_are_told_with_how_far_they_are_from_UTC() =>
+        (await Call("history")).Out.ShouldMatch(@"\d{4}-\d\d-\d\d \d\d:\d\d [+-]\d\d:\d\d");
 
     [Fact]
     public async Task A_folder_with_other_things_in_it_is_left_alone_and_an_empty_one_says_the_first_step()

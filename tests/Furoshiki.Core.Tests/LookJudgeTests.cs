@@ -125,14 +125,43 @@ public sealed class LookJudgeTests
                     new JsonObject { ["platform"] = "Engawa", ["versions"] = ">=4.0.0 <5.0.0" }
                 )
         );
-        var icons = Part("icons", ("set", "Fold"));
+        var icons = Part("icons", ("set", "Fold")) with
+        {
+            Assets = [new Asset("Fold", "set", null, IsFolder: true, null)],
+        };
         Notes(icons).ShouldBeEmpty();
         _version = "5.0";
-        Notes(icons).ShouldBe([(LookNoteKind.MadeForAnother, false, null)]);
+        Notes(icons).ShouldBe([(LookNoteKind.MadeForAnother, false, "icons")]);
         _before = "4.1";
-        Notes(icons).ShouldBe([(LookNoteKind.MadeForAnother, true, null)]);
+        Notes(icons).ShouldBe([(LookNoteKind.MadeForAnother, true, "icons")]);
         (_version, _before) = ("3.8", "5.0");
-        Notes(icons).ShouldBe([(LookNoteKind.MadeForAnother, false, null)]);
+        Notes(icons).ShouldBe([(LookNoteKind.MadeForAnother, false, "icons")]);
+    }
+
+    [Fact]
+    public void An_extension_that_is_on_is_known_by_its_name_and_judged_and_can_be_left_out_alone()
+    {
+        var says = TestSupplies.Says(
+            "pkg:generic/heron-ridge/log-clock@1.1.0",
+            ("extensions/log-clock/clock.json", "x"u8.ToArray())
+        );
+        says["title"] = "Log clock";
+        says["madeFor"] = new JsonArray(
+            new JsonObject { ["platform"] = "Engawa", ["versions"] = ">=4.0.0 <5.0.0" }
+        );
+        var index = new SupplyIndex([SupplyText.Read(says)]);
+        var extensions = Part(
+            "extensions",
+            ("log-clock/on", "true"),
+            ("log-clock/version", "1.1"),
+            ("quiet-nights/on", "true")
+        );
+        foreach (var (item, its) in index.ExtensionsIn(extensions))
+            _made[(ExtensionsKind.Kind, item)] = its;
+        Notes(extensions).ShouldBeEmpty();
+        _version = "5.0";
+        Notes(extensions).ShouldBe([(LookNoteKind.MadeForAnother, false, "extensions/log-clock/")]);
+        index.ExtensionsIn(Part("extensions", ("log-clock/on", "false"))).ShouldBeEmpty();
     }
 
     [Fact]

@@ -67,6 +67,50 @@ public sealed class HeldTests : IDisposable
     }
 
     [Fact]
+    public void A_file_of_somebody_else_stays_theirs_through_a_switch_and_going_back()
+    {
+        Assert.SkipUnless(
+            Environment.IsPrivilegedProcess,
+            "Only an administrator gives files away."
+        );
+        const string Theirs = "1234 2345 640";
+        var other = _desktop.SaveOtherAndComeBack();
+        var surface = _desktop.At(TestPaths.Surface);
+        Shell.Run($"chown 1234:2345 '{surface}' && chmod 640 '{surface}'");
+        var outcome = _desktop.Transaction().Execute(_desktop.Plan(other), CancellationToken.None);
+        outcome.Problem.ShouldBeNull();
+        Owners().ShouldBe(Theirs);
+        _desktop.GoBackTo(outcome.SafeState!).Problem.ShouldBeNull();
+        Owners().ShouldBe(Theirs);
+
+        string Owners() => Shell.Script($"stat -c '%u %g %a' '{surface}'").Said.Trim();
+    }
+
+    [Fact]
+    public void What_is_at_the_limit_of_depth_and_length_is_held_and_brought_back_and_what_is_beyond_is_said()
+    {
+        var set = $"{TestPaths.Icons}/Fold-Slate";
+        var deep = string.Join('/', Enumerable.Repeat("d", TreeLimits.DeepestInSupply - 1));
+        Write($"{set}/{deep}/last", 10, seed: 1);
+        // Folders that a program makes step by step can be longer in all than the system takes in one path.
+        var name = new string('n', 250);
+        Shell.Run(
+            $"cd '{_desktop.At(set)}' && for i in $(seq 17); do mkdir {name} && cd ./{name}; done && echo far > far"
+        );
+        var state = _desktop.Hold();
+        state.Gaps.ShouldAllBe(gap => gap.Reason.Contains("4095 bytes"));
+        state.Gaps.ShouldNotBeEmpty();
+        File.Delete(_desktop.At($"{set}/{deep}/last"));
+        _desktop.GoBackTo(state).Problem.ShouldBeNull();
+        File.Exists(_desktop.At($"{set}/{deep}/last")).ShouldBeTrue();
+        Shell
+            .Script(
+                $"cd '{_desktop.At(set)}' && for i in $(seq 17); do cd ./{name}; done && cat far"
+            )
+            .Said.ShouldBe("far\n");
+    }
+
+    [Fact]
     public void A_file_over_1_GiB_is_left_out_said_to_be_and_never_touched()
     {
         var big = _desktop.At($"{TestPaths.Icons}/Fold-Slate/moving.webm");

@@ -3,6 +3,7 @@ using System.Text.RegularExpressions;
 using Furoshiki.App;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
+using Furoshiki.App.Observing;
 using Furoshiki.App.Watching;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Reading;
@@ -73,6 +74,47 @@ public sealed partial class WatchTests : IDisposable
                         $"What was edited {i} ms after the start is not told."
                     );
             });
+    }
+
+    [Fact]
+    public async Task A_file_that_a_program_is_just_writing_anew_is_never_taken_for_one_with_less_in_it()
+    {
+        const int Writes = 150;
+        using var copying = Process.Start(
+            "cp",
+            ["-a", Path.Combine(Scenario, "dome-console"), Root]
+        );
+        await copying.WaitForExitAsync();
+        await Start(async services =>
+        {
+            var desktop = services
+                .GetRequiredService<DesktopRegister>()
+                .Add(
+                    "Dome console",
+                    Root,
+                    "4.1",
+                    [new Screen("main", 2560, 1440)],
+                    File.ReadAllBytes(Path.Combine(Scenario, "maps/engawa.json")),
+                    isSimulated: true
+                );
+            var observer = services.GetRequiredService<Observer>();
+            var whole = observer.See(desktop).Reading.Look.Digest;
+            var path = Path.Combine(Root, "home/.config/engawa/surface.conf");
+            var text = await File.ReadAllTextAsync(path);
+            var writing = Task.Run(() =>
+            {
+                for (var i = 0; i < Writes; i++)
+                {
+                    using var file = new StreamWriter(path) { AutoFlush = true };
+                    // Line by line, as programs do, so that each look can fall between two.
+                    foreach (var line in text.TrimEnd('\n').Split('\n'))
+                        file.Write(line + "\n");
+                }
+            });
+            while (!writing.IsCompleted)
+                observer.See(desktop).Reading.Look.Digest.ShouldBe(whole);
+            await writing;
+        });
     }
 
     /// <summary>Starts the application, lets something be done with it, and ends it.</summary>

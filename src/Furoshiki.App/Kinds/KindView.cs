@@ -96,27 +96,7 @@ public sealed record KindView(
 
     private static SettingView Of(Kind kind, Setting setting)
     {
-        var (form, unit, least, most) = setting.Type switch
-        {
-            { Options.Length: > 0 } => (SettingForm.Choice, null, null, null),
-            SettingType.AssetName => (SettingForm.Asset, null, null, null),
-            SettingType.Number number => (
-                SettingForm.Number,
-                number.Unit.Length > 0 ? number.Unit : null,
-                (double?)number.Min,
-                (double?)number.Max
-            ),
-            SettingType.Flag => (SettingForm.Flag, null, null, null),
-            SettingType.Colour => (SettingForm.Colour, null, null, null),
-            SettingType.List => (SettingForm.List, null, null, null),
-            SettingType.ScreenName => (SettingForm.Screen, null, null, null),
-            SettingType.FilePath => (SettingForm.Path, null, null, null),
-            SettingType.Keys => (SettingForm.Keys, null, null, null),
-            SettingType.LengthOfTime time => (SettingForm.Time, "s", time.Min, time.Max),
-            SettingType.Extent => (SettingForm.Extent, null, null, null),
-            SettingType.Geometry => (SettingForm.Geometry, "px", null, null),
-            _ => (SettingForm.Text, null as string, null as double?, null as double?),
-        };
+        var (form, unit, least, most) = setting.Type.Match(Forms.Of);
         return new SettingView(
             setting.Name,
             setting.Title,
@@ -128,5 +108,57 @@ public sealed record KindView(
             most,
             Unseen.Why(kind, setting)
         );
+    }
+
+    /// <summary>How each type of setting is edited: with which field, in which unit, and within which bounds.</summary>
+    private sealed class Forms
+        : ISettingTypeCases<(SettingForm Form, string? Unit, double? Least, double? Most)>
+    {
+        public static Forms Of { get; } = new();
+
+        private static (SettingForm, string?, double?, double?) Just(
+            SettingForm form,
+            string? unit = null
+        ) => (form, unit, null, null);
+
+        public (SettingForm, string?, double?, double?) OfChoice(SettingType type) =>
+            Just(SettingForm.Choice);
+
+        public (SettingForm, string?, double?, double?) OfFreeText(SettingType.FreeText type) =>
+            Just(SettingForm.Text);
+
+        public (SettingForm, string?, double?, double?) OfKeys(SettingType.Keys type) =>
+            Just(SettingForm.Keys);
+
+        public (SettingForm, string?, double?, double?) OfAssetName(SettingType.AssetName type) =>
+            Just(SettingForm.Asset);
+
+        public (SettingForm, string?, double?, double?) OfNumber(SettingType.Number type) =>
+            (SettingForm.Number, type.Unit.Length > 0 ? type.Unit : null, type.Min, type.Max);
+
+        public (SettingForm, string?, double?, double?) OfLengthOfTime(
+            SettingType.LengthOfTime type
+        ) => (SettingForm.Time, type.Unit, type.Min, type.Max);
+
+        public (SettingForm, string?, double?, double?) OfFlag(SettingType.Flag type) =>
+            Just(SettingForm.Flag);
+
+        public (SettingForm, string?, double?, double?) OfColour(SettingType.Colour type) =>
+            Just(SettingForm.Colour);
+
+        public (SettingForm, string?, double?, double?) OfList(SettingType.List type) =>
+            Just(SettingForm.List);
+
+        public (SettingForm, string?, double?, double?) OfScreenName(SettingType.ScreenName type) =>
+            Just(SettingForm.Screen);
+
+        public (SettingForm, string?, double?, double?) OfFilePath(SettingType.FilePath type) =>
+            Just(SettingForm.Path);
+
+        public (SettingForm, string?, double?, double?) OfExtent(SettingType.Extent type) =>
+            Just(SettingForm.Extent);
+
+        public (SettingForm, string?, double?, double?) OfGeometry(SettingType.Geometry type) =>
+            Just(SettingForm.Geometry, "px");
     }
 }

@@ -1,5 +1,7 @@
 using System.Collections.Concurrent;
+using System.Diagnostics;
 using Furoshiki.App.Desktops;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
 
 namespace Furoshiki.App.Observing;
@@ -7,6 +9,14 @@ namespace Furoshiki.App.Observing;
 /// <summary>Reads desktops, each once for everybody who asks, and again only after something of it changed.</summary>
 public sealed class Observer
 {
+    /// <summary>How long nobody has written a file that is taken for whole, though something is gone from it.</summary>
+    private static readonly TimeSpan Quiet = TimeSpan.FromMilliseconds(300);
+
+    /// <summary>How long a desktop is read again whose settings files somebody writes without end.</summary>
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(3);
+
+    private static readonly TimeSpan BetweenReadings = TimeSpan.FromMilliseconds(30);
+
     private readonly ConcurrentDictionary<long, Seen> _seen = new();
     private long _assetStamp;
 
@@ -29,8 +39,8 @@ public sealed class Observer
                 && last.Desktop.Screens.SequenceEqual(desktop.Screens)
             )
                 return last;
-            var view = new RememberingView(desktop.Folder);
-            var next = new Observation(desktop, DesktopReader.Read(desktop.Map, view), view)
+            var (reading, view) = ReadWritten(desktop, seen.Last);
+            var next = new Observation(desktop, reading, view)
             {
                 AssetStamp =
                     seen.Last is { } before
@@ -43,6 +53,45 @@ public sealed class Observer
             seen.Stamp = stamp;
             return seen.Last = next;
         }
+    }
+
+    /// <summary>
+    /// Reads a desktop; where something is gone from a settings file that was written a moment ago, again, until nobody writes it: a program
+    /// that writes a file anew empties it first.
+    /// </summary>
+    private static (DesktopReading Reading, IDesktopView View) ReadWritten(
+        LiveDesktop desktop,
+        Observation? before
+    )
+    {
+        for (var begun = Stopwatch.GetTimestamp(); ; )
+        {
+            var view = new RememberingView(desktop.Folder);
+            var reading = DesktopReader.Read(desktop.Map, view);
+            if (
+                Stopwatch.GetElapsedTime(begun) > Patience
+                || !reading.Parts.Any(part => IsLess(part, before?.Reading.Look[part.Kind]))
+                || !IsBeingWritten(desktop, reading)
+            )
+                return (reading, view);
+            Thread.Sleep(BetweenReadings);
+        }
+    }
+
+    /// <summary>Whether something of a part is not there that was, or that would be at the first look.</summary>
+    private static bool IsLess(PartReading part, Component? before) =>
+        part.Component is not { } now
+        || !part.Values.IsEmpty
+        || before is not null && before.Settings.Keys.Any(key => !now.Settings.ContainsKey(key));
+
+    private static bool IsBeingWritten(LiveDesktop desktop, DesktopReading reading)
+    {
+        var now = DateTime.UtcNow;
+        return reading.Files.Values.Any(file =>
+        {
+            var since = now - File.GetLastWriteTimeUtc(desktop.Folder.PathOf(file.Path));
+            return since >= TimeSpan.Zero && since < Quiet;
+        });
     }
 
     /// <summary>A desktop as it was last seen; it is looked at if it never was.</summary>

@@ -62,7 +62,7 @@ public sealed class LostSwitches(
                 newest is { } at
                     ? string.Create(
                         CultureInfo.InvariantCulture,
-                        $"Go back to the newest safe state, of {DateTime.SpecifyKind(at, DateTimeKind.Utc).ToLocalTime():yyyy-MM-dd HH:mm}, whole or file by file, or put on a look."
+                        $"Go back to the newest safe state, of {DateTime.SpecifyKind(at, DateTimeKind.Utc).ToLocalTime():yyyy-MM-dd HH:mm zzz}, whole or file by file, or put on a look."
                     )
                     : "There is no safe state of it any more. Put on a look."
             );

@@ -47,6 +47,13 @@ public sealed class LookJudgements(
                             .Known.Index.In(part, library.FindTree)
                             .Select(one => (Key: (part.Kind, one.Key.Name), Its: one.Value))
                     )
+                    .Concat(
+                        look[ExtensionsKind.Kind] is { } extensions
+                            ? supplies
+                                .Known.Index.ExtensionsIn(extensions)
+                                .Select(one => (Key: (extensions.Kind, one.Key), Its: one.Value))
+                            : []
+                    )
                     .DistinctBy(one => one.Key)
                     .ToDictionary(one => one.Key, one => one.Its),
                 seen.Desktop.Map.Platform,

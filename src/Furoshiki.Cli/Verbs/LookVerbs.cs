@@ -316,7 +316,7 @@ internal static class LookVerbs
                                 [
                                     LookRef.OfSafeState(state.Id),
                                     state.Title,
-                                    $"{state.MadeAt.ToLocalTime():yyyy-MM-dd HH:mm}",
+                                    Output.Moment(state.MadeAt),
                                     state.Reason,
                                     $"{state.Files}",
                                 ]

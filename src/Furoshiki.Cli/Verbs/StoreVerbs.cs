@@ -51,14 +51,16 @@ internal static class StoreVerbs
                     call.Output.Line($"Damaged: {damaged}");
                 foreach (var lost in view.Lost)
                 {
-                    call.Output.Line($"Set aside {Moment(lost.At)} in {lost.Folder}. {lost.Why}");
+                    call.Output.Line(
+                        $"Set aside {Output.Moment(lost.At)} in {lost.Folder}. {lost.Why}"
+                    );
                     foreach (var gone in lost.Gone)
                         call.Output.Line($"  gone: {gone}");
                     foreach (var known in lost.Known)
                         call.Output.Line($"  as it was known elsewhere: {known}");
                 }
                 if (view.Copies.Failure is { } failure)
-                    call.Output.Line($"No copy {Moment(failure.At)}: {failure.Sentence}");
+                    call.Output.Line($"No copy {Output.Moment(failure.At)}: {failure.Sentence}");
                 if (view.Copies.All.Count == 0)
                     call.Output.Line("There is no copy of it: furoshiki copy FOLDER");
                 else
@@ -66,7 +68,7 @@ internal static class StoreVerbs
                         ["Copy", "Made", "Length"],
                         view.Copies.All.Select(copy =>
                             (IReadOnlyList<Cell>)
-                                [copy.Name, Moment(copy.At), Counting.Bytes(copy.Bytes)]
+                                [copy.Name, Output.Moment(copy.At), Counting.Bytes(copy.Bytes)]
                         )
                     );
             }
@@ -106,6 +108,4 @@ internal static class StoreVerbs
             "running",
             "Furoshiki is running. End it first, so that nothing is saved meanwhile."
         );
-
-    private static string Moment(DateTime at) => $"{at.ToLocalTime():yyyy-MM-dd HH:mm}";
 }

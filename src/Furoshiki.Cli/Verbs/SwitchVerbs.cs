@@ -332,7 +332,7 @@ internal static class SwitchVerbs
                     all.Select(one =>
                         (IReadOnlyList<Cell>)
                             [
-                                $"{one.BegunAt.ToLocalTime():yyyy-MM-dd HH:mm}",
+                                Output.Moment(one.BegunAt),
                                 one.Title,
                                 one.By == SwitchedBy.NotNoted
                                     ? ""

@@ -117,23 +117,56 @@ public static class DifferenceWords
     /// </summary>
     /// <returns>It; empty where that would only say both values again.</returns>
     public static string ByHowMuch(Kind kind, SettingDifference difference) =>
-        (kind.GetSetting(difference.Key).Type, difference.From, difference.To) switch
+        difference is { From: { } from, To: { } to }
+            ? kind.GetSetting(difference.Key).Type.Match(new Much(difference, from, to))
+            : "";
+
+    /// <summary>By how much two values of each type differ; nothing where both say all that there is to say.</summary>
+    private sealed class Much(SettingDifference difference, SettingValue from, SettingValue to)
+        : ISettingTypeCases<string>
+    {
+        public string OfColour(SettingType.Colour type) =>
+            ColourWords(difference.ColourDistance, difference.AlphaDifference);
+
+        public string OfList(SettingType.List type) =>
+            ListWords((SettingValue.List)from, (SettingValue.List)to);
+
+        public string OfGeometry(SettingType.Geometry type) =>
+            PlaceWords((SettingValue.Geometry)from, (SettingValue.Geometry)to);
+
+        public string OfNumber(SettingType.Number type) =>
+            MoreOrLess(type, type.ValueOf(from), type.ValueOf(to), Number);
+
+        public string OfLengthOfTime(SettingType.LengthOfTime type) =>
+            MoreOrLess(type, type.ValueOf(from), type.ValueOf(to), Number);
+
+        public string OfExtent(SettingType.Extent type)
         {
-            (_, null, _) or (_, _, null) => "",
-            (_, SettingValue.Colour, SettingValue.Colour) => ColourWords(
-                difference.ColourDistance,
-                difference.AlphaDifference
-            ),
-            (_, SettingValue.List before, SettingValue.List after) => ListWords(before, after),
-            (_, SettingValue.Geometry from, SettingValue.Geometry to) => PlaceWords(from, to),
-            (SettingType.OfNumber type, SettingValue.Number from, SettingValue.Number to) =>
-                MoreOrLess(type, from.Value, to.Value, Number),
-            (SettingType.Extent type, SettingValue.Number from, SettingValue.Number to) =>
-                MoreOrLess(type, from.Value, to.Value, Number),
-            (SettingType.Extent type, SettingValue.Pixels from, SettingValue.Pixels to) =>
-                MoreOrLess(type, from.Value, to.Value, much => new SettingValue.Pixels(much)),
-            _ => "",
-        };
+            var (before, after) = (type.ValueOf(from), type.ValueOf(to));
+            return before.IsPixels == after.IsPixels
+                ? MoreOrLess(
+                    type,
+                    before.Value,
+                    after.Value,
+                    much => type.Of(new EdgeLength(much, before.IsPixels))
+                )
+                : "";
+        }
+
+        public string OfChoice(SettingType type) => "";
+
+        public string OfFreeText(SettingType.FreeText type) => "";
+
+        public string OfKeys(SettingType.Keys type) => "";
+
+        public string OfAssetName(SettingType.AssetName type) => "";
+
+        public string OfFlag(SettingType.Flag type) => "";
+
+        public string OfScreenName(SettingType.ScreenName type) => "";
+
+        public string OfFilePath(SettingType.FilePath type) => "";
+    }
 
     /// <summary>How far two colours are apart, as in "ΔE 23.4, alpha −50 %".</summary>
     /// <param name="distance">The CIEDE2000 difference, which knows no alpha; null for none.</param>

@@ -44,22 +44,23 @@ public static class LookJudge
         KeyValuePair<(Kind Kind, string Name), Recognised> made
     )
     {
-        var part = judged.Look[made.Key.Kind];
-        return
-            part?.AssetNamed(made.Key.Name) is { } asset
-            && part.KeysNaming(asset).ToList() is { Count: > 0 } keys
+        var (kind, name) = made.Key;
+        var part = judged.Look[kind];
+        IEnumerable<string?> items =
+            part is null ? []
+            : kind == ExtensionsKind.Kind ? part.Items.Where(item => item == name)
+            : part.AssetNamed(name) is { } asset ? part.KeysNaming(asset).Select(key => key.Item)
+            : [];
+        var pieces = items
+            .Distinct()
+            .Select(item => item is null ? kind.Name : $"{kind.Name}/{LeftOut.Item(item)}")
+            .ToList();
+        return pieces.Count > 0
             ? new Remedy(
                 $"Without {made.Value.Supply.Title}",
                 "it stays as it is now",
                 [],
-                [
-                    .. keys.Select(key =>
-                            key.Item is { } item
-                                ? $"{part.Kind.Name}/{LeftOut.Item(item)}"
-                                : part.Kind.Name
-                        )
-                        .Distinct(),
-                ]
+                [.. pieces]
             )
             : null;
     }
@@ -67,23 +68,23 @@ public static class LookJudge
     private static IEnumerable<LookNote> MadeForAnother(JudgedLook judged)
     {
         foreach (
-            var supply in judged
-                .Made.Values.Select(one => one.Supply)
-                .Distinct()
-                .Where(one => !one.IsFor(judged.Platform, judged.Version))
+            var made in judged
+                .Made.DistinctBy(one => one.Value.Supply.Id)
+                .Where(one => !one.Value.Supply.IsFor(judged.Platform, judged.Version))
         )
         {
-            var made = string.Join(
+            var supply = made.Value.Supply;
+            var platforms = string.Join(
                 " and ",
                 supply.MadeFor.Select(one => $"{one.Platform} {VersionWords.Of(one.Versions)}")
             );
             var newer = judged.NewestFor(supply.Name);
             yield return new LookNote(
                 LookNoteKind.MadeForAnother,
-                $"made for {made}",
-                $"{supply.Title} {supply.Version} is made for {made}, and this is {judged.Platform} {judged.Version}: it can be put on, and may not look as it did.",
+                $"made for {platforms}",
+                $"{supply.Title} {supply.Version} is made for {platforms}, and this is {judged.Platform} {judged.Version}: it can be put on, and may not look as it did.",
                 newer is null
-                    ? Nearest(judged, supply)
+                    ? Nearest(judged, supply) ?? Without(judged, made)
                     : new Remedy(
                         $"Get {newer.Title} {newer.Version}",
                         "made for what this desktop has",

@@ -26,6 +26,11 @@ public abstract partial record SettingType
     /// <summary>Says a value in words, with its unit.</summary>
     public virtual string Words(SettingValue value) => value.ToString()!;
 
+    /// <summary>Does for each type what is done for it. What is not said for a new type does not compile.</summary>
+    /// <typeparam name="T">What comes out.</typeparam>
+    /// <param name="cases">What is done.</param>
+    public abstract T Match<T>(ISettingTypeCases<T> cases);
+
     /// <summary>
     /// How far apart two values are, in the measure of the setting: 0 for what is the same, to 1. It is a metric: the same from both
     /// sides, and no way over a third value is shorter.
@@ -38,6 +43,9 @@ public abstract partial record SettingType
     public sealed record Choice<T> : SettingType<T>
         where T : struct, Enum
     {
+        /// <inheritdoc />
+        public override TOut Match<TOut>(ISettingTypeCases<TOut> cases) => cases.OfChoice(this);
+
         private static readonly FrozenDictionary<string, T> Members = Enum.GetValues<T>()
             .ToFrozenDictionary(WordOf, StringComparer.Ordinal);
 
@@ -98,12 +106,18 @@ public abstract partial record SettingType
     public sealed record FreeText : OfText
     {
         /// <inheritdoc />
+        public override TOut Match<TOut>(ISettingTypeCases<TOut> cases) => cases.OfFreeText(this);
+
+        /// <inheritdoc />
         public override string Words(SettingValue value) => WordsOrNone(value);
     }
 
     /// <summary>Keys that are pressed together, as in "Super+Space", named as the platform names them.</summary>
     public sealed record Keys : OfText
     {
+        /// <inheritdoc />
+        public override TOut Match<TOut>(ISettingTypeCases<TOut> cases) => cases.OfKeys(this);
+
         private protected override string Wanted => "keys";
 
         /// <inheritdoc />
@@ -113,6 +127,9 @@ public abstract partial record SettingType
     /// <summary>The name of a file, a theme or a set; in words its ending is left out.</summary>
     public sealed record AssetName : OfText
     {
+        /// <inheritdoc />
+        public override TOut Match<TOut>(ISettingTypeCases<TOut> cases) => cases.OfAssetName(this);
+
         private protected override string Wanted => "a name";
 
         /// <inheritdoc />
@@ -170,6 +187,9 @@ public abstract partial record SettingType
     /// <param name="Max">The most it can be.</param>
     public sealed record Number(string Unit, double Min, double Max) : OfNumber(Unit, Min, Max)
     {
+        /// <inheritdoc />
+        public override TOut Match<TOut>(ISettingTypeCases<TOut> cases) => cases.OfNumber(this);
+
         /// <summary>What stands between a number and its unit: a space at which no line is broken.</summary>
         public const string UnitGap = "\u00A0";
 
@@ -183,6 +203,9 @@ public abstract partial record SettingType
     /// <summary>Yes or no.</summary>
     public sealed record Flag : SettingType<bool>
     {
+        /// <inheritdoc />
+        public override TOut Match<TOut>(ISettingTypeCases<TOut> cases) => cases.OfFlag(this);
+
         /// <inheritdoc />
         public override bool ValueOf(SettingValue value) => ((SettingValue.Flag)value).Value;
 
@@ -203,6 +226,9 @@ public abstract partial record SettingType
     /// <summary>A colour in CSS hexadecimal notation.</summary>
     public sealed record Colour : SettingType<Rgba>
     {
+        /// <inheritdoc />
+        public override TOut Match<TOut>(ISettingTypeCases<TOut> cases) => cases.OfColour(this);
+
         /// <inheritdoc />
         public override Rgba ValueOf(SettingValue value) => ((SettingValue.Colour)value).Value;
 
@@ -227,6 +253,9 @@ public abstract partial record SettingType
     /// <summary>A list of texts.</summary>
     public sealed record List : SettingType<ImmutableArray<string>>
     {
+        /// <inheritdoc />
+        public override TOut Match<TOut>(ISettingTypeCases<TOut> cases) => cases.OfList(this);
+
         /// <inheritdoc />
         public override ImmutableArray<string> ValueOf(SettingValue value) =>
             ((SettingValue.List)value).Items;
@@ -253,6 +282,9 @@ public abstract partial record SettingType
     /// <summary>The identity of one of the desktop's screens; "main" for the main one on every desktop.</summary>
     public sealed record ScreenName : OfText
     {
+        /// <inheritdoc />
+        public override TOut Match<TOut>(ISettingTypeCases<TOut> cases) => cases.OfScreenName(this);
+
         /// <summary>What the main screen is called in looks.</summary>
         public const string Main = "main";
 
@@ -266,6 +298,9 @@ public abstract partial record SettingType
     public sealed record FilePath : OfText
     {
         /// <inheritdoc />
+        public override TOut Match<TOut>(ISettingTypeCases<TOut> cases) => cases.OfFilePath(this);
+
+        /// <inheritdoc />
         public override string Words(SettingValue value) =>
             value.ToString() is { Length: > 0 } path ? path[(path.LastIndexOf('/') + 1)..] : "none";
     }
@@ -275,6 +310,10 @@ public abstract partial record SettingType
     /// <param name="Max">The most it can be, in seconds.</param>
     public sealed record LengthOfTime(double Min, double Max) : OfNumber("s", Min, Max)
     {
+        /// <inheritdoc />
+        public override TOut Match<TOut>(ISettingTypeCases<TOut> cases) =>
+            cases.OfLengthOfTime(this);
+
         private static readonly (double Seconds, string Unit)[] Units =
         [
             (3600, "h"),
@@ -301,6 +340,9 @@ public abstract partial record SettingType
     /// <summary>How long something is along an edge: a share of it in %, or px.</summary>
     public sealed record Extent : SettingType<EdgeLength>
     {
+        /// <inheritdoc />
+        public override TOut Match<TOut>(ISettingTypeCases<TOut> cases) => cases.OfExtent(this);
+
         /// <inheritdoc />
         public override EdgeLength ValueOf(SettingValue value) =>
             value is SettingValue.Pixels pixels
@@ -354,6 +396,9 @@ public abstract partial record SettingType
     public sealed partial record Geometry : SettingType<SettingValue.Geometry?>
     {
         /// <inheritdoc />
+        public override TOut Match<TOut>(ISettingTypeCases<TOut> cases) => cases.OfGeometry(this);
+
+        /// <inheritdoc />
         public override SettingValue.Geometry? ValueOf(SettingValue value) =>
             (SettingValue.Geometry)value;
 
@@ -405,6 +450,50 @@ public abstract partial record SettingType
         var found = native.Type == NativeType.List ? "a list" : $"'{native.Content}'";
         return new SettingsFileException($"{found} stands where {wanted} belongs.");
     }
+}
+
+/// <summary>What is done for each type of setting.</summary>
+/// <typeparam name="T">What comes out.</typeparam>
+public interface ISettingTypeCases<out T>
+{
+    /// <summary>For one of a few words, which are its options.</summary>
+    T OfChoice(SettingType type);
+
+    /// <summary>For any text.</summary>
+    T OfFreeText(SettingType.FreeText type);
+
+    /// <summary>For keys.</summary>
+    T OfKeys(SettingType.Keys type);
+
+    /// <summary>For the name of an asset.</summary>
+    T OfAssetName(SettingType.AssetName type);
+
+    /// <summary>For a number.</summary>
+    T OfNumber(SettingType.Number type);
+
+    /// <summary>For a length of time.</summary>
+    T OfLengthOfTime(SettingType.LengthOfTime type);
+
+    /// <summary>For yes or no.</summary>
+    T OfFlag(SettingType.Flag type);
+
+    /// <summary>For a colour.</summary>
+    T OfColour(SettingType.Colour type);
+
+    /// <summary>For a list.</summary>
+    T OfList(SettingType.List type);
+
+    /// <summary>For the name of a screen.</summary>
+    T OfScreenName(SettingType.ScreenName type);
+
+    /// <summary>For a path.</summary>
+    T OfFilePath(SettingType.FilePath type);
+
+    /// <summary>For a length along an edge.</summary>
+    T OfExtent(SettingType.Extent type);
+
+    /// <summary>For a place and a size on a screen.</summary>
+    T OfGeometry(SettingType.Geometry type);
 }
 
 /// <summary>What a setting can be whose values are of a type.</summary>

@@ -37,21 +37,45 @@ public static class OtherProgram
     }
 
     private static SettingValue? Another(SettingType type, SettingValue value) =>
-        (type, value) switch
+        type.Match(new Other(value));
+
+    /// <summary>Another value of each type; none where any would name something that is not there.</summary>
+    private sealed class Other(SettingValue now) : ISettingTypeCases<SettingValue?>
+    {
+        public SettingValue OfNumber(SettingType.Number type) => Beside(type, 1);
+
+        public SettingValue OfLengthOfTime(SettingType.LengthOfTime type) => Beside(type, 60);
+
+        public SettingValue OfFlag(SettingType.Flag type) => type.Of(!type.ValueOf(now));
+
+        public SettingValue OfChoice(SettingType type) =>
+            new SettingValue.Text(
+                type.Options[(type.Options.IndexOf(now.ToString()!) + 1) % type.Options.Length]
+            );
+
+        public SettingValue OfColour(SettingType.Colour type) =>
+            type.Of(type.ValueOf(now).Mix(new Colour.Rgba(0x88, 0x88, 0x88), 0.3));
+
+        public SettingValue? OfFreeText(SettingType.FreeText type) => null;
+
+        public SettingValue? OfKeys(SettingType.Keys type) => null;
+
+        public SettingValue? OfAssetName(SettingType.AssetName type) => null;
+
+        public SettingValue? OfList(SettingType.List type) => null;
+
+        public SettingValue? OfScreenName(SettingType.ScreenName type) => null;
+
+        public SettingValue? OfFilePath(SettingType.FilePath type) => null;
+
+        public SettingValue? OfExtent(SettingType.Extent type) => null;
+
+        public SettingValue? OfGeometry(SettingType.Geometry type) => null;
+
+        private SettingValue.Number Beside(SettingType.OfNumber type, double step)
         {
-            (SettingType.Number number, SettingValue.Number now) => new SettingValue.Number(
-                now.Value + 1 <= number.Max ? now.Value + 1 : now.Value - 1
-            ),
-            (SettingType.Flag, SettingValue.Flag now) => new SettingValue.Flag(!now.Value),
-            ({ Options: { Length: > 0 } options }, SettingValue.Text now) => new SettingValue.Text(
-                options[(options.IndexOf(now.Value) + 1) % options.Length]
-            ),
-            (SettingType.Colour, SettingValue.Colour now) => new SettingValue.Colour(
-                now.Value.Mix(new Colour.Rgba(0x88, 0x88, 0x88), 0.3)
-            ),
-            (SettingType.LengthOfTime time, SettingValue.Number now) => new SettingValue.Number(
-                now.Value + 60 <= time.Max ? now.Value + 60 : now.Value - 60
-            ),
-            _ => null,
-        };
+            var value = type.ValueOf(now);
+            return new SettingValue.Number(value + step <= type.Max ? value + step : value - step);
+        }
+    }
 }

@@ -60,6 +60,28 @@ public sealed class SupplyIndex(IEnumerable<Supply> supplies)
                 yield return KeyValuePair.Create(asset, its);
     }
 
+    /// <summary>
+    /// The extensions of a look that are on and that are known by their names, each as the version that the look says, else as the preferred
+    /// one: no setting names their files.
+    /// </summary>
+    /// <param name="extensions">The part.</param>
+    public IEnumerable<KeyValuePair<string, Recognised>> ExtensionsIn(Component extensions)
+    {
+        foreach (var item in extensions.Items)
+        {
+            var its = extensions.ItemAlone(item);
+            var named = Named(ExtensionsKind.Kind, item).ToList();
+            if (!its.Get(ExtensionsKind.On) || named.Count == 0)
+                continue;
+            var version = its.Get(ExtensionsKind.Version);
+            var (supply, asset) = named.FirstOrDefault(
+                one => $"{one.Supply.Version}.".StartsWith($"{version}.", StringComparison.Ordinal),
+                named[0]
+            );
+            yield return KeyValuePair.Create(item, new Recognised(supply, asset, 0));
+        }
+    }
+
     private Recognised? Find(Kind kind, Asset asset, Digest content, Func<Digest, Tree?> trees)
     {
         // A picture is the same one wherever it is used.

@@ -287,7 +287,10 @@ public static class SupplyText
             return $"a path has 1 to {LongestPath} characters.";
         if (PersonsText.WhyNot("it", path, LongestPath) is { } why)
             return why;
-        foreach (var name in path.Split('/'))
+        var names = path.Split('/');
+        if (names.Length > TreeLimits.DeepestInSupply)
+            return $"it has more than {TreeLimits.DeepestInSupply} names, and what is deeper cannot be held.";
+        foreach (var name in names)
             if (name is "" or "." or ".." || name.Length > LongestSegment)
                 return "each name in it has 1 to 200 characters, and is not . or ..";
             else if (name.StartsWith(Reserved, StringComparison.OrdinalIgnoreCase))

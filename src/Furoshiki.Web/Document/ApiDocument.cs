@@ -29,7 +29,10 @@ internal static class ApiDocument
     private static readonly Dictionary<int, string> Errors = new()
     {
         [StatusCodes.Status400BadRequest] = "What was sent is not what this address takes.",
-        [StatusCodes.Status403Forbidden] = "Whoever asked may not enter.",
+        [StatusCodes.Status401Unauthorized] =
+            "The key is missing, or is not that of this installation.",
+        [StatusCodes.Status403Forbidden] =
+            "It was asked under another name than the installation's own.",
         [StatusCodes.Status404NotFound] = "What was asked for is not here.",
         [StatusCodes.Status409Conflict] = "Something stands in the way now that may not later.",
         [StatusCodes.Status422UnprocessableEntity] = "A field cannot be taken as it is.",
@@ -137,6 +140,7 @@ internal static class ApiDocument
                 },
             };
         }
+        Add(StatusCodes.Status401Unauthorized);
         Add(StatusCodes.Status403Forbidden);
         if (operation.Parameters?.Count > 0)
             Add(StatusCodes.Status404NotFound);

@@ -24,6 +24,9 @@ public sealed record Turn : SettingType<double>
     /// <inheritdoc />
     public override string Words(SettingValue value) => Degrees.Words(value);
 
+    /// <summary>It is edited, and said to differ, as a number is.</summary>
+    public override T Match<T>(ISettingTypeCases<T> cases) => cases.OfNumber(Degrees);
+
     /// <summary>The share of half a turn that is between them.</summary>
     public override double DistanceOf(SettingValue one, SettingValue other)
     {
