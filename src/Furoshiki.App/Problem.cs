@@ -143,11 +143,11 @@ public sealed record ProblemView(
     string Detail,
     string Code,
     string Unharmed,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Field,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Field = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
-        IReadOnlyList<WayOut>? WaysOut,
+        IReadOnlyList<WayOut>? WaysOut = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
-        IReadOnlyList<string>? Changed
+        IReadOnlyList<string>? Changed = null
 )
 {
     /// <summary>The title of all problems.</summary>

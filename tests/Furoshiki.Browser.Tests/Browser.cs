@@ -11,6 +11,7 @@ public sealed class Person : IAsyncLifetime
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
     private const int MostTabs = 120;
+    private const int MostSteps = 5;
 
     public RunningApp App { get; init; } = new();
 
@@ -167,7 +168,10 @@ public sealed class Person : IAsyncLifetime
                 selector
             )!;
 
-    /// <summary>Goes on or back with the Tab key to something.</summary>
+    /// <summary>
+    /// Goes on or back with the Tab key to something. Where that is far, the focus is put a few steps before it: that every step leads on
+    /// is held by those tests that go the whole way.
+    /// </summary>
     public void TabTo(IWebElement element)
     {
         for (var i = 0; i < MostTabs; i++)
@@ -182,9 +186,16 @@ public sealed class Person : IAsyncLifetime
                       .filter((one) => one.tabIndex >= 0 && (one === at || one.checkVisibility({ visibilityProperty: true })))
                     const passed = all.filter((one) => at.compareDocumentPosition(one) & Node.DOCUMENT_POSITION_PRECEDING).length
                     const away = all.indexOf(to) - passed
+                    const steps = arguments[1]
+                    const nearer = all[all.indexOf(to) - Math.sign(away) * steps]
+                    if (Math.abs(away) > steps && nearer) {
+                      nearer.focus()
+                      if (document.activeElement === nearer) return Math.sign(away) * steps
+                    }
                     return away >= 0 && !all.includes(at) ? away + 1 : away
                     """,
-                    element
+                    element,
+                    MostSteps
                 )!;
             if (away == 0)
                 return;

@@ -194,7 +194,7 @@ public sealed class CommandWordsTests(RunningApp app) : CommandTests(app)
         now.Out.ShouldBe((await Call("now")).Out);
         (await InEnvironment(Named, ["now", "--desktop", "Visitor wall"])).Out.ShouldNotBe(now.Out);
         // What changes something is done by the command itself, and not by the server that runs.
-        (await InEnvironment(Named, ["make-state", "--json"])).Code.ShouldBe(0);
+        (await InEnvironment(Named, ["make-state", "Before tea", "--json"])).Code.ShouldBe(0);
     }
 
     [Fact]

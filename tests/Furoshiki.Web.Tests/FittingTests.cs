@@ -5,12 +5,13 @@ using Microsoft.Data.Sqlite;
 
 namespace Furoshiki.Web.Tests;
 
-/// <summary>A look that is tried, and nothing on the desktop touched.</summary>
-public sealed class FittingTests() : OwnAppTests(isKilled: true)
+/// <summary>Makes fittings and steps of them.</summary>
+/// <param name="isKilled">Whether the application is killed meanwhile.</param>
+public abstract class FittingLine(bool isKilled = false) : OwnAppTests(isKilled)
 {
-    private const string Panels = "home/.config/engawa/panels.json";
+    private protected const string Panels = "home/.config/engawa/panels.json";
 
-    private async Task<JsonNode> Begin(string look, long desktop = 1)
+    private protected async Task<JsonNode> Begin(string look, long desktop = 1)
     {
         var (status, fitting) = await Server.Post(
             $"/api/desktops/{desktop}/fittings",
@@ -20,14 +21,14 @@ public sealed class FittingTests() : OwnAppTests(isKilled: true)
         return fitting;
     }
 
-    private static JsonObject Set(string kind, string key, string value) =>
+    private protected static JsonObject Set(string kind, string key, string value) =>
         new()
         {
             ["kind"] = kind,
             ["set"] = new JsonArray(new JsonObject { ["key"] = key, ["value"] = value }),
         };
 
-    private Task<(HttpStatusCode Status, JsonNode Body)> Try(
+    private protected Task<(HttpStatusCode Status, JsonNode Body)> Try(
         JsonNode fitting,
         params JsonObject[] edits
     ) =>
@@ -36,20 +37,23 @@ public sealed class FittingTests() : OwnAppTests(isKilled: true)
             new JsonObject { ["edits"] = new JsonArray([.. edits]) }
         );
 
-    private async Task<JsonNode> Step(JsonNode fitting, params JsonObject[] edits)
+    private protected async Task<JsonNode> Step(JsonNode fitting, params JsonObject[] edits)
     {
         var (status, after) = await Try(fitting, edits);
         status.ShouldBe(HttpStatusCode.OK, after.ToJsonString());
         return after;
     }
 
-    private Task<(HttpStatusCode Status, JsonNode Body)> Turn(JsonNode fitting, string way) =>
+    private protected Task<(HttpStatusCode Status, JsonNode Body)> Turn(
+        JsonNode fitting,
+        string way
+    ) =>
         Server.Post(
             $"/api/fittings/{fitting["id"]}/{way}",
             new JsonObject { ["revision"] = fitting["revision"]!.DeepClone() }
         );
 
-    private async Task<JsonNode> Leave(JsonNode fitting, int step, bool isOut)
+    private protected async Task<JsonNode> Leave(JsonNode fitting, int step, bool isOut)
     {
         using var answer = await Server.Client.PutAsJsonAsync(
             $"/api/fittings/{fitting["id"]}/steps/{step}",
@@ -59,7 +63,7 @@ public sealed class FittingTests() : OwnAppTests(isKilled: true)
     }
 
     /// <summary>Changes the database of a fitting by another program.</summary>
-    private async Task Change(string sql, JsonNode fitting)
+    private protected async Task Change(string sql, JsonNode fitting)
     {
         await using var connection = new SqliteConnection(
             $"Data Source={Path.Combine(App.Data, "furoshiki.db")};Pooling=False"
@@ -73,15 +77,20 @@ public sealed class FittingTests() : OwnAppTests(isKilled: true)
         await command.ExecuteNonQueryAsync();
     }
 
-    private Task<JsonNode> Open(JsonNode fitting) => Server.Get($"/api/fittings/{fitting["id"]}");
+    private protected Task<JsonNode> Open(JsonNode fitting) =>
+        Server.Get($"/api/fittings/{fitting["id"]}");
 
-    private static string Words(JsonNode fitting, string kind) =>
+    private protected static string Words(JsonNode fitting, string kind) =>
         fitting["parts"]!.AsArray().Single(part => part!["kind"]!.GetValue<string>() == kind)![
             "words"
         ]!.GetValue<string>();
 
-    private static string Saved(JsonNode id) => $"saving-{id}";
+    private protected static string Saved(JsonNode id) => $"saving-{id}";
+}
 
+/// <summary>What is kept where the application is killed.</summary>
+public sealed class KilledFittingTests() : FittingLine(isKilled: true)
+{
     [Fact]
     public async Task A_server_that_is_killed_in_the_middle_of_a_fitting_loses_nothing_of_it()
     {
@@ -111,6 +120,51 @@ public sealed class FittingTests() : OwnAppTests(isKilled: true)
             .ShouldStartWith("leaving out Colours borrowed from".Replace(" borrowed from", ":"));
     }
 
+    [Fact]
+    public async Task What_a_person_wants_so_of_a_profile_stays_listed_and_quiet_after_the_server_is_killed_too()
+    {
+        var cards = (await Server.Get("/api/profiles?desktop=1")).AsArray();
+        var look = cards.Single(card =>
+            card!["profile"]!["name"]!.GetValue<string>() == "Day Log"
+        )!["look"]!.GetValue<string>();
+        async Task<List<(string Key, bool IsWanted)>> Advice(long profile) =>
+            [
+                .. (await Server.Get($"/api/looks/{look}/advice?desktop=1&profile={profile}"))
+                    .AsArray()
+                    .Select(one =>
+                        (one!["key"]!.GetValue<string>(), one["isWanted"]!.GetValue<bool>())
+                    ),
+            ];
+        async Task<HttpStatusCode> Want(long profile, string key, bool isWanted)
+        {
+            using var answer = await Server.Client.PutAsJsonAsync(
+                $"/api/profiles/{profile}/wishes",
+                new JsonObject { ["key"] = key, ["isWanted"] = isWanted }
+            );
+            return answer.StatusCode;
+        }
+
+        var before = await Advice(4);
+        var key = before[0].Key;
+        (await Want(4, key, true)).ShouldBe(HttpStatusCode.NoContent);
+        App.Kill();
+        await Restart();
+        var after = await Advice(4);
+        after.Select(one => one.Key).ShouldBe(before.Select(one => one.Key), ignoreOrder: true);
+        after.Where(one => one.IsWanted).ShouldHaveSingleItem().ShouldBe((key, true));
+        after[^1].Key.ShouldBe(key);
+        (await Advice(5)).ShouldAllBe(one => !one.IsWanted);
+
+        (await Want(4, "no such check", true)).ShouldBe(HttpStatusCode.UnprocessableEntity);
+        (await Want(99, key, true)).ShouldBe(HttpStatusCode.NotFound);
+        (await Want(4, key, false)).ShouldBe(HttpStatusCode.NoContent);
+        (await Advice(4)).ShouldBe(before);
+    }
+}
+
+/// <summary>A look that is tried, and nothing on the desktop touched.</summary>
+public sealed class FittingTests : FittingLine
+{
     [Fact]
     public async Task A_fitting_that_is_switched_to_stands_in_the_files_and_is_no_drift_but_later_changes_are()
     {
@@ -436,47 +490,6 @@ public sealed class FittingTests() : OwnAppTests(isKilled: true)
         var palettes = (await Server.Get($"/api/fittings/{fitting["id"]}/palettes")).AsArray();
         palettes.ShouldNotContain(one => one!["title"]!.GetValue<string>() == "Odd-One.svg");
         palettes.Select(one => one!["kind"]!.GetValue<string>()).ShouldContain("icons");
-    }
-
-    [Fact]
-    public async Task What_a_person_wants_so_of_a_profile_stays_listed_and_quiet_after_the_server_is_killed_too()
-    {
-        var cards = (await Server.Get("/api/profiles?desktop=1")).AsArray();
-        var look = cards.Single(card =>
-            card!["profile"]!["name"]!.GetValue<string>() == "Day Log"
-        )!["look"]!.GetValue<string>();
-        async Task<List<(string Key, bool IsWanted)>> Advice(long profile) =>
-            [
-                .. (await Server.Get($"/api/looks/{look}/advice?desktop=1&profile={profile}"))
-                    .AsArray()
-                    .Select(one =>
-                        (one!["key"]!.GetValue<string>(), one["isWanted"]!.GetValue<bool>())
-                    ),
-            ];
-        async Task<HttpStatusCode> Want(long profile, string key, bool isWanted)
-        {
-            using var answer = await Server.Client.PutAsJsonAsync(
-                $"/api/profiles/{profile}/wishes",
-                new JsonObject { ["key"] = key, ["isWanted"] = isWanted }
-            );
-            return answer.StatusCode;
-        }
-
-        var before = await Advice(4);
-        var key = before[0].Key;
-        (await Want(4, key, true)).ShouldBe(HttpStatusCode.NoContent);
-        App.Kill();
-        await Restart();
-        var after = await Advice(4);
-        after.Select(one => one.Key).ShouldBe(before.Select(one => one.Key), ignoreOrder: true);
-        after.Where(one => one.IsWanted).ShouldHaveSingleItem().ShouldBe((key, true));
-        after[^1].Key.ShouldBe(key);
-        (await Advice(5)).ShouldAllBe(one => !one.IsWanted);
-
-        (await Want(4, "no such check", true)).ShouldBe(HttpStatusCode.UnprocessableEntity);
-        (await Want(99, key, true)).ShouldBe(HttpStatusCode.NotFound);
-        (await Want(4, key, false)).ShouldBe(HttpStatusCode.NoContent);
-        (await Advice(4)).ShouldBe(before);
     }
 
     [Fact]

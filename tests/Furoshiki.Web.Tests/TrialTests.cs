@@ -9,7 +9,7 @@ using SkiaSharp;
 namespace Furoshiki.Web.Tests;
 
 /// <summary>A look with each thing that it could take, moves through the whole of it, and pictures of a person's own.</summary>
-public sealed class TrialTests() : OwnAppTests(isKilled: true)
+public sealed class TrialTests : OwnAppTests
 {
     private async Task<JsonNode> Begin(string look) =>
         (await Server.Post("/api/desktops/1/fittings", new JsonObject { ["look"] = look })).Body;

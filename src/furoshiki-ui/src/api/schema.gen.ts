@@ -2729,6 +2729,7 @@ export interface components {
             /** Format: int32 */
             columns: null | number;
             colours?: components["schemas"]["ColorSystem"];
+            desktop?: null | string;
         };
         /** @enum {unknown} */
         ReadinessState: "On" | "Same" | "Drifted" | "Ready" | "Partly" | "ToGet" | "Cannot";
@@ -3273,7 +3274,16 @@ export interface operations {
                     "application/json": components["schemas"]["DesktopView"][];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -3315,7 +3325,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -3366,7 +3385,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -3415,7 +3443,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -3464,7 +3501,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -3522,7 +3568,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -3569,7 +3624,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -3620,7 +3684,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -3682,7 +3755,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -3742,7 +3824,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -3802,7 +3893,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -3860,7 +3960,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -3907,7 +4016,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -3958,7 +4076,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4027,7 +4154,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4080,7 +4216,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4133,7 +4278,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4180,7 +4334,16 @@ export interface operations {
                     "text/event-stream": components["schemas"]["SseItemOfDesktopState"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4209,7 +4372,16 @@ export interface operations {
                     "application/json": string[];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4238,7 +4410,16 @@ export interface operations {
                     "application/json": components["schemas"]["KindView"][];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4267,7 +4448,16 @@ export interface operations {
                     "application/json": components["schemas"]["MapView"][];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4307,7 +4497,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4366,7 +4565,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4417,7 +4625,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4477,7 +4694,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4530,7 +4756,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4582,7 +4817,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4630,7 +4874,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4679,7 +4932,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4741,7 +5003,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4792,7 +5063,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4852,7 +5132,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4899,7 +5188,16 @@ export interface operations {
                     "application/json": components["schemas"]["NewEntrance"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4941,7 +5239,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4986,7 +5293,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5037,7 +5353,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5086,7 +5411,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5138,7 +5472,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5191,7 +5534,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5249,7 +5601,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5302,7 +5663,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5358,7 +5728,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5407,7 +5786,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5466,7 +5854,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5504,7 +5901,16 @@ export interface operations {
                     "application/json": components["schemas"]["DeletedView"][];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5544,7 +5950,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5609,7 +6024,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5658,7 +6082,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5707,7 +6140,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5745,7 +6187,16 @@ export interface operations {
                     "application/json": components["schemas"]["StoreView"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5787,7 +6238,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5825,7 +6285,16 @@ export interface operations {
                     "application/json": components["schemas"]["CopyView"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5888,7 +6357,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5941,7 +6419,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5994,7 +6481,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6045,7 +6541,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6096,7 +6601,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6147,7 +6661,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6197,7 +6720,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6250,7 +6782,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6302,7 +6843,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6356,7 +6906,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6407,7 +6966,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6460,7 +7028,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6513,7 +7090,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6566,7 +7152,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6636,7 +7231,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6689,7 +7293,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6747,7 +7360,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6796,7 +7418,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6845,7 +7476,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6892,7 +7532,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6941,7 +7590,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -6988,7 +7646,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7046,7 +7713,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7093,7 +7769,16 @@ export interface operations {
                     "application/json": components["schemas"]["GroupingView"][];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7135,7 +7820,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7184,7 +7878,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7231,7 +7934,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7280,7 +7992,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7333,7 +8054,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7396,7 +8126,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7449,7 +8188,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7511,7 +8259,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7572,7 +8329,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7623,7 +8389,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7674,7 +8449,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7731,7 +8515,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7780,7 +8573,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7833,7 +8635,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7891,7 +8702,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7940,7 +8760,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -7990,7 +8819,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8041,7 +8879,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8095,7 +8942,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8148,7 +9004,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8199,7 +9064,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8248,7 +9122,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8301,7 +9184,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8354,7 +9246,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8416,7 +9317,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8479,7 +9389,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8532,7 +9451,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8594,7 +9522,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8647,7 +9584,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8706,7 +9652,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8770,7 +9725,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8828,7 +9792,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8879,7 +9852,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8930,7 +9912,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -8992,7 +9983,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9061,7 +10061,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9099,7 +10108,16 @@ export interface operations {
                     "application/json": components["schemas"]["CarriedView"][];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9141,7 +10159,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9205,7 +10232,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9253,7 +10289,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9291,7 +10336,16 @@ export interface operations {
                     "application/json": components["schemas"]["SourceView"][];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9333,7 +10387,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9391,7 +10454,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -9447,7 +10519,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description Whoever asked may not enter. */
+            /** @description The key is missing, or is not that of this installation. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was asked under another name than the installation's own. */
             403: {
                 headers: {
                     [name: string]: unknown;
