@@ -1,3 +1,4 @@
+using System.Buffers;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Switching;
 using Microsoft.Win32.SafeHandles;
@@ -331,13 +332,38 @@ internal sealed class FileWriter(
                 using (var handle = Posix.NewFile(full, 0b110_000_000))
                 using (var file = new FileStream(handle, FileAccess.Write, bufferSize: 0))
                 {
-                    source.CopyTo(file);
+                    Copy(source, file);
                     Posix.SetAttributes(handle, state.Attributes);
                     Posix.SetMode(handle, state.Mode);
                     if (isFlushed)
                         Flush(full, handle);
                 }
                 break;
+        }
+    }
+
+    /// <summary>Copies bytes. Where a whole block is zero nothing is written, so that a file that had holes has them again.</summary>
+    private static void Copy(Stream source, FileStream file)
+    {
+        const int Block = 64 * 1024;
+        var buffer = ArrayPool<byte>.Shared.Rent(Block);
+        try
+        {
+            var block = buffer.AsSpan(0, Block);
+            for (var length = Block; length == Block; )
+            {
+                length = source.ReadAtLeast(block, Block, throwOnEndOfStream: false);
+                if (length == Block && !block.ContainsAnyExcept((byte)0))
+                    file.Seek(length, SeekOrigin.Current);
+                else
+                    file.Write(block[..length]);
+            }
+            if (file.Length < file.Position)
+                file.SetLength(file.Position);
+        }
+        finally
+        {
+            ArrayPool<byte>.Shared.Return(buffer);
         }
     }
 

@@ -81,7 +81,7 @@ public static class Application
             await errors.WriteLineAsync(
                 problem is IOException or UnauthorizedAccessException
                     ? problem.Message
-                    : $"The database in {data.Path} cannot be used: {problem.Message} Nothing was changed."
+                    : $"The database in {data.Path} cannot be used: {(problem is SqliteException ? Problem.Of(problem).Sentence : problem.Message)} Nothing was changed."
             );
             return 1;
         }

@@ -1,22 +1,24 @@
 using System.Collections.Concurrent;
 using OpenQA.Selenium.Chrome;
 
+[assembly: AssemblyFixture(typeof(Furoshiki.Browser.Tests.Browsers))]
+
 namespace Furoshiki.Browser.Tests;
 
 /// <summary>
 /// The headless browsers that the tests work with, one for each that runs at once. Every application has a name and a port of its own, so
 /// nothing that one has left in a browser is seen by the next.
 /// </summary>
-internal static class Browsers
+public sealed class Browsers : IDisposable
 {
     private static readonly ConcurrentBag<ChromeDriver> Idle = [];
 
-    static Browsers() =>
-        AppDomain.CurrentDomain.ProcessExit += (_, _) =>
-        {
-            foreach (var driver in Idle)
-                driver.Dispose();
-        };
+    /// <summary>Ends them, after the last test.</summary>
+    public void Dispose()
+    {
+        foreach (var driver in Idle)
+            driver.Dispose();
+    }
 
     /// <summary>A browser with one empty tab.</summary>
     public static ChromeDriver Take() => Idle.TryTake(out var driver) ? driver : Start();

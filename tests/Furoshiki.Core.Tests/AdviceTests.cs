@@ -9,6 +9,7 @@ using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
 using Furoshiki.Core.Supplies;
+using Furoshiki.Tests.Shared;
 
 namespace Furoshiki.Core.Tests;
 
@@ -632,7 +633,7 @@ public sealed class AdviceTests
                             $"{piece.Title}: {remedy.Title}"
                         );
             },
-            iter: 40
+            iter: 15 * Effort.Times
         );
 
     [Fact]
@@ -718,7 +719,7 @@ public sealed class AdviceTests
                 }
                 AdviceCheck.For(Ground(look)).ShouldNotContain(piece => piece.Remedies.Any());
             },
-            iter: 25
+            iter: 12 * Effort.Times
         );
 
     [Fact]

@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using CsCheck;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
+using Furoshiki.Tests.Shared;
 using Json.Schema;
 
 namespace Furoshiki.Core.Tests;
@@ -287,7 +288,7 @@ public sealed class MapTests
                 Should
                     .Throw<DesktopMapException>(() => Read(spoilt.Map))
                     .Line.ShouldBeInRange(spoilt.Lines[0], spoilt.Lines[1] + 1),
-            iter: 1000
+            iter: 300 * Effort.Times
         );
 
     [Fact]

@@ -67,6 +67,31 @@ public sealed class HeldTests : IDisposable
     }
 
     [Fact]
+    public void A_file_with_holes_comes_back_with_its_bytes_and_its_holes()
+    {
+        const long Hole = 40L * 1024 * 1024;
+        var path = _desktop.At($"{TestPaths.Icons}/Fold-Slate/moving.webm");
+        foreach (var end in new[] { "", "end" })
+        {
+            using (var file = File.Create(path))
+            {
+                file.Write("begin"u8);
+                file.SetLength(Hole);
+                file.Seek(0, SeekOrigin.End);
+                file.Write(System.Text.Encoding.UTF8.GetBytes(end));
+            }
+            var state = _desktop.Hold();
+            var before = _desktop.Snapshot();
+            File.Delete(path);
+            _desktop.GoBackTo(state).Problem.ShouldBeNull();
+            _desktop.Snapshot().ShouldBe(before);
+            var kilobytes = Shell.Script($"du -k '{path}' | cut -f1").Said;
+            int.Parse(kilobytes, System.Globalization.CultureInfo.InvariantCulture)
+                .ShouldBeLessThan(1024);
+        }
+    }
+
+    [Fact]
     public void A_file_of_somebody_else_stays_theirs_through_a_switch_and_going_back()
     {
         Assert.SkipUnless(

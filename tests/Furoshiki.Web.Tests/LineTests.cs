@@ -305,6 +305,30 @@ public sealed class LineTests : OwnAppTests
     }
 
     [Fact]
+    public async Task A_plan_for_screens_that_changed_since_is_refused_and_says_so()
+    {
+        var plan = await Server.Plan("Saving", await Server.SavingOf("Cloud Cover"));
+        var before = App.Snapshot();
+        using var changed = await Server.Client.PutAsJsonAsync(
+            "/api/desktops/1/screens",
+            new[]
+            {
+                new
+                {
+                    Id = "main",
+                    Width = 1920,
+                    Height = 1080,
+                },
+            }
+        );
+        changed.EnsureSuccessStatusCode();
+        var (status, problem) = await Server.Post("/api/desktops/1/switches", Api.RequestFor(plan));
+        status.ShouldBe(HttpStatusCode.Conflict);
+        problem["detail"]!.GetValue<string>().ShouldContain("other screens");
+        App.Snapshot().ShouldBe(before);
+    }
+
+    [Fact]
     public async Task A_plan_made_from_files_that_changed_since_is_refused_with_what_changed()
     {
         var plan = await Server.Plan("Saving", await Server.SavingOf("Cloud Cover"));

@@ -1,6 +1,7 @@
 using System.Text;
 using System.Text.Json;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Maps;
 using Furoshiki.Core.Switching;
 
 namespace Furoshiki.App.Planning;
@@ -21,6 +22,7 @@ public sealed class ShownPlans(PlanMaker plans, PlanTeller teller)
     private sealed record Shown(
         string Fingerprint,
         Target Target,
+        IReadOnlyList<Screen> Screens,
         IReadOnlyDictionary<string, FileState?> States,
         PlanView View
     );
@@ -37,7 +39,9 @@ public sealed class ShownPlans(PlanMaker plans, PlanTeller teller)
         lock (_lock)
         {
             _shown.RemoveAll(one => one.Fingerprint == fingerprint);
-            _shown.Add(new Shown(fingerprint, target, StatesOf(ready.Plan), view));
+            _shown.Add(
+                new Shown(fingerprint, target, ready.Desktop.Screens, StatesOf(ready.Plan), view)
+            );
             if (_shown.Count > Most)
                 _shown.RemoveAt(0);
         }
@@ -69,6 +73,11 @@ public sealed class ShownPlans(PlanMaker plans, PlanTeller teller)
         var today = plans.Make(desktop, shown.Target);
         if (FingerprintOf(today) == fingerprint)
             return (today, shown.View);
+        if (!today.Desktop.Screens.SequenceEqual(shown.Screens))
+            throw Outdated(
+                "The desktop has other screens than when this plan was made, so the plan was not carried out.",
+                []
+            );
         var states = StatesOf(today.Plan);
         throw Outdated(
             "The desktop changed after this plan was made, so the plan was not carried out.",
@@ -95,12 +104,12 @@ public sealed class ShownPlans(PlanMaker plans, PlanTeller teller)
             : throw Outdated("The desktop changed while the supplies were got.", []);
     }
 
-    /// <summary>The plan's own fingerprint, together with what it leads to and where.</summary>
+    /// <summary>The plan's own fingerprint, together with what it leads to and where, on which screens.</summary>
     private static string FingerprintOf(ReadyPlan plan) =>
         Digest
             .Of(
                 Encoding.UTF8.GetBytes(
-                    $"{plan.Desktop.Id} {JsonSerializer.Serialize(plan.Target)} {plan.Plan.Fingerprint}"
+                    $"{plan.Desktop.Id} {JsonSerializer.Serialize(plan.Desktop.Screens)} {JsonSerializer.Serialize(plan.Target)} {plan.Plan.Fingerprint}"
                 )
             )
             .Hex;

@@ -192,7 +192,7 @@ public sealed partial class Countdowns(
             NotTakenBack(log, problem);
             journal.NoteNews(
                 one.Id,
-                $"{one.Title} was not kept, and cannot go back yet: {problem.Message} It is tried again."
+                $"{one.Title} was not kept, and cannot go back yet: {Problem.Of(problem).Sentence} It is tried again."
             );
             return Later;
         }

@@ -212,7 +212,7 @@ public sealed class SwitchRuns(
 #pragma warning restore CA1031
         {
             SwitchLog.BrokenOff(log, problem);
-            result = RunResult.Not(problem.Message, NothingChanged, safeState);
+            result = RunResult.Not(Problem.Of(problem).Sentence, NothingChanged, safeState);
         }
         Keep(number, result);
         run.End(result);
