@@ -89,8 +89,16 @@ public sealed class Observer
         var now = DateTime.UtcNow;
         return reading.Files.Values.Any(file =>
         {
-            var since = now - File.GetLastWriteTimeUtc(desktop.Folder.PathOf(file.Path));
-            return since >= TimeSpan.Zero && since < Quiet;
+            try
+            {
+                var since = now - File.GetLastWriteTimeUtc(desktop.Folder.PathOf(file.Path));
+                return since >= TimeSpan.Zero && since < Quiet;
+            }
+            catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+            {
+                // Of what may not be looked at nobody knows; the reading says why it cannot be read.
+                return false;
+            }
         });
     }
 
