@@ -217,6 +217,27 @@ public sealed class MapTests
     }
 
     [Theory]
+    [InlineData("\"at\": \"Wallpaper/background\"", "\"at\": \"Wallpaper/mirrored\"")]
+    [InlineData("\"identity\": \"@id\",", "")]
+    [InlineData("[\"data:extensions\"]", "[\"config:engawa/menu.xml\"]")]
+    [InlineData("[\"data:extensions\"]", "[\"data:keyrings\"]")]
+    [InlineData("\"top left\": 0", "\"top left\": 1")]
+    [InlineData(
+        "\"opacity\": { \"at\": \"/opacity\" }",
+        "\"opacity\": { \"at\": \"/opacity\", \"scale\": 0.01 }"
+    )]
+    public void What_an_older_version_took_is_still_read_where_desktops_and_savings_stand_on_it(
+        string from,
+        string to
+    )
+    {
+        var text = Maps["engawa"].Replace(from, to, StringComparison.Ordinal);
+        text.ShouldNotBe(Maps["engawa"]);
+        Should.Throw<DesktopMapException>(() => Read(text));
+        DesktopMapReader.ReadKept(Encoding.UTF8.GetBytes(text)).Kinds.ShouldNotBeEmpty();
+    }
+
+    [Theory]
     [InlineData("  \"files\": {", "  \"files\": ", "a comma, a bracket", 12)]
     [InlineData(
         "    \"data\": { \"path\": \"home/.local/share\" },",

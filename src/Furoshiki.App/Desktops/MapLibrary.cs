@@ -24,7 +24,7 @@ public sealed class MapLibrary(IContentStore content)
     {
         try
         {
-            return _maps.GetOrAdd(digest, one => DesktopMapReader.Read(content.Read(one)));
+            return _maps.GetOrAdd(digest, one => DesktopMapReader.ReadKept(content.Read(one)));
         }
         catch (MissingContentException)
         {

@@ -48,7 +48,7 @@ public sealed partial class DesktopMapReader
         var (scale, decimals) = json.Unit is { } unit
             ? ScaleOf(setting, unit, [.. at, "unit"])
             : (json.Scale ?? 1, json.Scale is null ? null : json.Decimals ?? 0);
-        if (json.Scale is not null)
+        if (json.Scale is not null && !_isKept)
             RefuseCoarse((SettingType.OfNumber)setting.Type, scale, decimals!.Value, at);
         if (
             json is
@@ -60,11 +60,12 @@ public sealed partial class DesktopMapReader
             value => ValueOf(value.Value, [.. at, "values", value.Key])
         );
         if (
-            values
+            !_isKept
+            && values
                 .OrderBy(value => value.Key, StringComparer.Ordinal)
                 .GroupBy(value => value.Value.Content)
-                .FirstOrDefault(same => same.Count() > 1) is
-            { } twice
+                .FirstOrDefault(same => same.Count() > 1)
+                is { } twice
         )
             throw Wrong(
                 $"'{twice.Key}' stands for {string.Join(" and ", twice.Select(value => $"'{value.Key}'"))}: it could be read as one of them only.",
@@ -80,7 +81,7 @@ public sealed partial class DesktopMapReader
         );
     }
 
-    /// <summary>Refuses a scale by which values of a setting's range are spelt alike, or are read as others beyond it.</summary>
+    /// <summary>Refuses a scale by which values of a setting's range are spelt alike.</summary>
     private void RefuseCoarse(SettingType.OfNumber type, double scale, int decimals, string[] at)
     {
         const int LeastValues = 10;

@@ -41,11 +41,24 @@ public sealed partial class DesktopMapReader
     private readonly Dictionary<string, Place> _places = [];
     private readonly Dictionary<string, SettingsFile> _files = [];
 
-    private DesktopMapReader(MapJson json, JsonLines lines) => (_json, _lines) = (json, lines);
+    /// <summary>Whether it was taken before, so that what it says twice or too coarsely is no longer refused.</summary>
+    private readonly bool _isKept;
 
-    /// <summary>Reads a map.</summary>
+    private DesktopMapReader(MapJson json, JsonLines lines, bool isKept) =>
+        (_json, _lines, _isKept) = (json, lines, isKept);
+
+    /// <summary>Reads a map that a person gives.</summary>
     /// <exception cref="DesktopMapException">It is not JSON, or says something that cannot be.</exception>
-    public static DesktopMap Read(ReadOnlySpan<byte> json)
+    public static DesktopMap Read(ReadOnlySpan<byte> json) => Read(json, isKept: false);
+
+    /// <summary>
+    /// Reads a map that was taken before, be it by a version that did not see all that is wrong with it: what desktops and savings stand on
+    /// is read as it was, and only refused where nothing can be made of it.
+    /// </summary>
+    /// <exception cref="DesktopMapException">It is not JSON, or no map.</exception>
+    public static DesktopMap ReadKept(ReadOnlySpan<byte> json) => Read(json, isKept: true);
+
+    private static DesktopMap Read(ReadOnlySpan<byte> json, bool isKept)
     {
         try
         {
@@ -55,7 +68,7 @@ public sealed partial class DesktopMapReader
                     line,
                     "Nothing in a desktop map is null; leave it out instead."
                 );
-            return new DesktopMapReader(Deserialize(json, lines), lines).Read();
+            return new DesktopMapReader(Deserialize(json, lines), lines, isKept).Read();
         }
         catch (JsonSyntaxException problem)
         {
@@ -129,8 +142,11 @@ public sealed partial class DesktopMapReader
         };
         RefuseIdlePrograms(frame);
         RefuseCircles(frame);
-        RefuseTwoAtOnePlace(frame);
-        RefuseTwoOwners(frame);
+        if (!_isKept)
+        {
+            RefuseTwoAtOnePlace(frame);
+            RefuseTwoOwners(frame);
+        }
         return frame;
     }
 
@@ -241,7 +257,7 @@ public sealed partial class DesktopMapReader
 
     private void RefuseNoList(SettingsFormat format, ListAddress list, string[] at)
     {
-        if (format.ListProblem(list) is { } problem)
+        if (!_isKept && format.ListProblem(list) is { } problem)
             throw Wrong($"'{list.Path}' cannot be a list: {problem}.", at);
     }
 
@@ -345,7 +361,7 @@ public sealed partial class DesktopMapReader
     private PlacePath PathIn(DesktopMap frame, string text, params string[] at) =>
         frame.FindPath(text) is not { Path.Length: > 0 } path
             ? throw Wrong($"'{text}' is no path in one of the map's places.", at)
-        : PrivatePaths.Touches(path.FromRoot)
+        : !_isKept && PrivatePaths.Touches(path.FromRoot)
             ? throw Wrong(
                 $"'{text}' is private, or holds what is: keys and passwords are kept there, and no look holds them.",
                 at
