@@ -69,6 +69,7 @@ public sealed record SampleView(string Content, string Name, SampleForm Form);
 /// <param name="IsOn">Whether a part that is on uses it.</param>
 /// <param name="Newer">The newest version that can be had, if it is newer than the one that is there.</param>
 /// <param name="Edited">The files that are missing, added or edited.</param>
+/// <param name="Perhaps">The other versions that it can be as well: what was edited is what they differ in.</param>
 /// <param name="Samples">What it is like.</param>
 /// <param name="Needs">What it needs, as a tree.</param>
 /// <param name="ToLoad">How many bytes have to come so that it is there with all that it needs.</param>
@@ -97,6 +98,7 @@ public sealed record SupplyView(
     bool IsOn,
     SupplyVersionView? Newer,
     IReadOnlyList<string> Edited,
+    IReadOnlyList<string> Perhaps,
     IReadOnlyList<SupplyVersionView> Versions,
     IReadOnlyList<SampleView> Samples,
     IReadOnlyList<NeedView> Needs,
@@ -260,6 +262,7 @@ public sealed class SupplyShelf(SupplyStands supplies, Observer observer, Supply
                 ? View(newest, desktop)
                 : null,
             [.. (standing?.Differing ?? []).Take(MostEdited).Select(PathText.Printable)],
+            [.. (standing?.Perhaps ?? []).Select(one => one.Version.ToString())],
             [.. stand.Versions.Select(one => View(one, desktop))],
             [.. SupplySamples.Of(supply)],
             needs,

@@ -26,17 +26,20 @@ internal sealed record SupplyStand(
     /// <param name="versions">All its versions that are known, the newest first.</param>
     /// <param name="desktop">The desktop.</param>
     /// <param name="seen">It as it was seen.</param>
+    /// <param name="last">How the supply stood to it when it was looked at before; null if it was not.</param>
     public static SupplyStand Of(
         IGrouping<SupplyName, KnownSupply> versions,
         LiveDesktop desktop,
-        Observation seen
+        Observation seen,
+        SupplyStand? last
     )
     {
         ImmutableArray<KnownSupply> newestFirst = [.. versions];
         var standing = SupplyStanding.Find(
             newestFirst.Select(one => one.Supply),
             desktop.Map,
-            seen.View
+            seen.View,
+            last?.Standing is { Perhaps: [] } there ? there.Supply.Version : null
         );
         var newest = newestFirst.FirstOrDefault(one => CanBeHad(one, desktop));
         return new SupplyStand(

@@ -101,6 +101,7 @@ public sealed class SupplyStands(Sources sources)
                 slot.Supplies = Of(
                     known,
                     seen,
+                    slot.Supplies?.All,
                     isForTheSame ? slot.Supplies!.Ground.Candidates : null
                 );
             slot.Seen = seen;
@@ -111,12 +112,15 @@ public sealed class SupplyStands(Sources sources)
     private static DesktopSupplies Of(
         KnownSupplies known,
         Observation seen,
+        IReadOnlyDictionary<SupplyName, SupplyStand>? last,
         SupplyCandidates? candidates
     )
     {
         var all = known
             .ByName.AsParallel()
-            .Select(versions => SupplyStand.Of(versions, seen.Desktop, seen))
+            .Select(versions =>
+                SupplyStand.Of(versions, seen.Desktop, seen, last?.GetValueOrDefault(versions.Key))
+            )
             .ToDictionary(one => one.Name);
         return new DesktopSupplies(
             known,

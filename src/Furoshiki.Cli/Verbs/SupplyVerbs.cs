@@ -166,7 +166,12 @@ internal static class SupplyVerbs
                     ["Supply", "Version", "Kind", "Here"],
                     all.Select(one =>
                         (IReadOnlyList<Cell>)
-                            [one.Title, one.Version, string.Join(", ", one.Titles), Words(one)]
+                            [
+                                one.Title,
+                                string.Join(" or ", [one.Version, .. one.Perhaps]),
+                                string.Join(", ", one.Titles),
+                                Words(one),
+                            ]
                     )
                 )
         );

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Reading;
+using Semver;
 
 namespace Furoshiki.Core.Supplies;
 
@@ -12,10 +13,13 @@ namespace Furoshiki.Core.Supplies;
 public sealed record StandingAsset(Provided Asset, PlacePath Path, AssetMatch Match);
 
 /// <summary>A supply on a desktop. Nothing notes what is there: it is known again by its files.</summary>
-/// <param name="Supply">The version that comes nearest to what stands there.</param>
+/// <param name="Supply">The version that comes nearest to what stands there; of several as near, the one that was there before.</param>
 /// <param name="Assets">Those of its assets that are there.</param>
 public sealed record SupplyStanding(Supply Supply, ImmutableArray<StandingAsset> Assets)
 {
+    /// <summary>The other versions that it can be as well, since what was edited is what they differ in, and nobody saw it before.</summary>
+    public ImmutableArray<Supply> Perhaps { get; private init; } = [];
+
     /// <summary>Whether all of it is there.</summary>
     public bool IsWhole => Assets.Length == Supply.Provides.Length;
 
@@ -31,12 +35,15 @@ public sealed record SupplyStanding(Supply Supply, ImmutableArray<StandingAsset>
     /// <param name="versions">The versions of the supply that are known, the one that is preferred first.</param>
     /// <param name="map">The desktop's map.</param>
     /// <param name="view">The desktop's folder.</param>
+    /// <param name="last">The version that was there when it was looked at last; null if that is not known.</param>
     public static SupplyStanding? Find(
         IEnumerable<Supply> versions,
         DesktopMap map,
-        IDesktopView view
-    ) =>
-        versions
+        IDesktopView view,
+        SemVersion? last
+    )
+    {
+        var there = versions
             .Select(supply => new SupplyStanding(
                 supply,
                 [
@@ -46,7 +53,17 @@ public sealed record SupplyStanding(Supply Supply, ImmutableArray<StandingAsset>
                 ]
             ))
             .Where(one => one.Assets.Any(asset => asset.Match.Same > 0))
-            .MinBy(one => (one.Supply.Provides.Length - one.Assets.Length, one.Differing.Count()));
+            .GroupBy(one => (one.Supply.Provides.Length - one.Assets.Length, one.Differing.Count()))
+            .MinBy(alike => alike.Key)
+            ?.ToList();
+        return there?.Find(one => one.Supply.Version == last) is { } known ? known
+            : there is [var first, .. var others]
+                ? first with
+                {
+                    Perhaps = first.Differing.Any() ? [.. others.Select(one => one.Supply)] : [],
+                }
+            : null;
+    }
 
     private static StandingAsset? Find(
         Supply supply,

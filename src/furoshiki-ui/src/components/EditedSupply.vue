@@ -4,7 +4,7 @@ import { useChanged } from '@/api/asked'
 import { api, take, type Schemas } from '@/api/client'
 import NameForm from './NameForm.vue'
 import SignalWord from './SignalWord.vue'
-import { count } from '@/composables/words'
+import { count, itsVersion } from '@/composables/words'
 
 const props = defineProps<{ supply: Schemas['SupplyView']; desktop: number }>()
 
@@ -36,7 +36,15 @@ async function keep(title: string) {
       :word="count(supply.edited.length, 'file is not as it came', 'files are not as they came')"
     />
     <p class="mono">{{ supply.edited.join(', ') }}</p>
-    <VBtn :to="{ name: 'switch', query: { get: `${supply.name}@${supply.version}` } }">Put back…</VBtn>
+    <p v-if="supply.perhaps.length > 0">
+      Just there {{ itsVersion(supply) }} differ, so which of them it was is not known.
+    </p>
+    <VBtn
+      v-for="version in [supply.version, ...supply.perhaps]"
+      :key="version"
+      :to="{ name: 'switch', query: { get: `${supply.name}@${version}` } }"
+      >Put back{{ supply.perhaps.length > 0 ? ` as ${version}` : '' }}…</VBtn
+    >
     <NameForm opens="Keep as your own…" verb="Keep it" :give="keep" />
   </div>
 </template>

@@ -6,7 +6,7 @@ import EditedSupply from './EditedSupply.vue'
 import NeedTree from './NeedTree.vue'
 import SignalWord from './SignalWord.vue'
 import SupplySample from './SupplySample.vue'
-import { costs, size, supplyState } from '@/composables/words'
+import { costs, itsVersion, size, supplyState } from '@/composables/words'
 
 /** All there is to know of a supply, and what can be done with it. */
 const props = defineProps<{ supply: Schemas['SupplyView']; desktop: number }>()
@@ -29,7 +29,7 @@ const state = computed(() => supplyState(props.supply))
   <section class="facts paper" :aria-labelledby="`facts-${supply.name}`">
     <SupplySample :supply="supply" :most="6" heard />
     <h2 :id="`facts-${supply.name}`">{{ supply.title }}</h2>
-    <p class="mono third name">{{ supply.name }}@{{ supply.version }}</p>
+    <p class="mono third name">{{ supply.name }}@{{ itsVersion(supply) }}</p>
     <p>{{ supply.summary }}</p>
     <p>
       <SignalWord :signal="state.signal" :word="[state.word, state.more].filter(Boolean).join(', ')" />
@@ -39,7 +39,7 @@ const state = computed(() => supplyState(props.supply))
         v-for="version in supply.versions"
         :key="version.id"
         class="chip"
-        :aria-pressed="version.version === supply.version"
+        :aria-pressed="version.version === itsVersion(supply)"
         :disabled="!version.isFor || (!!version.withdrawn && !version.isKept)"
         :to="{ name: 'switch', query: { get: version.id } }"
         >{{ version.version }}{{ version.withdrawn ? ', taken back' : '' }}</VBtn

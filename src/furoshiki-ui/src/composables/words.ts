@@ -75,6 +75,9 @@ export function loadWords({ cost, costBefore, verb }: Schemas['SupplyChangeView'
     : `costs ${costs(cost)} while it is on, and ${costs(costBefore)} now`
 }
 
+/** The version that is there, or those that it can be, or else the newest that can be had. */
+export const itsVersion = ({ version, perhaps }: Schemas['SupplyView']) => [version, ...perhaps].join(' or ')
+
 /** How a supply stands to the desktop, and what is to be known beside that. */
 export function supplyState(one: Schemas['SupplyView']): { signal: Signal; word: string; more?: string } {
   const { state, isOn, newer, edited, madeFor } = one

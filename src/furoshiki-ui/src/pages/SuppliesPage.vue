@@ -14,7 +14,7 @@ import { useArrows } from '@/composables/useArrows'
 import { useDesktop } from '@/composables/useDesktop'
 import { useInSight } from '@/composables/useInSight'
 import { useTitle } from '@/composables/useTitle'
-import { supplyState } from '@/composables/words'
+import { itsVersion, supplyState } from '@/composables/words'
 
 const { id } = useDesktop()
 const { data: supplies, error } = useSupplies(id)
@@ -98,7 +98,7 @@ useArrows(lists, 'button')
           <button class="one paper" :aria-pressed="one.name === supply?.name" @click="chosen = one.name">
             <SupplySample :supply="one" :most="5" />
             <span class="what">
-              <strong>{{ one.title }}</strong> <span class="mono third">{{ one.version }}</span>
+              <strong>{{ one.title }}</strong> <span class="mono third">{{ itsVersion(one) }}</span>
               <span class="second"
                 >{{ one.family ? `${one.family} family` : one.titles.join(', ')
                 }}<template v-if="one.tone">, {{ one.tone.toLowerCase() }}</template
