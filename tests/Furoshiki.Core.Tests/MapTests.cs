@@ -185,6 +185,11 @@ public sealed class MapTests
         "2 different values with this scale and 0 decimals"
     )]
     [InlineData(
+        "\"opacity\": { \"at\": \"/opacity\" }",
+        "\"opacity\": { \"at\": \"/opacity\", \"quotes\": \"`\" }",
+        "Quotes are \" or '"
+    )]
+    [InlineData(
         "[\"config:engawa/menu.xml\"]",
         "[\"config:engawa/menu.xml\", \"data:widgets\"]",
         "there are assets of widgets"

@@ -135,6 +135,7 @@ public sealed class SpellingTests
     private static readonly Gen<Spelling> AnySpelling =
         from values in Gen.Select(AnyText, AnyText).Array[0, 4]
         from suffix in Gen.OneOf<string?>(null, "px", "\"", ";", " 1")
+        from quotes in Gen.OneOf<char?>(null, '"', '\'')
         from separator in Gen.OneOf<string?>(null, ", ", ",", " ", "::")
         from decimals in Gen.OneOf<int?>(null, 0, 2)
         from scale in Gen.OneOf(1, 2.55, 0.01)
@@ -148,6 +149,7 @@ public sealed class SpellingTests
             separator is null ? decimals : null,
             suffix,
             separator,
+            quotes,
             separator is null && decimals is null ? colour : ColourNotation.Css
         );
 

@@ -14,7 +14,7 @@ public sealed class MapLibrary(IContentStore content)
     public DesktopMap Get(Digest digest) =>
         Find(digest)
         ?? throw ProblemException.InTheWay(
-            "damaged",
+            ProblemCode.Damaged,
             "The copy of a desktop's map in the data folder is damaged.",
             "All that is not damaged can still be used."
         );

@@ -36,6 +36,7 @@ public enum Found
 /// <param name="Unread">Its values that could not be read.</param>
 /// <param name="Missing">Assets that are named and not there.</param>
 /// <param name="Gaps">What cannot be held, and why.</param>
+/// <param name="Doubts">What may be meant otherwise than the map has it, in sentences.</param>
 public sealed record FoundView(
     string Kind,
     string Title,
@@ -46,7 +47,8 @@ public sealed record FoundView(
     IReadOnlyList<string> Files,
     IReadOnlyList<UnreadValueView> Unread,
     IReadOnlyList<string> Missing,
-    IReadOnlyList<string> Gaps
+    IReadOnlyList<string> Gaps,
+    IReadOnlyList<string> Doubts
 );
 
 /// <summary>What a map finds in a folder.</summary>
@@ -223,16 +225,17 @@ public sealed class Registration(
     }
 
     /// <summary>What a map finds in a folder.</summary>
-    public static FolderReport Report(DesktopMap map, IDesktopView view)
+    public static FolderReport Report(DesktopMap map, DesktopFolder folder)
     {
-        var reading = DesktopReader.Read(map, view);
+        var reading = DesktopReader.Read(map, folder);
+        var doubts = new MapDoubts(reading, folder);
         return new FolderReport(
             map.Platform,
-            [.. reading.Parts.Select(part => Of(map.Find(part.Kind)!, part))]
+            [.. reading.Parts.Select(part => Of(map.Find(part.Kind)!, part, doubts))]
         );
     }
 
-    private static FoundView Of(KindMap kind, PartReading part)
+    private static FoundView Of(KindMap kind, PartReading part, MapDoubts doubts)
     {
         var settings = part.Component?.Settings.Count ?? 0;
         var assets = part.Component?.Assets ?? [];
@@ -266,7 +269,8 @@ public sealed class Registration(
             ],
             [.. UnreadValueView.Of(part)],
             [.. assets.Where(asset => asset is { Path: null }).Select(asset => asset.Name)],
-            [.. part.Gaps.Select(gap => $"{PathText.Printable(gap.Path)}: {gap.Reason}")]
+            [.. part.Gaps.Select(gap => $"{PathText.Printable(gap.Path)}: {gap.Reason}")],
+            [.. doubts.Of(kind, part)]
         );
     }
 

@@ -59,6 +59,7 @@ public sealed partial class DesktopMapReader
         string? Unit = null,
         string? Suffix = null,
         string? Separator = null,
+        string? Quotes = null,
         ColourNotation? Colour = null
     );
 

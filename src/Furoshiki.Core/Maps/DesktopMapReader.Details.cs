@@ -32,6 +32,11 @@ public sealed partial class DesktopMapReader
                 "What stands after a value has a sign at least: leave it out for nothing.",
                 [.. at, "suffix"]
             );
+        if (json.Quotes is not (null or "\"" or "'"))
+            throw Wrong(
+                "Quotes are \" or ': leave it out where a value stands without.",
+                [.. at, "quotes"]
+            );
         if (json.Scale is not null && setting.Type is not SettingType.OfNumber)
             throw Wrong($"'{setting.Name}' is no number, so it has no scale.", [.. at, "scale"]);
         if (json.Colour is not null && setting.Type is not SettingType.Colour)
@@ -52,7 +57,15 @@ public sealed partial class DesktopMapReader
             RefuseCoarse((SettingType.OfNumber)setting.Type, scale, decimals!.Value, at);
         if (
             json is
-            { Values: null, Unit: null, Scale: null, Suffix: null, Separator: null, Colour: null }
+            {
+                Values: null,
+                Unit: null,
+                Scale: null,
+                Suffix: null,
+                Separator: null,
+                Quotes: null,
+                Colour: null
+            }
         )
             return Spelling.Plain;
         var values = (json.Values ?? []).ToImmutableDictionary(
@@ -77,6 +90,7 @@ public sealed partial class DesktopMapReader
             decimals,
             json.Suffix,
             json.Separator,
+            json.Quotes?[0],
             json.Colour ?? ColourNotation.Css
         );
     }

@@ -27,6 +27,7 @@ public enum ColourNotation
 /// <param name="Decimals">How many decimals the file's number has, 0 to 6; null if it is not scaled.</param>
 /// <param name="Suffix">What stands after a value, such as a unit; null for nothing.</param>
 /// <param name="Separator">What stands between the items of a list; null if the format itself has lists.</param>
+/// <param name="Quotes">What stands on both sides of a value, " or '; null for nothing.</param>
 /// <param name="Colour">How colours are spelt.</param>
 public sealed record Spelling(
     ImmutableDictionary<string, NativeValue> Values,
@@ -34,6 +35,7 @@ public sealed record Spelling(
     int? Decimals = null,
     string? Suffix = null,
     string? Separator = null,
+    char? Quotes = null,
     ColourNotation Colour = ColourNotation.Css
 )
 {
@@ -49,6 +51,8 @@ public sealed record Spelling(
     {
         if (OursOf(native) is { } single)
             return native with { Type = NativeType.Untyped, Content = single };
+        if (Quotes is { } quotes && QuotedIn(native.Content) == quotes)
+            native = native with { Type = NativeType.Untyped, Content = native.Content[1..^1] };
         if (Suffix is { } suffix && native.Content.EndsWith(suffix, StringComparison.Ordinal))
             native = native with
             {
@@ -104,12 +108,29 @@ public sealed record Spelling(
                         $"The file has no way to write '{spelt.Content}' before '{Suffix}'."
                     )
                     : NativeValue.Text(spelt.Content + Suffix);
+        if (Quotes is { } quotes)
+            spelt = Quoted(spelt.Content, quotes, now?.Content);
         return spelt.Type != NativeType.List && OursOf(spelt) is { } other
             ? throw new SettingsFileException(
                 $"The file has no way to write '{value.Content}': it stands for '{other}' there."
             )
             : spelt;
     }
+
+    /// <summary>The quotes that a text stands in, " or '; null if it stands in none.</summary>
+    public static char? QuotedIn(string content) =>
+        content is ['"', .., '"'] or ['\'', .., '\''] ? content[0] : null;
+
+    /// <summary>A text in quotes. Where the file has a value without, it stays so, if it is read as the same.</summary>
+    private static NativeValue Quoted(string content, char quotes, string? now) =>
+        content.Contains(quotes, StringComparison.Ordinal)
+        || content.Contains('\\', StringComparison.Ordinal)
+            ? throw new SettingsFileException(
+                $"The file has no way to write '{content}' between {quotes} and {quotes}."
+            )
+            : NativeValue.Text(
+                now is null || QuotedIn(now) is not null ? $"{quotes}{content}{quotes}" : content
+            );
 
     /// <summary>The value of a look that is spelt so as a whole; null if none is.</summary>
     private string? OursOf(NativeValue native)

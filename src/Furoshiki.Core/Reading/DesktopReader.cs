@@ -113,16 +113,31 @@ public static class DesktopReader
         void Read(SettingKey key, SettingPlace place)
         {
             var document = Open(place.File);
+            NativeValue? native = null;
             try
             {
-                if (document.Get(kind.AddressOf(key)) is { } native)
+                native = document.Get(kind.AddressOf(key));
+                if (native is not null)
                     settings[key] = kind
                         .Kind.GetSetting(key)
                         .Type.Read(place.Spelling.FromFile(UnicodeAlone(native)));
             }
             catch (SettingsFileException problem)
             {
-                unread.Add(new UnreadValue(key, file!.Path, place.At, problem.Message));
+                var isQuoted =
+                    native is not null
+                    && place.Spelling.Quotes is null
+                    && Spelling.QuotedIn(native.Content) is not null;
+                unread.Add(
+                    new UnreadValue(
+                        key,
+                        file!.Path,
+                        place.At,
+                        isQuoted
+                            ? $"{problem.Message} Its quotes belong to it, unless the map names them as its quotes."
+                            : problem.Message
+                    )
+                );
             }
         }
     }

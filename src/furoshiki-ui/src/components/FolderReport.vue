@@ -28,6 +28,9 @@ const FOUND: Record<Schemas['Found'], { signal: Signal; word: string }> = {
         <p v-for="gap in kind.gaps" :key="gap" class="missing">
           <SignalWord signal="cannot" word="cannot be held:" /> {{ gap }}
         </p>
+        <p v-for="doubt in kind.doubts" :key="doubt" class="missing">
+          <SignalWord signal="waiting" word="to be asked:" /> {{ doubt }}
+        </p>
         <details class="third">
           <summary>
             {{ kind.places > 0 ? count(kind.settings, 'setting') : 'whole files' }}

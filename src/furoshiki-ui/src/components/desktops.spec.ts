@@ -91,12 +91,13 @@ describe('what a map finds in a folder', () => {
     unread: [],
     missing: [],
     gaps: [],
+    doubts: [],
     ...more,
   })
 
-  it('is told kind by kind: found, not set, not read, missing and what cannot be held', () => {
+  it('is told kind by kind: found, not set, not read, missing, what cannot be held and what is to be asked', () => {
     const kinds = [
-      kind('Set', { missing: ['Brass'], gaps: ['icons/pipe: a pipe'] }),
+      kind('Set', { missing: ['Brass'], gaps: ['icons/pipe: a pipe'], doubts: ['Quotes and all.'] }),
       kind('NotSet'),
       kind('Unread'),
     ]
@@ -107,6 +108,7 @@ describe('what a map finds in a folder', () => {
       '◇ not read',
       'named, not found: Brass',
       'icons/pipe: a pipe',
+      'to be asked: Quotes and all.',
       '2 settings',
     ])
       expect(text).toContain(said)
