@@ -32,13 +32,13 @@ public sealed record WayOut(string Words, IReadOnlyList<string> Remove);
 
 /// <summary>Something that could not be done.</summary>
 /// <param name="Kind">What kind of thing went wrong.</param>
-/// <param name="Code">Stable code, in lower case with hyphens.</param>
+/// <param name="Code">What, for programs.</param>
 /// <param name="Sentence">What happened.</param>
 /// <param name="Unharmed">What was left unharmed, in sentences.</param>
 /// <param name="Field">The field that cannot be taken as it is; null if it is none.</param>
 public sealed record Problem(
     ProblemKind Kind,
-    string Code,
+    ProblemCode Code,
     string Sentence,
     string Unharmed,
     string? Field = null
@@ -54,10 +54,10 @@ public sealed record Problem(
     public IReadOnlyList<WayOut>? WaysOut { get; init; }
 
     /// <summary>Whether the database was found damaged.</summary>
-    public bool IsDamage => Code == "damaged";
+    public bool IsDamage => Code == ProblemCode.Damaged;
 
     /// <summary>Whether nobody expected it, so that it belongs in the log.</summary>
-    public bool IsUnexpected => Code == "unexpected";
+    public bool IsUnexpected => Code == ProblemCode.Unexpected;
 
     /// <summary>Tells a problem of whatever was thrown.</summary>
     public static Problem Of(Exception exception)
@@ -69,19 +69,19 @@ public sealed record Problem(
             case DirectoryNotFoundException gone:
                 return new Problem(
                     ProblemKind.Conflict,
-                    "desktop-gone",
+                    ProblemCode.DesktopGone,
                     gone.Message,
                     "All that was saved is still there."
                 );
             case IOException or UnauthorizedAccessException:
-                return new Problem(ProblemKind.Failed, "files", exception.Message, Whole);
+                return new Problem(ProblemKind.Failed, ProblemCode.Files, exception.Message, Whole);
         }
         for (var one = exception; one is not null; one = one.InnerException)
             if (one is SqliteException database)
                 return OfDatabase(database);
         return new Problem(
             ProblemKind.Failed,
-            "unexpected",
+            ProblemCode.Unexpected,
             $"Furoshiki failed at this: {exception.GetType().Name}.",
             Whole
         );
@@ -99,7 +99,7 @@ public sealed record Problem(
                 .Problem,
             19 => new Problem(
                 ProblemKind.Conflict,
-                "saved-meanwhile",
+                ProblemCode.SavedMeanwhile,
                 "Another window saved in the same moment. Look at what is saved now, and try again.",
                 "Nothing was saved."
             ),
@@ -107,7 +107,7 @@ public sealed record Problem(
             or 13 /* SQLITE_IOERR, SQLITE_FULL */
             => new Problem(
                 ProblemKind.Full,
-                "disk-full",
+                ProblemCode.DiskFull,
                 "The disk of the data folder is full or cannot be written.",
                 "Nothing was saved. " + Whole
             ),
@@ -115,13 +115,13 @@ public sealed record Problem(
             or 26 /* SQLITE_CORRUPT, SQLITE_NOTADB */
             => new Problem(
                 ProblemKind.Failed,
-                "damaged",
+                ProblemCode.Damaged,
                 "The database in the data folder is damaged.",
                 "The desktops themselves were not touched. Start Furoshiki again: it sets a damaged database aside and brings over what can be read."
             ),
             _ => new Problem(
                 ProblemKind.Unavailable,
-                "database",
+                ProblemCode.Database,
                 "The database in the data folder cannot be used just now.",
                 Whole
             ),
@@ -159,7 +159,7 @@ public sealed record ProblemView(
             Shared,
             StatusOf(problem.Kind),
             problem.Sentence,
-            problem.Code,
+            problem.Code.Name(),
             problem.Unharmed,
             problem.Field,
             problem.WaysOut,
@@ -191,7 +191,7 @@ public sealed class ProblemException(Problem problem) : Exception(problem.Senten
         new(
             new Problem(
                 ProblemKind.NotFound,
-                "not-found",
+                ProblemCode.NotFound,
                 $"{what} is not here.",
                 "Nothing was changed."
             )
@@ -199,11 +199,19 @@ public sealed class ProblemException(Problem problem) : Exception(problem.Senten
 
     /// <summary>A field of what was sent cannot be taken as it is.</summary>
     public static ProblemException Field(string field, string sentence) =>
-        new(new Problem(ProblemKind.Invalid, "field", sentence, "Nothing was saved.", field));
+        new(
+            new Problem(
+                ProblemKind.Invalid,
+                ProblemCode.Field,
+                sentence,
+                "Nothing was saved.",
+                field
+            )
+        );
 
     /// <summary>Something stands in the way, that may not later.</summary>
     public static ProblemException InTheWay(
-        string code,
+        ProblemCode code,
         string sentence,
         string unharmed = "Nothing was changed."
     ) => new(new Problem(ProblemKind.Conflict, code, sentence, unharmed));

@@ -52,7 +52,7 @@ internal static class CommandLine
         ).Wrong(
             new Problem(
                 ProblemKind.Invalid,
-                "usage",
+                ProblemCode.Usage,
                 words,
                 $"Nothing was changed. See {Name} {verb}--help."
             )

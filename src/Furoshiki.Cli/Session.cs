@@ -47,7 +47,7 @@ internal sealed class Session : IDisposable
         }
         else if (!databases.IsCurrent())
             throw ProblemException.InTheWay(
-                "other-version",
+                ProblemCode.OtherVersion,
                 "Another version of Furoshiki is running with this data folder. End it first."
             );
     }
@@ -70,7 +70,7 @@ internal sealed class Session : IDisposable
                 [] => throw new ProblemException(
                     new Problem(
                         ProblemKind.NotFound,
-                        "no-desktop",
+                        ProblemCode.NoDesktop,
                         "There is no desktop yet. Add one on the page: furoshiki open.",
                         "Nothing was changed."
                     )
@@ -79,7 +79,7 @@ internal sealed class Session : IDisposable
                 _ => throw new ProblemException(
                     new Problem(
                         ProblemKind.Invalid,
-                        "which-desktop",
+                        ProblemCode.WhichDesktop,
                         $"There are {all.Count} desktops. Say which with --desktop: {string.Join(", ", all.Select(one => one.Name))}.",
                         "Nothing was changed.",
                         "desktop"
@@ -95,7 +95,7 @@ internal sealed class Session : IDisposable
         throw new ProblemException(
             new Problem(
                 ProblemKind.NotFound,
-                "not-found",
+                ProblemCode.NotFound,
                 $"There is no desktop '{name}'. {(near.Count > 0 ? "Near it" : "There are")}: {string.Join(", ", near.Count > 0 ? near : all.Select(one => one.Name))}.",
                 "Nothing was changed.",
                 "desktop"

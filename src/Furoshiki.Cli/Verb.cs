@@ -189,7 +189,7 @@ internal static partial class Verb
             : throw new ProblemException(
                 new Problem(
                     ProblemKind.NotFound,
-                    "not-found",
+                    ProblemCode.NotFound,
                     $"There is no part '{part}'. There are: {string.Join(", ", Kind.All.Select(kind => kind.Name))}.",
                     "Nothing was changed.",
                     "parts"

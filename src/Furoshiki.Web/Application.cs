@@ -191,7 +191,9 @@ public static class Application
         app.UseRouting();
 
         app.MapOpenApi("/api/furoshiki.json");
-        var api = app.MapGroup("/api").AddEndpointFilter(StrictJson.RefuseNulls);
+        var api = app.MapGroup("/api")
+            .AddEndpointFilter(StrictJson.RefuseNulls)
+            .AddEndpointFilter(Totals.Tell);
         api.MapDesktops();
         api.MapProfiles();
         api.MapScreenshots();

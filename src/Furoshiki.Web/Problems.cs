@@ -62,10 +62,13 @@ internal sealed partial class ProblemHandler(DataFolder data, ILogger<ProblemHan
                 "What was sent has another media type than this address takes.",
             _ => $"{ReasonPhrases.GetReasonPhrase(status)}.",
         };
-        problem.Extensions.TryAdd(
-            "code",
-            ReasonPhrases.GetReasonPhrase(status).ToLowerInvariant().Replace(' ', '-')
-        );
+        var code = status switch
+        {
+            StatusCodes.Status404NotFound => ProblemCode.NotFound,
+            < StatusCodes.Status500InternalServerError => ProblemCode.Request,
+            _ => ProblemCode.Unexpected,
+        };
+        problem.Extensions.TryAdd("code", code.Name());
         problem.Extensions.TryAdd("unharmed", "Nothing was changed.");
     }
 
@@ -91,7 +94,7 @@ internal sealed partial class ProblemHandler(DataFolder data, ILogger<ProblemHan
         var at = misfit?.Path ?? "";
         return new Problem(
             ProblemKind.Invalid,
-            "request",
+            ProblemCode.Request,
             misfit?.Words("what this address takes") ?? request.Message,
             "Nothing was changed.",
             at.Length == 0 ? null : at.Split('.', '[')[^1].TrimEnd(']')

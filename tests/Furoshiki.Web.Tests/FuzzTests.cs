@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Net;
 using System.Net.Http.Headers;
 using System.Text;
@@ -39,6 +40,54 @@ public sealed class FuzzTests(RunningApp app) : IClassFixture<RunningApp>
     private readonly JsonNode _document = JsonNode.Parse(
         File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "furoshiki.json"))
     )!;
+
+    /// <summary>The codes of problems, as the document lists them.</summary>
+    private IEnumerable<string> Codes =>
+        _document["components"]!["schemas"]!["ProblemDetails"]!["properties"]!["code"]!["enum"]!
+            .AsArray()
+            .Select(one => one!.GetValue<string>());
+
+    [Fact]
+    public void The_document_says_what_every_operation_parameter_and_answer_is()
+    {
+        foreach (var (path, methods) in _document["paths"]!.AsObject())
+        foreach (var (method, operation) in methods!.AsObject())
+        {
+            var said = $"{method} {path}";
+            operation!["summary"]!.GetValue<string>().ShouldNotBeEmpty(said);
+            foreach (var parameter in operation["parameters"]?.AsArray() ?? [])
+                parameter!
+                    ["description"]
+                    ?.GetValue<string>()
+                    .ShouldNotBeNullOrEmpty($"{said}: {parameter["name"]}");
+            foreach (var (status, answer) in operation["responses"]!.AsObject())
+                answer!["description"]!.GetValue<string>().ShouldNotBeEmpty($"{said}: {status}");
+            operation["responses"]!["default"].ShouldNotBeNull(said);
+        }
+    }
+
+    [Fact]
+    public async Task Every_list_says_how_many_there_are_also_of_those_that_it_does_not_have()
+    {
+        using var client = await app.Client();
+        var (all, total) = await List("/api/profiles?desktop=1");
+        total.ShouldBe(all);
+        (await List("/api/profiles?desktop=1&skip=3&take=2")).ShouldBe((2, all));
+        var (kinds, inAll) = await List("/api/kinds");
+        inAll.ShouldBe(kinds);
+
+        async Task<(int Told, int Total)> List(string path)
+        {
+            using var answer = await client.GetAsync(new Uri(path, UriKind.Relative));
+            return (
+                JsonNode.Parse(await answer.Content.ReadAsStringAsync())!.AsArray().Count,
+                int.Parse(
+                    answer.Headers.GetValues("Furoshiki-Total").Single(),
+                    CultureInfo.InvariantCulture
+                )
+            );
+        }
+    }
 
     [Fact]
     public async Task Nothing_that_is_sent_ends_in_a_failure_or_is_stored_out_of_bounds()
@@ -125,7 +174,7 @@ public sealed class FuzzTests(RunningApp app) : IClassFixture<RunningApp>
         string name
     ) => new Api(client).Post("/api/profiles", Api.SaveAs(name, "colours"));
 
-    private static async Task Check(HttpResponseMessage answer, string sent)
+    private async Task Check(HttpResponseMessage answer, string sent)
     {
         ((int)answer.StatusCode).ShouldBeLessThan(500, sent);
         answer.Headers.Contains("Content-Security-Policy").ShouldBeTrue(sent);
@@ -137,6 +186,7 @@ public sealed class FuzzTests(RunningApp app) : IClassFixture<RunningApp>
         var problem = JsonNode.Parse(text)!;
         foreach (var member in new[] { "code", "unharmed", "detail" })
             problem[member]?.GetValue<string>().ShouldNotBeNullOrEmpty(sent);
+        Codes.ShouldContain(problem["code"]!.GetValue<string>(), sent);
         text.ShouldNotContain("inner exception");
         text.ShouldNotContain("Furoshiki.Web.");
     }

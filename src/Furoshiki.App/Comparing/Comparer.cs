@@ -46,7 +46,7 @@ public sealed class Comparer(
             throw new ProblemException(
                 new Problem(
                     ProblemKind.Invalid,
-                    "line-up",
+                    ProblemCode.LineUp,
                     "Two to four looks can be compared.",
                     "Nothing was changed."
                 )

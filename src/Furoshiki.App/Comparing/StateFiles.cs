@@ -81,8 +81,8 @@ public sealed class StateFiles(
     /// <summary>The paths of managed files in which a text stands, those that are there now and those of the last safe states.</summary>
     /// <returns>So many of them at most; percent-encoded where they are no plain text.</returns>
     public IReadOnlyList<string> Find(LiveDesktop desktop, string text) =>
-        [
-            .. safeStates
+        Excerpt.Of(
+            safeStates
                 .Rows(desktop)
                 .Select(row => content.FindWhatIsLeft(row.Tree, out _))
                 .OfType<Tree>()
@@ -96,9 +96,9 @@ public sealed class StateFiles(
                         .Contains(text, StringComparison.OrdinalIgnoreCase)
                 )
                 .Select(one => PathText.Escape(one.Key))
-                .Distinct()
-                .Take(MostFound),
-        ];
+                .Distinct(),
+            MostFound
+        );
 
     /// <summary>A file as it is and as it was in the safe states, the newest first; where it stayed the same, once.</summary>
     /// <param name="desktop">The desktop.</param>

@@ -244,17 +244,16 @@ public sealed class ContactSheets(
     )
     {
         var desktop = register.Get(fitting.Row.DesktopId);
-        return
-        [
-            .. trials
-                .Skip(Math.Max(0, skip))
-                .Take(Page)
-                // What is wrong with what was asked for is found before anything is drawn.
-                .ToList()
-                .AsParallel()
-                .AsOrdered()
-                .Select(trial => Draw(fitting, desktop, trial, scene)),
-        ];
+        // What is wrong with what was asked for is found before anything is drawn.
+        var page = Excerpt.Of(trials, Page, Math.Max(0, skip));
+        return new Excerpt<TrialView>(
+            [
+                .. page.AsParallel()
+                    .AsOrdered()
+                    .Select(trial => Draw(fitting, desktop, trial, scene)),
+            ],
+            page.Total
+        );
     }
 
     private TrialView Draw(

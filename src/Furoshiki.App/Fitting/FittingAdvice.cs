@@ -31,7 +31,7 @@ public sealed class FittingAdvice(
         var remedy =
             piece?.Remedies.FirstOrDefault(one => one.Title == form.Remedy)
             ?? throw ProblemException.InTheWay(
-                "advice-outdated",
+                ProblemCode.AdviceOutdated,
                 "This advice does not hold any more, since the fitting has changed.",
                 "The fitting is as it was."
             );

@@ -146,7 +146,7 @@ public sealed class FittingDesk(
                 fitting.Done > 1
                     ? fitting.Done - 1
                     : throw ProblemException.InTheWay(
-                        "nothing-to-undo",
+                        ProblemCode.NothingToUndo,
                         "Nothing was done yet.",
                         NotMoved
                     )
@@ -164,7 +164,7 @@ public sealed class FittingDesk(
                 fitting.Done < fitting.Moves.Count
                     ? fitting.Done + 1
                     : throw ProblemException.InTheWay(
-                        "nothing-to-redo",
+                        ProblemCode.NothingToRedo,
                         "Nothing was undone.",
                         NotMoved
                     )
@@ -177,7 +177,7 @@ public sealed class FittingDesk(
         var before = fittings.Get(db, id);
         if (before.Row.Revision != revision)
             throw ProblemException.InTheWay(
-                "changed-meanwhile",
+                ProblemCode.ChangedMeanwhile,
                 "Another window changed this fitting in the same moment. Look at how it is now, and press again.",
                 NotMoved
             );

@@ -146,7 +146,7 @@ public sealed class OwnPictures(
     {
         if (FolderOf(desktop, kind) is not { } folder)
             throw ProblemException.InTheWay(
-                "no-place",
+                ProblemCode.NoPlace,
                 $"{desktop.Map.Platform} reads pictures for {kind.Title.ToLowerInvariant()} from no folder of your own, so none can be put there.",
                 Unharmed
             );

@@ -97,7 +97,7 @@ public sealed class Deletions(
                     ?? throw ProblemException.NotFound("This saving");
                 if (db.Savings.Count(one => one.ProfileId == saving.ProfileId) == 1)
                     throw ProblemException.InTheWay(
-                        "only-saving",
+                        ProblemCode.OnlySaving,
                         $"{saving.Profile!.Name} has no other saving. Delete the profile instead."
                     );
                 return SavingNames.Words(saving);
@@ -134,7 +134,7 @@ public sealed class Deletions(
         using var held = Directory.Exists(root) ? PathLock.TryTake(root) : null;
         if (held is null && Directory.Exists(root))
             throw ProblemException.InTheWay(
-                "switch-on-its-way",
+                ProblemCode.SwitchBusy,
                 "A switch is on its way on this desktop. Delete it when that has ended."
             );
         return Delete(
@@ -189,7 +189,7 @@ public sealed class Deletions(
         var deletion = RowOf(db, id);
         if (WhereItBelongs(db, deletion) is { } what)
             throw ProblemException.InTheWay(
-                $"{what}-deleted",
+                ProblemCode.OwnerDeleted,
                 $"The {what} of {deletion.Name} is deleted too. Undelete that first."
             );
         var name = deletion.Name;

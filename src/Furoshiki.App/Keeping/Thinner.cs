@@ -78,7 +78,7 @@ public sealed class Thinner(
         var goes = Goes(desktop, safeStates.Rows(desktop), Checked(Rule())).ToHashSet();
         if (ids.Count == 0 || ids.Any(id => !goes.Contains(id)))
             throw ProblemException.InTheWay(
-                "others-go",
+                ProblemCode.OthersGo,
                 "By now it is other safe states that would go.",
                 "No safe state was deleted."
             );

@@ -139,7 +139,7 @@ public sealed partial class LookFinder(
                 ?? throw new ProblemException(
                     new Problem(
                         ProblemKind.NotFound,
-                        "not-found",
+                        ProblemCode.NotFound,
                         $"{match.Groups["name"].Value} has no {Counting.Ordinal(number)} saving.",
                         "Nothing was changed."
                     )
@@ -246,7 +246,7 @@ public sealed partial class LookFinder(
         return new ProblemException(
             new Problem(
                 ProblemKind.NotFound,
-                "not-found",
+                ProblemCode.NotFound,
                 near.Count == 0
                     ? $"There is no look '{asked}'."
                     : $"There is no look '{asked}'. Near it: {string.Join(", ", near)}.",

@@ -165,7 +165,7 @@ public sealed class LookLibrary(
         catch (Exception problem) when (problem is FormatException or MissingContentException)
         {
             throw ProblemException.InTheWay(
-                "damaged",
+                ProblemCode.Damaged,
                 problem is MissingContentException
                     ? "The copy of this look in the data folder is damaged."
                     : problem.Message,

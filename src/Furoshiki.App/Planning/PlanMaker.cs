@@ -203,7 +203,7 @@ public sealed class PlanMaker(
         var cover = CoverOf(fitted.Look, target);
         if (cover.Count == 0)
             throw ProblemException.InTheWay(
-                "nothing-fitted",
+                ProblemCode.NothingFitted,
                 "Nothing is in this fitting yet, so there is nothing to put on."
             );
         var seen = observer.See(desktop);
@@ -293,7 +293,7 @@ public sealed class PlanMaker(
             ];
         if (drift.Damaged.FirstOrDefault(kinds.Contains) is { } damaged)
             throw ProblemException.InTheWay(
-                "damaged",
+                ProblemCode.Damaged,
                 $"{Kind.TitleOf(damaged)} cannot be put back: the copy of {SavingNames.Words(drift.Held[damaged])} is damaged.",
                 "Nothing was changed. The other parts can still be put back."
             );

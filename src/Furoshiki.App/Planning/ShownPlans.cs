@@ -126,7 +126,7 @@ public sealed class ShownPlans(PlanMaker plans, PlanTeller teller)
         new(
             new Problem(
                 ProblemKind.Conflict,
-                "plan-outdated",
+                ProblemCode.PlanOutdated,
                 sentence,
                 "Nothing was changed by the switch."
             )

@@ -58,13 +58,13 @@ public sealed partial class Recoverer(
         SettleAll();
         if (journal.Unfinished() is [var (id, _), ..])
             throw ProblemException.InTheWay(
-                "switch-unfinished",
+                ProblemCode.SwitchUnfinished,
                 $"Only this database knows how to end a switch: {journal.NewsOf(id)}",
                 "It is in its place still, and nothing was changed."
             );
         if (journal.Unkept() is [var waiting, ..])
             throw ProblemException.InTheWay(
-                "switch-unkept",
+                ProblemCode.SwitchUnkept,
                 $"{waiting.Title} waits to be kept, of which only this database knows. Keep it or go back first.",
                 "The database is in its place still, and nothing was changed."
             );
@@ -83,7 +83,7 @@ public sealed partial class Recoverer(
             journal.Unfinished(desktop.Folder.Root) is [var (id, _), ..]
             && journal.NewsOf(id) is { } news
         )
-            throw ProblemException.InTheWay("switch-unfinished", news, unharmed);
+            throw ProblemException.InTheWay(ProblemCode.SwitchUnfinished, news, unharmed);
     }
 
     private const string WhatToDo =

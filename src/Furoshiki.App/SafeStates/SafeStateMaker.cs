@@ -60,7 +60,7 @@ public sealed class SafeStateMaker(
         using var held =
             PathLock.TryTake(desktop.Folder.Root)
             ?? throw ProblemException.InTheWay(
-                "switch-busy",
+                ProblemCode.SwitchBusy,
                 "A switch is on its way on this desktop.",
                 unharmed
             );
@@ -70,7 +70,7 @@ public sealed class SafeStateMaker(
             var (tree, made) = SafeCopy.Take(desktop.Folder, desktop.Maps, hold);
             if (content.Check(made).Count > 0)
                 throw ProblemException.InTheWay(
-                    "not-read-back",
+                    ProblemCode.NotReadBack,
                     "The copies could not be read back.",
                     unharmed
                 );
@@ -79,7 +79,11 @@ public sealed class SafeStateMaker(
         }
         catch (SwitchRefusedException changed)
         {
-            throw ProblemException.InTheWay("changed-meanwhile", changed.Message, unharmed);
+            throw ProblemException.InTheWay(
+                ProblemCode.ChangedMeanwhile,
+                changed.Message,
+                unharmed
+            );
         }
     }
 }

@@ -187,7 +187,7 @@ public sealed class SafeStateShelf(
     private Tree TreeOf(Digest digest, out IReadOnlyList<Gap> lost) =>
         content.FindWhatIsLeft(digest, out lost)
         ?? throw ProblemException.InTheWay(
-            "safe-state-damaged",
+            ProblemCode.SafeStateDamaged,
             "The list of what this safe state holds is damaged, so it cannot be gone back to.",
             "Nothing was changed. Other safe states can still be used."
         );
@@ -222,7 +222,7 @@ public sealed class SafeStateShelf(
         catch (ChangedMeanwhileException changed)
         {
             throw ProblemException.InTheWay(
-                "changed-meanwhile",
+                ProblemCode.ChangedMeanwhile,
                 $"{changed.Message} Try again.",
                 "Nothing was saved."
             );

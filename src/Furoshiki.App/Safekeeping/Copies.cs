@@ -169,7 +169,7 @@ public sealed class Copies(
             DatabaseHealth.Copy(data.Database, part, cancellation);
             if (!DatabaseHealth.IsSound(part, cancellation))
                 throw Problem(
-                    "copy-not-whole",
+                    ProblemCode.CopyNotWhole,
                     $"What was written to {folder} is not what is read there."
                 );
             Durable.Move(part, path);
@@ -179,7 +179,7 @@ public sealed class Copies(
         {
             data.NoteDamaged();
             throw Problem(
-                "damaged",
+                ProblemCode.Damaged,
                 "The database is damaged, so no copy of it was made. Start Furoshiki again: it sets it aside and brings over what can be read."
             );
         }
@@ -187,7 +187,7 @@ public sealed class Copies(
             when (problem is SqliteException or IOException or UnauthorizedAccessException)
         {
             throw Problem(
-                "no-copy",
+                ProblemCode.NoCopy,
                 $"The copy of {Counting.Bytes(new FileInfo(data.Database).Length)} could not be written to {folder}: {(problem is SqliteException { SqliteErrorCode: 13 } ? "there is no room" : problem.Message.TrimEnd('.'))}."
             );
         }
@@ -199,7 +199,7 @@ public sealed class Copies(
 
     private string NameOf(DateTime at) => Beginning + MomentName.Of(at) + Ending;
 
-    private static ProblemException Problem(string code, string sentence) =>
+    private static ProblemException Problem(ProblemCode code, string sentence) =>
         ProblemException.InTheWay(code, sentence, Whole);
 
     /// <summary>How the names of this installation's copies begin: others may have theirs in the same folder.</summary>

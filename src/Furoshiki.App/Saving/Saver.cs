@@ -116,7 +116,7 @@ public sealed class Saver(
         safeStateMaker.MakeFirst(desktop, "before the first saving", NothingSaved);
         return PathLock.TryShare(desktop.Folder.Root)
             ?? throw ProblemException.InTheWay(
-                "switch-busy",
+                ProblemCode.SwitchBusy,
                 "A switch is on its way on this desktop.",
                 NothingSaved
             );
@@ -205,7 +205,7 @@ public sealed class Saver(
                 && !content.HoldsAll(digest)
             )
                 throw ProblemException.InTheWay(
-                    "changed-meanwhile",
+                    ProblemCode.ChangedMeanwhile,
                     $"{PathText.Printable(path.FromRoot)} changed while it was being read. Try again.",
                     NothingSaved
                 );

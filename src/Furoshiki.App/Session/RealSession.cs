@@ -79,14 +79,14 @@ public static class RealSession
             );
         if (!desktop.MayTell)
             throw ProblemException.InTheWay(
-                "not-allowed",
+                ProblemCode.NotAllowed,
                 "Furoshiki may not tell the programs of this desktop anything.",
                 "Nothing was told. It can be allowed on the desktop's page."
             );
         var told = Running(desktop, [program.Process]);
         if (told.Where(process => process.Signal((int)telling.Signal)).ToList() is [])
             throw ProblemException.InTheWay(
-                "not-running",
+                ProblemCode.NotRunning,
                 $"The {program.Name} does not run.",
                 "Nothing was told. It reads its settings when it starts."
             );
@@ -116,7 +116,7 @@ public static class RealSession
             await Task.Delay(Pause);
         }
         throw ProblemException.InTheWay(
-            "not-started-again",
+            ProblemCode.NotStartedAgain,
             Running(desktop, [program.Process]).Intersect(before).Any()
                 ? $"The {program.Name} was told to end, and goes on."
                 : $"The {program.Name} has ended, and its session has not started it again.",

@@ -130,6 +130,6 @@ public sealed class SimulatedDesktops(Sessions sessions, Observer observer)
     )
     {
         if (!desktop.IsSimulated)
-            throw ProblemException.InTheWay("not-simulated", why);
+            throw ProblemException.InTheWay(ProblemCode.NotSimulated, why);
     }
 }

@@ -44,7 +44,7 @@ public sealed class ShelfSearch(CardMaker cards, LookLibrary library)
             ShelfSort.Nearness => found.OrderByDescending(card => card.Likeness?.Share),
             _ => found,
         };
-        return [.. sorted.Skip(query.Skip).Take(query.Take ?? int.MaxValue)];
+        return Excerpt.Of(sorted, query.Take, query.Skip);
     }
 
     /// <summary>How many profiles there are, and by what they can be filtered.</summary>

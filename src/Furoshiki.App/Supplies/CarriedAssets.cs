@@ -84,7 +84,7 @@ public sealed class CarriedAssets(
         var known = sources.Known();
         if (known.Index.Find(kind, asset, library.FindTree) is { } its)
             throw ProblemException.InTheWay(
-                "supply-known",
+                ProblemCode.SupplyKnown,
                 $"It is {its.Supply.Title} {its.Supply.Version} already.",
                 Unharmed
             );
@@ -117,7 +117,7 @@ public sealed class CarriedAssets(
         }
         catch (SupplyException problem)
         {
-            throw ProblemException.InTheWay("no-supply", problem.Message, Unharmed);
+            throw ProblemException.InTheWay(ProblemCode.NoSupply, problem.Message, Unharmed);
         }
     }
 

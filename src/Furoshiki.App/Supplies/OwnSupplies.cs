@@ -73,7 +73,7 @@ public sealed class OwnSupplies(
             throw ProblemException.NotFound("This supply");
         if (!standing.Differing.Any())
             throw ProblemException.InTheWay(
-                "not-edited",
+                ProblemCode.NotEdited,
                 $"{standing.Supply.Title} is as it came.",
                 Unharmed
             );
@@ -158,7 +158,7 @@ public sealed class OwnSupplies(
         }
         catch (IOException problem)
         {
-            throw ProblemException.InTheWay("dropped", problem.Message, Unharmed);
+            throw ProblemException.InTheWay(ProblemCode.Dropped, problem.Message, Unharmed);
         }
         finally
         {
@@ -258,7 +258,7 @@ public sealed class OwnSupplies(
                     using var bytes = folder.OpenRead(path);
                     if (batch.Put(bytes) != file.Content)
                         throw ProblemException.InTheWay(
-                            "changed-meanwhile",
+                            ProblemCode.ChangedMeanwhile,
                             $"{PathText.Printable(path)} changed while it was read. Try again.",
                             Unharmed
                         );

@@ -366,7 +366,7 @@ public sealed class Sources(
         catch (SupplyException problem)
         {
             throw ProblemException.InTheWay(
-                "catalogue",
+                ProblemCode.Catalogue,
                 problem.Message,
                 "What it offered before is still known, and nothing was placed anywhere."
             );

@@ -226,7 +226,7 @@ public sealed class SupplyPlans(
                     paths.Add(asset.Path.FromRoot);
                 else if (change.To is null)
                     throw ProblemException.InTheWay(
-                        "administrators",
+                        ProblemCode.Administrators,
                         $"{change.From!.Title} belongs to the administrator and cannot be removed from here.",
                         Unharmed
                     );
@@ -269,7 +269,7 @@ public sealed class SupplyPlans(
         new(
             new Problem(
                 ProblemKind.Conflict,
-                "supplies-conflict",
+                ProblemCode.SuppliesConflict,
                 string.Join(" ", conflict.Sentences),
                 Unharmed
             )

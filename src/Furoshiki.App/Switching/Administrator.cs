@@ -24,7 +24,7 @@ public sealed class Administrator(ShownPlans plans)
     {
         if (!desktop.IsSimulated)
             throw ProblemException.InTheWay(
-                "not-simulated",
+                ProblemCode.NotSimulated,
                 "This desktop is real: its administrator runs the script."
             );
         var script =
@@ -49,6 +49,6 @@ public sealed class Administrator(ShownPlans plans)
         await shell.WaitForExitAsync(late.Token);
         return shell.ExitCode == 0
             ? await said
-            : throw ProblemException.InTheWay("script-ended", (await wrong).Trim());
+            : throw ProblemException.InTheWay(ProblemCode.ScriptEnded, (await wrong).Trim());
     }
 }

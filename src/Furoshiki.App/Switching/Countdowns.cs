@@ -77,7 +77,7 @@ public sealed partial class Countdowns(
         catch (SwitchRefusedException problem)
         {
             throw ProblemException.InTheWay(
-                "switch-busy",
+                ProblemCode.SwitchBusy,
                 problem.Sentence,
                 "Nothing was changed by this."
             );
@@ -232,7 +232,7 @@ public sealed partial class Countdowns(
 
     private static ProblemException Answered() =>
         ProblemException.InTheWay(
-            "switch-answered",
+            ProblemCode.SwitchAnswered,
             "This switch was kept, or has gone back, already.",
             "Nothing was changed by this."
         );

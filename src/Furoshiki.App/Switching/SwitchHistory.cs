@@ -66,9 +66,8 @@ public sealed class SwitchHistory(IDbContextFactory<FuroshikiDb> databases, Swit
     )
     {
         using var db = databases.CreateDbContext();
-        return
-        [
-            .. SwitchStand
+        return Excerpt.Of(
+            SwitchStand
                 .Of(
                     db.Switches.AsNoTracking()
                         .Where(one => one.Root == desktop.Folder.Root)
@@ -76,9 +75,9 @@ public sealed class SwitchHistory(IDbContextFactory<FuroshikiDb> databases, Swit
                 )
                 .AsEnumerable()
                 .Select(View)
-                .Where(one => (by is null || one.By == by) && (end is null || one.End == end))
-                .Take(Most),
-        ];
+                .Where(one => (by is null || one.By == by) && (end is null || one.End == end)),
+            Most
+        );
     }
 
     /// <summary>The plan of a switch as it was shown.</summary>

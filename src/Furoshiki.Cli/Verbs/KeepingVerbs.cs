@@ -51,7 +51,7 @@ internal static class KeepingVerbs
                 _ => throw new ProblemException(
                     new Problem(
                         ProblemKind.Invalid,
-                        "not-kept",
+                        ProblemCode.NotKept,
                         "This is what is on now. Only what was saved can be deleted.",
                         "Nothing was changed.",
                         "what"

@@ -46,7 +46,7 @@ internal static class OpenVerb
             Thread.Sleep(Pause);
         }
         throw ProblemException.InTheWay(
-            "not-started",
+            ProblemCode.NotStarted,
             server.HasExited
                 ? $"The page did not start: {server.StandardError.ReadToEnd().Trim()}"
                 : "The page has not started yet."

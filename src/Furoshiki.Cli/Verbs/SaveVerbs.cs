@@ -134,7 +134,7 @@ internal static class SaveVerbs
                 ?? throw new ProblemException(
                     new Problem(
                         ProblemKind.Invalid,
-                        "which-profile",
+                        ProblemCode.WhichProfile,
                         "No profile is on, so say a name to save as.",
                         "Nothing was saved.",
                         "profile"

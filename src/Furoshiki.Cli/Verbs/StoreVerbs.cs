@@ -105,7 +105,7 @@ internal static class StoreVerbs
 
     private static ProblemException Running() =>
         ProblemException.InTheWay(
-            "running",
+            ProblemCode.Running,
             "Furoshiki is running. End it first, so that nothing is saved meanwhile."
         );
 }

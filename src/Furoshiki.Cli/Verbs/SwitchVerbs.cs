@@ -198,7 +198,7 @@ internal static class SwitchVerbs
             _ => throw new ProblemException(
                 new Problem(
                     ProblemKind.Invalid,
-                    "on-already",
+                    ProblemCode.OnAlready,
                     "This is what is on now, so there is nothing to switch.",
                     "Nothing was changed.",
                     "look"
@@ -221,7 +221,7 @@ internal static class SwitchVerbs
                     : throw new ProblemException(
                         new Problem(
                             ProblemKind.Invalid,
-                            "with",
+                            ProblemCode.With,
                             $"'{one}' is no part of a look. Say it as in colours=\"Open Night\".",
                             "Nothing was changed.",
                             "with"
@@ -407,7 +407,7 @@ internal static class SwitchVerbs
             throw new ProblemException(
                 new Problem(
                     ProblemKind.Invalid,
-                    "not-asked",
+                    ProblemCode.NotAsked,
                     "Nobody can be asked here. Say --yes to do it.",
                     "Nothing was changed."
                 )
@@ -417,7 +417,7 @@ internal static class SwitchVerbs
             throw new ProblemException(
                 new Problem(
                     ProblemKind.Conflict,
-                    "not-wanted",
+                    ProblemCode.NotWanted,
                     "It was not done.",
                     "Nothing was changed."
                 )

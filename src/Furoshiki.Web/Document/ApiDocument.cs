@@ -1,5 +1,7 @@
 using System.Globalization;
 using System.Reflection;
+using System.Text.Json.Nodes;
+using Furoshiki.App;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
@@ -23,6 +25,49 @@ internal static class ApiDocument
         ["Profiles"] = "The shelf: profiles and their savings.",
         ["Safe states"] = "The way back.",
         ["Switching"] = "Plans, and carrying them out.",
+    };
+
+    /// <summary>What parameters are that mean the same wherever they stand.</summary>
+    private static readonly Dictionary<string, string> Parameters = new()
+    {
+        ["all"] = "Whether what is the same is told too.",
+        ["aside"] = "The number of what was set aside.",
+        ["by"] = "Only what was asked for by this.",
+        ["desktop"] = "The number of a desktop.",
+        ["detail"] = "How much of it is drawn.",
+        ["digest"] =
+            "A SHA-256, in 64 hexadecimal digits: of a look's canonical JSON, or of content.",
+        ["download"] = "Whether a browser keeps it as a file.",
+        ["end"] = "Only what ended so.",
+        ["find"] = "What is looked for, in words.",
+        ["first"] = "The look from which it is told: its name, as now, saving-18 or safe-state-4.",
+        ["folder"] = "The path of a folder in it; empty for all.",
+        ["id"] =
+            "The number of what the address names: a desktop, profile, fitting, switch or other.",
+        ["kind"] = "The name of a kind of part, as in /api/kinds.",
+        ["look"] = "Looks by their names, as now, saving-18, safe-state-4 or fitting-2.",
+        ["name"] = "The name of it, as in the list of these.",
+        ["order"] = "In which order it is told.",
+        ["other"] = "The look, content or safe state that it is held against.",
+        ["path"] = "A path; percent-encoded where it is no plain text.",
+        ["profile"] = "The number of a profile, whose wishes count.",
+        ["saving"] = "The number of a saving.",
+        ["scene"] = "What is open on the desktop that is drawn.",
+        ["setting"] = "The name of a setting, with its item before a slash where it has one.",
+        ["share"] = "How much of each look is taken.",
+        ["show"] = "The filters that it passes.",
+        ["sight"] = "The kind of colour vision.",
+        ["skip"] = "How many of the first ones are not told, 0 or more.",
+        ["sort"] = "By what they are sorted.",
+        ["state"] = "The number of a safe state.",
+        ["step"] = "The number of a step.",
+        ["strength"] = "How strongly, 0 to 100 %.",
+        ["supply"] = "A package URL.",
+        ["take"] = "How many are told at most, 1 or more; all unless it is said.",
+        ["text"] = "A colour as CSS writes it.",
+        ["to"] = "The look that nearness is measured to, by its name.",
+        ["x"] = "How far from the left, as a share of the width, 0 to 1.",
+        ["y"] = "How far from the top, as a share of the height, 0 to 1.",
     };
 
     /// <summary>Errors that every address can answer with, and those of some.</summary>
@@ -128,17 +173,7 @@ internal static class ApiDocument
         void Add(int status)
         {
             var key = status.ToString(CultureInfo.InvariantCulture);
-            operation.Responses[key] = new OpenApiResponse
-            {
-                Description = Errors[status],
-                Content = new Dictionary<string, OpenApiMediaType>
-                {
-                    ["application/problem+json"] = new()
-                    {
-                        Schema = new OpenApiSchemaReference(Problem, context.Document),
-                    },
-                },
-            };
+            operation.Responses[key] = Failure(Errors[status], context);
         }
         Add(StatusCodes.Status401Unauthorized);
         Add(StatusCodes.Status403Forbidden);
@@ -146,6 +181,20 @@ internal static class ApiDocument
             Add(StatusCodes.Status404NotFound);
         if (operation.RequestBody is not null || operation.Parameters?.Count > 0)
             Add(StatusCodes.Status400BadRequest);
+        operation.Responses["default"] = Failure(
+            "It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks.",
+            context
+        );
+        foreach (var parameter in operation.Parameters?.OfType<OpenApiParameter>() ?? [])
+            parameter.Description ??= Parameters.GetValueOrDefault(parameter.Name!);
+        foreach (var answer in operation.Responses.Values.OfType<OpenApiResponse>())
+            if (answer.Content?.Values.Any(one => one.Schema?.Type == JsonSchemaType.Array) == true)
+                (answer.Headers ??= new Dictionary<string, IOpenApiHeader>())[Totals.Header] =
+                    new OpenApiHeader
+                    {
+                        Description = "How many there are in all, also of those that are not told.",
+                        Schema = new OpenApiSchema { Type = JsonSchemaType.Integer },
+                    };
         foreach (
             var status in new[]
             {
@@ -157,11 +206,38 @@ internal static class ApiDocument
                 Add(status);
     }
 
+    private static OpenApiResponse Failure(
+        string description,
+        OpenApiOperationTransformerContext context
+    ) =>
+        new()
+        {
+            Description = description,
+            Content = new Dictionary<string, OpenApiMediaType>
+            {
+                ["application/problem+json"] = new()
+                {
+                    Schema = new OpenApiSchemaReference(Problem, context.Document),
+                },
+            },
+        };
+
     private static void Complete(OpenApiSchema schema)
     {
         schema.Description = "Something that could not be done.";
         schema.Properties ??= new Dictionary<string, IOpenApiSchema>();
-        schema.Properties["code"] = Text("A stable code, in lower case with hyphens.");
+        schema.Properties["code"] = new OpenApiSchema
+        {
+            Type = JsonSchemaType.String,
+            Enum = [.. Enum.GetValues<ProblemCode>().Select(code => (JsonNode)code.Name())],
+            Description =
+                "What went wrong. More codes may come.\n\n"
+                + string.Join(
+                    '\n',
+                    Enum.GetValues<ProblemCode>()
+                        .Select(code => $"- `{code.Name()}`: {code.Meaning()}")
+                ),
+        };
         schema.Properties["unharmed"] = Text("What was left unharmed, in sentences.");
         schema.Properties["field"] = Text("The field that cannot be taken as it is, if it is one.");
         schema.Properties["changed"] = new OpenApiSchema

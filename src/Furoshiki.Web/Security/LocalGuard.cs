@@ -136,7 +136,7 @@ internal static class LocalGuard
     private static async Task Refuse(HttpContext context, int status, string sentence)
     {
         var problem = ProblemHandler.Result(
-            new Problem(ProblemKind.Invalid, "locked", sentence, "Nothing was changed."),
+            new Problem(ProblemKind.Invalid, ProblemCode.Locked, sentence, "Nothing was changed."),
             status
         );
         if (status == StatusCodes.Status401Unauthorized)

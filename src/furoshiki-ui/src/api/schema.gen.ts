@@ -2211,6 +2211,7 @@ export interface components {
             unread: components["schemas"]["UnreadValueView"][];
             missing: string[];
             gaps: string[];
+            doubts: string[];
         };
         GapView: {
             kind: string;
@@ -2661,8 +2662,66 @@ export interface components {
             status?: null | number;
             detail?: null | string;
             instance?: null | string;
-            /** @description A stable code, in lower case with hyphens. */
-            code?: string;
+            /**
+             * @description What went wrong. More codes may come.
+             *
+             *     - `administrators`: A supply is the administrator's and is not removed from here.
+             *     - `advice-outdated`: The advice does not hold any more: what it was about has changed.
+             *     - `catalogue`: A catalogue could not be read, or what it says cannot be believed.
+             *     - `changed-meanwhile`: What was asked for changed while it was being done. Asked again, it may be.
+             *     - `copy-not-whole`: A copy of all that is kept was written and is not what is read back.
+             *     - `damaged`: A copy in the data folder is damaged, or the database itself.
+             *     - `database`: The database cannot be used just now.
+             *     - `desktop-gone`: The folder of a desktop is not there.
+             *     - `disk-full`: The disk of the data folder is full or cannot be written.
+             *     - `dropped`: What was dropped cannot be a supply.
+             *     - `field`: One field of what was sent cannot be taken. It is named in "field".
+             *     - `files`: The system refused to read or to write files.
+             *     - `line-up`: Fewer or more looks were to be compared than can be.
+             *     - `locked`: The key is missing or another one, or the name is not this installation's.
+             *     - `no-copy`: A copy of all that is kept could not be written.
+             *     - `no-desktop`: There is no desktop yet.
+             *     - `no-place`: The desktop has no folder for what would be placed.
+             *     - `no-supply`: What is carried cannot be a supply.
+             *     - `not-allowed`: The programs of this desktop may not be told anything.
+             *     - `not-asked`: It needs an answer, and nobody can be asked.
+             *     - `not-edited`: A supply is as it came, so there is nothing to keep as one's own.
+             *     - `not-found`: What was asked for is not here.
+             *     - `not-kept`: What is on now is not saved, so it cannot be deleted.
+             *     - `not-read-back`: The copies of a safe state could not be read back.
+             *     - `not-running`: The program that was to be told does not run.
+             *     - `not-simulated`: It can be done on a simulated desktop only.
+             *     - `not-started`: The page did not start.
+             *     - `not-started-again`: A program was told to start again and did not.
+             *     - `not-wanted`: The answer was no.
+             *     - `nothing-fitted`: Nothing is in the fitting yet.
+             *     - `nothing-to-redo`: Nothing was undone, so nothing can be done again.
+             *     - `nothing-to-undo`: Nothing was done that could be undone.
+             *     - `on-already`: It is on already.
+             *     - `only-saving`: It is the only saving of its profile.
+             *     - `other-version`: Another version of Furoshiki runs with this data folder.
+             *     - `others-go`: By now other safe states would go than were shown.
+             *     - `owner-deleted`: What it belongs to is deleted too, and comes back before it.
+             *     - `plan-outdated`: What the plan was made from has changed. The paths are named in "changed".
+             *     - `request`: What was sent is not what the address takes.
+             *     - `running`: Furoshiki runs, and has to be ended before.
+             *     - `safe-state-damaged`: The list of what a safe state holds is damaged.
+             *     - `saved-meanwhile`: Another window saved in the same moment.
+             *     - `script-ended`: The administrator's script ended without having done it.
+             *     - `supplies-conflict`: The supplies cannot be here together. What can be chosen is named in "waysOut".
+             *     - `supply-known`: It is a supply already.
+             *     - `switch-answered`: The switch was kept, or has gone back, already.
+             *     - `switch-busy`: A switch is on its way on this desktop.
+             *     - `switch-unfinished`: A switch was broken off and has to end before.
+             *     - `switch-unkept`: A switch waits for an answer before.
+             *     - `unexpected`: Nobody expected it. It is in the log.
+             *     - `usage`: The line is no command.
+             *     - `which-desktop`: There are several desktops, and none was named.
+             *     - `which-profile`: No profile is on, and none was named.
+             *     - `with`: A choice of a part is not spelt as it has to be.
+             * @enum {string}
+             */
+            code?: "administrators" | "advice-outdated" | "catalogue" | "changed-meanwhile" | "copy-not-whole" | "damaged" | "database" | "desktop-gone" | "disk-full" | "dropped" | "field" | "files" | "line-up" | "locked" | "no-copy" | "no-desktop" | "no-place" | "no-supply" | "not-allowed" | "not-asked" | "not-edited" | "not-found" | "not-kept" | "not-read-back" | "not-running" | "not-simulated" | "not-started" | "not-started-again" | "not-wanted" | "nothing-fitted" | "nothing-to-redo" | "nothing-to-undo" | "on-already" | "only-saving" | "other-version" | "others-go" | "owner-deleted" | "plan-outdated" | "request" | "running" | "safe-state-damaged" | "saved-meanwhile" | "script-ended" | "supplies-conflict" | "supply-known" | "switch-answered" | "switch-busy" | "switch-unfinished" | "switch-unkept" | "unexpected" | "usage" | "which-desktop" | "which-profile" | "with";
             /** @description What was left unharmed, in sentences. */
             unharmed?: string;
             /** @description The field that cannot be taken as it is, if it is one. */
@@ -3117,6 +3176,7 @@ export interface components {
             isOn: boolean;
             newer: null | components["schemas"]["SupplyVersionView"];
             edited: string[];
+            perhaps: string[];
             versions: components["schemas"]["SupplyVersionView"][];
             samples: components["schemas"]["SampleView"][];
             needs: components["schemas"]["NeedView"][];
@@ -3268,6 +3328,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3285,6 +3347,15 @@ export interface operations {
             };
             /** @description It was asked under another name than the installation's own. */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3352,6 +3423,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     lookAtFolder: {
@@ -3412,6 +3492,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     openDesktop: {
@@ -3419,6 +3508,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -3470,6 +3560,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     deleteDesktop: {
@@ -3477,6 +3576,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -3537,6 +3637,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     readNow: {
@@ -3544,6 +3653,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -3595,6 +3705,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     seeNews: {
@@ -3602,6 +3721,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -3651,6 +3771,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     findDesktopAgain: {
@@ -3658,6 +3787,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -3720,6 +3850,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     renameDesktop: {
@@ -3727,6 +3866,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -3791,6 +3931,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     changeScreens: {
@@ -3798,6 +3947,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -3860,6 +4010,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     changeVersion: {
@@ -3867,6 +4026,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -3929,6 +4089,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     getVersionNews: {
@@ -3936,6 +4105,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -3987,6 +4157,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     forgetVersionNews: {
@@ -3994,6 +4173,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -4043,6 +4223,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     tellSession: {
@@ -4050,6 +4239,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -4121,6 +4311,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     allowTelling: {
@@ -4128,6 +4327,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -4181,6 +4381,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     setFaults: {
@@ -4188,6 +4397,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -4243,6 +4453,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     editAsOtherProgram: {
@@ -4250,6 +4469,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -4314,6 +4534,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     followDesktops: {
@@ -4352,6 +4581,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listNotices: {
@@ -4366,6 +4604,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4390,6 +4630,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listKinds: {
@@ -4404,6 +4653,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4428,6 +4679,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listMaps: {
@@ -4442,6 +4702,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4466,11 +4728,21 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listFolders: {
         parameters: {
             query?: {
+                /** @description A path; percent-encoded where it is no plain text. */
                 path?: string;
             };
             header?: never;
@@ -4533,6 +4805,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     openLook: {
@@ -4540,7 +4821,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
+                /** @description The name of it, as in the list of these. */
                 name: string;
             };
             cookie?: never;
@@ -4592,6 +4875,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     rememberLeftOut: {
@@ -4599,6 +4891,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -4654,6 +4947,15 @@ export interface operations {
             };
             /** @description A field cannot be taken as it is. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4721,17 +5023,30 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     drawLook: {
         parameters: {
             query: {
+                /** @description The number of a desktop. */
                 desktop: number;
+                /** @description What is open on the desktop that is drawn. */
                 scene?: components["schemas"]["PictureScene"];
+                /** @description How much of it is drawn. */
                 detail?: components["schemas"]["PictureDetail"];
             };
             header?: never;
             path: {
+                /** @description A SHA-256, in 64 hexadecimal digits: of a look's canonical JSON, or of content. */
                 digest: string;
             };
             cookie?: never;
@@ -4783,16 +5098,28 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listAdvice: {
         parameters: {
             query: {
+                /** @description The number of a desktop. */
                 desktop: number;
+                /** @description The number of a profile, whose wishes count. */
                 profile?: number;
             };
             header?: never;
             path: {
+                /** @description A SHA-256, in 64 hexadecimal digits: of a look's canonical JSON, or of content. */
                 digest: string;
             };
             cookie?: never;
@@ -4802,6 +5129,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4844,6 +5173,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     loadContent: {
@@ -4851,7 +5189,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description A SHA-256, in 64 hexadecimal digits: of a look's canonical JSON, or of content. */
                 digest: string;
+                /** @description The name of it, as in the list of these. */
                 name: string;
             };
             cookie?: never;
@@ -4901,11 +5241,21 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     readColour: {
         parameters: {
             query: {
+                /** @description A colour as CSS writes it. */
                 text: string;
             };
             header?: never;
@@ -4968,17 +5318,30 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     pickColour: {
         parameters: {
             query: {
+                /** @description How far from the left, as a share of the width, 0 to 1. */
                 x: number;
+                /** @description How far from the top, as a share of the height, 0 to 1. */
                 y: number;
             };
             header?: never;
             path: {
+                /** @description A SHA-256, in 64 hexadecimal digits: of a look's canonical JSON, or of content. */
                 digest: string;
+                /** @description The name of it, as in the list of these. */
                 name: string;
             };
             cookie?: never;
@@ -5030,6 +5393,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     wantAdvised: {
@@ -5037,6 +5409,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -5099,15 +5472,26 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     simulateSight: {
         parameters: {
             query?: {
+                /** @description How strongly, 0 to 100 %. */
                 strength?: number;
             };
             header?: never;
             path: {
+                /** @description The kind of colour vision. */
                 sight: components["schemas"]["Sight"];
             };
             cookie?: never;
@@ -5168,6 +5552,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     takeBackAccess: {
@@ -5199,6 +5592,15 @@ export interface operations {
             };
             /** @description It was asked under another name than the installation's own. */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5257,16 +5659,31 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listProfiles: {
         parameters: {
             query: {
+                /** @description The number of a desktop. */
                 desktop: number;
+                /** @description What is looked for, in words. */
                 find?: string;
+                /** @description The filters that it passes. */
                 show?: string[];
+                /** @description By what they are sorted. */
                 sort?: components["schemas"]["ShelfSort"];
+                /** @description How many of the first ones are not told, 0 or more. */
                 skip?: number;
+                /** @description How many are told at most, 1 or more; all unless it is said. */
                 take?: number;
             };
             header?: never;
@@ -5278,6 +5695,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -5313,6 +5732,15 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5380,11 +5808,21 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listFilters: {
         parameters: {
             query: {
+                /** @description The number of a desktop. */
                 desktop: number;
             };
             header?: never;
@@ -5438,16 +5876,28 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     openProfile: {
         parameters: {
             query: {
+                /** @description The number of a desktop. */
                 desktop: number;
+                /** @description The number of a saving. */
                 saving?: number;
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -5499,6 +5949,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     describeProfile: {
@@ -5506,6 +5965,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -5570,6 +6030,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     deleteProfile: {
@@ -5577,6 +6046,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -5628,6 +6098,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     attachScreenshot: {
@@ -5635,6 +6114,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -5699,6 +6179,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     removeScreenshot: {
@@ -5706,6 +6195,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -5755,6 +6245,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     deleteSaving: {
@@ -5762,6 +6261,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -5822,6 +6322,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     deleteSafeState: {
@@ -5829,7 +6338,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
+                /** @description The number of a safe state. */
                 state: number;
             };
             cookie?: never;
@@ -5881,6 +6392,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listDeletions: {
@@ -5895,6 +6415,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -5919,6 +6441,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     undelete: {
@@ -5926,6 +6457,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -5995,6 +6527,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     deleteForGood: {
@@ -6002,6 +6543,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -6051,6 +6593,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     keptForProfile: {
@@ -6058,6 +6609,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -6102,6 +6654,15 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6116,6 +6677,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -6160,6 +6722,15 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6198,6 +6769,15 @@ export interface operations {
             };
             /** @description It was asked under another name than the installation's own. */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6265,6 +6845,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     makeCopy: {
@@ -6321,18 +6910,32 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     compare: {
         parameters: {
             query: {
+                /** @description Looks by their names, as now, saving-18, safe-state-4 or fitting-2. */
                 look: string[];
+                /** @description Whether what is the same is told too. */
                 all?: boolean;
+                /** @description In which order it is told. */
                 order?: components["schemas"]["RowOrder"];
+                /** @description What is looked for, in words. */
                 find?: string;
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -6384,17 +6987,30 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     compareBehind: {
         parameters: {
             query: {
+                /** @description Looks by their names, as now, saving-18, safe-state-4 or fitting-2. */
                 look: string[];
+                /** @description Whether what is the same is told too. */
                 all?: boolean;
+                /** @description What is looked for, in words. */
                 find?: string;
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -6404,6 +7020,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -6446,17 +7064,30 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     comparePictures: {
         parameters: {
             query: {
+                /** @description The look from which it is told: its name, as now, saving-18 or safe-state-4. */
                 first: string;
+                /** @description The look, content or safe state that it is held against. */
                 other: string;
+                /** @description What is open on the desktop that is drawn. */
                 scene?: components["schemas"]["PictureScene"];
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -6508,15 +7139,26 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listNearest: {
         parameters: {
             query: {
+                /** @description The look that nearness is measured to, by its name. */
                 to: string;
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -6568,15 +7210,26 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listTwins: {
         parameters: {
             query: {
+                /** @description The look that nearness is measured to, by its name. */
                 to: string;
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -6586,6 +7239,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -6628,15 +7283,26 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     mapNearness: {
         parameters: {
             query: {
+                /** @description The look that nearness is measured to, by its name. */
                 to: string;
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -6646,6 +7312,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -6688,6 +7356,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     compareLines: {
@@ -6695,7 +7372,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description A SHA-256, in 64 hexadecimal digits: of a look's canonical JSON, or of content. */
                 digest: string;
+                /** @description The look, content or safe state that it is held against. */
                 other: string;
             };
             cookie?: never;
@@ -6747,19 +7426,34 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     comparisonPage: {
         parameters: {
             query: {
+                /** @description Looks by their names, as now, saving-18, safe-state-4 or fitting-2. */
                 look: string[];
+                /** @description Whether what is the same is told too. */
                 all?: boolean;
+                /** @description In which order it is told. */
                 order?: components["schemas"]["RowOrder"];
+                /** @description What is looked for, in words. */
                 find?: string;
+                /** @description Whether a browser keeps it as a file. */
                 download?: boolean;
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -6802,6 +7496,15 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6814,13 +7517,18 @@ export interface operations {
     comparisonTable: {
         parameters: {
             query: {
+                /** @description Looks by their names, as now, saving-18, safe-state-4 or fitting-2. */
                 look: string[];
+                /** @description Whether what is the same is told too. */
                 all?: boolean;
+                /** @description In which order it is told. */
                 order?: components["schemas"]["RowOrder"];
+                /** @description What is looked for, in words. */
                 find?: string;
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -6870,18 +7578,32 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     comparisonData: {
         parameters: {
             query: {
+                /** @description Looks by their names, as now, saving-18, safe-state-4 or fitting-2. */
                 look: string[];
+                /** @description Whether what is the same is told too. */
                 all?: boolean;
+                /** @description In which order it is told. */
                 order?: components["schemas"]["RowOrder"];
+                /** @description What is looked for, in words. */
                 find?: string;
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -6933,6 +7655,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listChangedFolders: {
@@ -6940,8 +7671,11 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description A SHA-256, in 64 hexadecimal digits: of a look's canonical JSON, or of content. */
                 digest: string;
+                /** @description The look, content or safe state that it is held against. */
                 other: string;
+                /** @description The name of a kind of part, as in /api/kinds. */
                 kind: string;
             };
             cookie?: never;
@@ -6951,6 +7685,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -6993,17 +7729,30 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listChangedFiles: {
         parameters: {
             query: {
+                /** @description The path of a folder in it; empty for all. */
                 folder: string;
             };
             header?: never;
             path: {
+                /** @description A SHA-256, in 64 hexadecimal digits: of a look's canonical JSON, or of content. */
                 digest: string;
+                /** @description The look, content or safe state that it is held against. */
                 other: string;
+                /** @description The name of a kind of part, as in /api/kinds. */
                 kind: string;
             };
             cookie?: never;
@@ -7013,6 +7762,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -7055,6 +7806,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     planSwitch: {
@@ -7062,6 +7822,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -7117,6 +7878,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     askAdministrator: {
@@ -7124,6 +7894,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -7197,16 +7968,28 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listSwitches: {
         parameters: {
             query?: {
+                /** @description Only what was asked for by this. */
                 by?: components["schemas"]["SwitchedBy"];
+                /** @description Only what ended so. */
                 end?: components["schemas"]["SwitchEnd"];
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -7216,6 +7999,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -7258,6 +8043,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     startSwitch: {
@@ -7265,6 +8059,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -7329,6 +8124,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     readSwitch: {
@@ -7336,6 +8140,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -7387,6 +8192,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     readSwitchPlan: {
@@ -7394,6 +8208,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -7445,6 +8260,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     followSwitch: {
@@ -7452,6 +8276,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -7503,6 +8328,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     stopSwitch: {
@@ -7510,6 +8344,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -7559,6 +8394,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     readUnkept: {
@@ -7566,6 +8410,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -7617,6 +8462,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     keepSwitch: {
@@ -7624,6 +8478,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -7682,6 +8537,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     takeSwitchBack: {
@@ -7689,6 +8553,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -7749,6 +8614,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listGroupings: {
@@ -7763,6 +8637,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -7780,6 +8656,15 @@ export interface operations {
             };
             /** @description It was asked under another name than the installation's own. */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7847,6 +8732,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     readGrouping: {
@@ -7854,6 +8748,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -7905,6 +8800,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     forgetGrouping: {
@@ -7912,6 +8816,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -7961,6 +8866,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listSafeStates: {
@@ -7968,6 +8882,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -7977,6 +8892,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8019,6 +8936,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     makeSafeState: {
@@ -8026,6 +8952,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -8090,6 +9017,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     keepSafeState: {
@@ -8097,7 +9033,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
+                /** @description The number of a safe state. */
                 state: number;
             };
             cookie?: never;
@@ -8153,6 +9091,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     previewThinning: {
@@ -8160,6 +9107,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -8224,6 +9172,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     thinSafeStates: {
@@ -8231,6 +9188,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -8295,16 +9253,28 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listStateFiles: {
         parameters: {
             query?: {
+                /** @description The look, content or safe state that it is held against. */
                 other?: number;
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
+                /** @description The number of a safe state. */
                 state: number;
             };
             cookie?: never;
@@ -8314,6 +9284,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8356,15 +9328,26 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     findFiles: {
         parameters: {
             query?: {
+                /** @description What is looked for, in words. */
                 find?: string;
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -8374,6 +9357,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8416,15 +9401,26 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listFileVersions: {
         parameters: {
             query: {
+                /** @description A path; percent-encoded where it is no plain text. */
                 path: string;
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -8434,6 +9430,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8485,6 +9483,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     forgetAside: {
@@ -8492,7 +9499,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
+                /** @description The number of what was set aside. */
                 aside: number;
             };
             cookie?: never;
@@ -8542,6 +9551,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listFittings: {
@@ -8549,6 +9567,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -8558,6 +9577,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8600,6 +9621,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     beginFitting: {
@@ -8607,6 +9637,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -8671,6 +9702,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     openFitting: {
@@ -8678,6 +9718,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -8729,6 +9770,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     deleteFitting: {
@@ -8736,6 +9786,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -8787,6 +9838,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listBorrowable: {
@@ -8794,7 +9854,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
+                /** @description The name of a kind of part, as in /api/kinds. */
                 kind: string;
             };
             cookie?: never;
@@ -8804,6 +9866,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8846,6 +9910,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listChoices: {
@@ -8853,8 +9926,11 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
+                /** @description The name of a kind of part, as in /api/kinds. */
                 kind: string;
+                /** @description The name of a setting, with its item before a slash where it has one. */
                 setting: string;
             };
             cookie?: never;
@@ -8864,6 +9940,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8906,18 +9984,32 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     tryChoices: {
         parameters: {
             query: {
+                /** @description The name of a setting, with its item before a slash where it has one. */
                 setting: string;
+                /** @description What is open on the desktop that is drawn. */
                 scene?: components["schemas"]["PictureScene"];
+                /** @description How many of the first ones are not told, 0 or more. */
                 skip?: number;
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
+                /** @description The name of a kind of part, as in /api/kinds. */
                 kind: string;
             };
             cookie?: never;
@@ -8927,6 +10019,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -8962,6 +10056,15 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8974,12 +10077,16 @@ export interface operations {
     tryLooks: {
         parameters: {
             query: {
+                /** @description Looks by their names, as now, saving-18, safe-state-4 or fitting-2. */
                 look: string[];
+                /** @description How much of each look is taken. */
                 share?: components["schemas"]["LookShare"];
+                /** @description What is open on the desktop that is drawn. */
                 scene?: components["schemas"]["PictureScene"];
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -8989,6 +10096,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -9024,6 +10133,15 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9036,10 +10154,12 @@ export interface operations {
     tryMoves: {
         parameters: {
             query?: {
+                /** @description What is open on the desktop that is drawn. */
                 scene?: components["schemas"]["PictureScene"];
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -9049,6 +10169,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -9084,6 +10206,15 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9098,6 +10229,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -9107,6 +10239,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -9149,6 +10283,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     takeRemedy: {
@@ -9156,6 +10299,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -9211,6 +10355,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     renameFitting: {
@@ -9218,6 +10371,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -9282,6 +10436,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     takeStep: {
@@ -9289,6 +10452,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -9353,6 +10517,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     leaveStep: {
@@ -9360,7 +10533,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
+                /** @description The number of a step. */
                 step: number;
             };
             cookie?: never;
@@ -9416,6 +10591,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     rebaseFitting: {
@@ -9423,6 +10607,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -9487,6 +10672,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     undoStep: {
@@ -9494,6 +10688,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -9542,6 +10737,15 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9556,6 +10760,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -9611,6 +10816,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     takePicture: {
@@ -9618,6 +10832,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -9688,15 +10903,26 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     tryStep: {
         parameters: {
             query?: {
+                /** @description What is open on the desktop that is drawn. */
                 scene?: components["schemas"]["PictureScene"];
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -9761,6 +10987,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listSupplies: {
@@ -9768,6 +11003,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -9777,6 +11013,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -9819,15 +11057,26 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listLikeSupplies: {
         parameters: {
             query: {
+                /** @description A package URL. */
                 supply: string;
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -9837,6 +11086,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -9879,15 +11130,26 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listSupplyAccents: {
         parameters: {
             query?: {
+                /** @description The look that nearness is measured to, by its name. */
                 to?: string;
             };
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -9948,6 +11210,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     keepEditedSupply: {
@@ -9955,6 +11226,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -10028,6 +11300,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     takeInSets: {
@@ -10088,6 +11369,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listCarried: {
@@ -10102,6 +11392,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -10119,6 +11411,15 @@ export interface operations {
             };
             /** @description It was asked under another name than the installation's own. */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10195,6 +11496,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     takeInDropped: {
@@ -10259,6 +11569,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     loadSample: {
@@ -10266,7 +11585,9 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description A SHA-256, in 64 hexadecimal digits: of a look's canonical JSON, or of content. */
                 digest: string;
+                /** @description The name of it, as in the list of these. */
                 name: string;
             };
             cookie?: never;
@@ -10316,6 +11637,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listCatalogues: {
@@ -10330,6 +11660,8 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description How many there are in all, also of those that are not told. */
+                    "Furoshiki-Total"?: number;
                     [name: string]: unknown;
                 };
                 content: {
@@ -10347,6 +11679,15 @@ export interface operations {
             };
             /** @description It was asked under another name than the installation's own. */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10423,6 +11764,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     readCatalogue: {
@@ -10430,6 +11780,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -10490,6 +11841,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     removeCatalogue: {
@@ -10497,6 +11857,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @description The number of what the address names: a desktop, profile, fitting, switch or other. */
                 id: number;
             };
             cookie?: never;
@@ -10539,6 +11900,15 @@ export interface operations {
             };
             /** @description What was asked for is not here. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was not done, for another reason that the code tells: 503 may pass, 507 needs room, 500 needs somebody who looks. */
+            default: {
                 headers: {
                     [name: string]: unknown;
                 };
