@@ -48,7 +48,12 @@ public static class AppServices
             .AddSingleton<IDbContextFactory<FuroshikiDb>>(all =>
                 all.GetRequiredService<FuroshikiDbFactory>()
             )
-            .AddSingleton<IContentStore, SqliteContentStore>()
+            .AddSingleton<IContentStore>(services =>
+            {
+                var content = ActivatorUtilities.CreateInstance<SqliteContentStore>(services);
+                content.LeftBehind += (_, _) => services.GetRequiredService<Keeper>().News.Tell();
+                return content;
+            })
             .AddSingleton<DatabaseStamp>()
             .AddSingleton<ContentCollector>()
             .AddSingleton<ContentCosts>()

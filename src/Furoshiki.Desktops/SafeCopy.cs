@@ -32,8 +32,7 @@ public static class SafeCopy
                     throw new SwitchRefusedException(Changed, [path]);
             }
         );
-        var made = batch.Taken;
         batch.Commit();
-        return (tree, made);
+        return (tree, batch.Taken);
     }
 }

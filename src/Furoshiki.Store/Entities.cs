@@ -379,6 +379,9 @@ public sealed class PreferenceRow
 /// <summary>Some content.</summary>
 public sealed class ContentRow
 {
+    /// <summary>What <see cref="CheckedAt"/> is while it is taken in: it has no digest of its own yet, and is not to be read.</summary>
+    public const long OnItsWay = long.MaxValue;
+
     /// <summary>Its number.</summary>
     public long Id { get; set; }
 

@@ -264,7 +264,8 @@ public sealed class FuroshikiDb(DbContextOptions<FuroshikiDb> options) : DbConte
 
     private sealed class FullSynchronous : DbConnectionInterceptor
     {
-        private const string Pragma = "PRAGMA synchronous = FULL;";
+        /// <summary>What is committed is on the disk; and who waits for another writer looks often, so that it is short steps that they wait for.</summary>
+        private const string Pragma = "PRAGMA synchronous = FULL; PRAGMA busy_timeout = 5000;";
 
         public override void ConnectionOpened(
             DbConnection connection,

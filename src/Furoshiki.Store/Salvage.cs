@@ -320,6 +320,7 @@ public sealed class Salvage
     /// <summary>Marks what is damaged, and that all else is to be read again.</summary>
     private int MarkDamaged()
     {
+        _fresh.Do($"DELETE FROM \"{Contents}\" WHERE \"CheckedAt\" = {ContentRow.OnItsWay}");
         var damaged = Incomplete();
         _fresh.Do($"UPDATE \"{Contents}\" SET \"CheckedAt\" = NULL");
         foreach (var (id, _) in damaged)

@@ -14,11 +14,15 @@ internal sealed class SqliteContentHold : IContentHold
     private const int Longest = 60_000;
 
     private readonly IDbContextFactory<FuroshikiDb> _databases;
+    private readonly Action _leaveBehind;
     private readonly FileStream _lock;
 
-    public SqliteContentHold(IDbContextFactory<FuroshikiDb> databases)
+    /// <param name="databases">Makes database contexts.</param>
+    /// <param name="leaveBehind">Is told when content was taken in that nobody will name.</param>
+    public SqliteContentHold(IDbContextFactory<FuroshikiDb> databases, Action leaveBehind)
     {
         _databases = databases;
+        _leaveBehind = leaveBehind;
         for (var waited = 0; ; waited += Pause)
             try
             {
@@ -44,7 +48,8 @@ internal sealed class SqliteContentHold : IContentHold
         }
     }
 
-    public IContentBatch Begin() => new SqliteContentBatch(_databases.CreateDbContext());
+    public IContentBatch Begin() =>
+        new SqliteContentBatch(_databases.CreateDbContext(), _leaveBehind);
 
     public void Dispose() => _lock.Dispose();
 

@@ -13,6 +13,9 @@ public sealed class SqliteContentStore(IDbContextFactory<FuroshikiDb> databases,
     /// <summary>Length of a piece in bytes; the last one is shorter.</summary>
     public const int ChunkSize = 1024 * 1024;
 
+    /// <summary>Content was taken in that nobody will name, since it was not done to its end: it can be given back.</summary>
+    public event EventHandler? LeftBehind;
+
     /// <summary>Connections that are not in use; each has its commands prepared.</summary>
     private readonly ConcurrentBag<ContentConnection> _idle = [];
 
@@ -128,7 +131,8 @@ public sealed class SqliteContentStore(IDbContextFactory<FuroshikiDb> databases,
         });
 
     /// <inheritdoc />
-    public IContentHold Hold() => new SqliteContentHold(databases);
+    public IContentHold Hold() =>
+        new SqliteContentHold(databases, () => LeftBehind?.Invoke(this, EventArgs.Empty));
 
     /// <inheritdoc />
     public Stream Open(Digest digest) =>

@@ -1,3 +1,4 @@
+using CsCheck;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Switching;
 using Microsoft.EntityFrameworkCore;
@@ -106,11 +107,118 @@ public sealed class StoreTests : IDisposable
     [Fact]
     public void Content_whose_reading_fails_is_not_held_in_part()
     {
-        var bytes = new byte[SqliteContentStore.ChunkSize * 2];
+        var bytes = new byte[SqliteContentStore.ChunkSize * 20];
         Should.Throw<IOException>(() => _hold.Put(new FailingStream(bytes)));
         using var db = _databases.CreateDbContext();
         db.ContentChunks.Count().ShouldBe(0);
         db.Contents.Count().ShouldBe(0);
+    }
+
+    [Fact]
+    public void While_much_is_taken_in_others_write_and_read_what_is_in_already()
+    {
+        using var batch = _hold.Begin();
+        var random = new Random(7);
+        for (var i = 0; i < 40; i++)
+        {
+            var bytes = new byte[random.Next(3 * SqliteContentStore.ChunkSize)];
+            random.NextBytes(bytes);
+            batch.Put(new MemoryStream(bytes));
+            using var other = _databases.CreateDbContext();
+            other.Database.SetCommandTimeout(1);
+            other.Preferences.Add(new PreferenceRow { Name = $"{i}", Value = "1" });
+            other.SaveChanges();
+        }
+        using var db = _databases.CreateDbContext();
+        db.Preferences.Count(one => one.Value == "1").ShouldBe(40);
+        db.Contents.Count().ShouldBeGreaterThan(10);
+    }
+
+    [Fact]
+    public void What_was_taken_in_by_something_that_broke_off_is_told_and_given_back_and_no_more()
+    {
+        var told = 0;
+        _content.LeftBehind += (_, _) => told++;
+        var kept = Bytes(1, 100);
+        _hold.Put(kept);
+        using (var batch = _hold.Begin())
+        {
+            batch.Put(kept);
+            for (var i = 2; i < 9; i++)
+                batch.Put(new MemoryStream(Bytes(i, 2 * SqliteContentStore.ChunkSize)));
+        }
+        told.ShouldBe(1);
+        // What a process that was killed had begun stands there under no name.
+        using (var db = _databases.CreateDbContext())
+        {
+            var begun = db.Contents.Add(
+                new ContentRow { Digest = Digest.Of("no name"u8), CheckedAt = ContentRow.OnItsWay }
+            );
+            db.SaveChanges();
+            db.ContentChunks.Add(
+                new ContentChunkRow
+                {
+                    ContentId = begun.Entity.Id,
+                    Ordinal = 0,
+                    Bytes = [1, 2, 3],
+                }
+            );
+            db.SaveChanges();
+        }
+        new ContentChecker(_databases, _content, TimeProvider.System).Damaged().ShouldBeEmpty();
+        foreach (var found in new ContentChecker(_databases, _content, TimeProvider.System).Check())
+            found.ShouldBeEmpty();
+        _hold.Dispose();
+        new ContentCollector(_databases).GiveBack().OfType<long>().Sum().ShouldBeGreaterThan(0);
+        using var after = _databases.CreateDbContext();
+        after.Contents.Count().ShouldBe(0);
+        after.ContentChunks.Count().ShouldBe(0);
+    }
+
+    [Fact]
+    public void Whatever_several_take_in_beside_each_other_is_held_once_and_reads_back_as_it_was() =>
+        Gen.Int[0, 40]
+            .Array[1, 12]
+            .Array[1, 4]
+            .Sample(
+                all =>
+                {
+                    var digests = all.AsParallel()
+                        .WithDegreeOfParallelism(4)
+                        .SelectMany(some =>
+                        {
+                            using var batch = _hold.Begin();
+                            var mine = some.Select(one =>
+                                    one % 2 == 0
+                                        ? batch.Put(Bytes(one, one * 60_000))
+                                        : batch.Put(new MemoryStream(Bytes(one, one * 60_000)))
+                                )
+                                .ToList();
+                            mine.ShouldAllBe(one => batch.HoldsAll(one));
+                            batch.Commit();
+                            return mine;
+                        })
+                        .ToHashSet();
+                    digests
+                        .SetEquals(
+                            all.SelectMany(some => some)
+                                .Select(one => Digest.Of(Bytes(one, one * 60_000)))
+                        )
+                        .ShouldBeTrue();
+                    foreach (var digest in digests)
+                        Digest.Of(_content.Read(digest)).ShouldBe(digest);
+                    using var db = _databases.CreateDbContext();
+                    db.Contents.Count(one => one.CheckedAt == ContentRow.OnItsWay).ShouldBe(0);
+                },
+                iter: 10,
+                threads: 1
+            );
+
+    private static byte[] Bytes(int seed, int length)
+    {
+        var bytes = new byte[length];
+        new Random(seed).NextBytes(bytes);
+        return bytes;
     }
 
     [Fact]
@@ -312,22 +420,11 @@ public sealed class StoreTests : IDisposable
         Should.Throw<DbUpdateException>(() => db.SaveChanges());
     }
 
+    /// <summary>A file on a disk that goes when most of it was read.</summary>
     private sealed class FailingStream(byte[] bytes) : MemoryStream(bytes)
     {
-        private int _passes;
-
-        public override long Position
-        {
-            get => base.Position;
-            set
-            {
-                _passes++;
-                base.Position = value;
-            }
-        }
-
         public override int Read(byte[] buffer, int offset, int count) =>
-            _passes > 0 && base.Position > 0
+            base.Position > Length / 2
                 ? throw new IOException("The disk is gone.")
                 : base.Read(buffer, offset, count);
     }

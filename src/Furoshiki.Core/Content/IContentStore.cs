@@ -58,11 +58,14 @@ public interface IContentStore : ISavedContent
 /// <summary>While there is one, nothing that is kept is given back. It ends with the process that has it, however that ends.</summary>
 public interface IContentHold : IDisposable
 {
-    /// <summary>Begins to take in content that is kept all together or not at all.</summary>
+    /// <summary>Begins to take in content, of which what nobody names afterwards is given back.</summary>
     IContentBatch Begin();
 }
 
-/// <summary>Content on its way into a store. What is not committed is not kept. Not for use by several threads.</summary>
+/// <summary>
+/// Content on its way into a store, step by step, so that others write in between. What is not committed can be lost, and is named by
+/// nobody. Not for use by several threads.
+/// </summary>
 public interface IContentBatch : IDisposable
 {
     /// <summary>Whether the content with this digest is held, with all that is in it, or taken in by this batch.</summary>
@@ -94,7 +97,7 @@ public interface IContentBatch : IDisposable
     /// <exception cref="MissingContentException">These are other bytes.</exception>
     void Mend(Digest digest, Stream bytes);
 
-    /// <summary>What was taken in and had not been held before.</summary>
+    /// <summary>What was taken in and had not been held before, once it is committed.</summary>
     IReadOnlyCollection<Digest> Taken { get; }
 
     /// <summary>Keeps all that was taken in; once this has returned it is on the disk.</summary>
