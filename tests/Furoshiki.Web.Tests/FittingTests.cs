@@ -285,6 +285,47 @@ public sealed class FittingTests : FittingLine
     }
 
     [Fact]
+    public async Task A_look_of_two_platforms_is_no_drift_on_any_desktop_that_it_was_just_put_on()
+    {
+        // The wall has other files than the console, and spells what both have in another way.
+        string[] ofWall = ["colours", "fonts", "borders", "terminal", "sounds"];
+        var fitting = await Begin("Open Night");
+        var wall = await Begin("now", desktop: 3);
+        foreach (var kind in ofWall)
+            fitting = await Step(
+                fitting,
+                new JsonObject { ["kind"] = kind, ["from"] = $"fitting-{wall["id"]}" }
+            );
+        string[] covered = [.. ofWall, "panels", "dock", "behaviour"];
+        var request = Api.SaveAs("Half a wall", covered);
+        request["fitting"] = fitting["id"]!.DeepClone();
+        var (status, saved) = await Server.Post("/api/profiles", request);
+        status.ShouldBe(HttpStatusCode.Created, saved.ToJsonString());
+
+        foreach (var desktop in new[] { 1, 2, 3 })
+        {
+            var plan = await Server.Plan("Saving", saved["savingId"]!, desktop);
+            plan["groups"]!.AsArray().ShouldNotBeEmpty($"on desktop {desktop}");
+            var result = await Server.Switch(plan, desktop);
+            result["switched"]!.GetValue<bool>().ShouldBeTrue(result.ToJsonString());
+
+            var drift = (await Server.Now(desktop))["drift"]!.AsArray();
+            drift
+                .Where(one => covered.Contains(one!["kind"]!.GetValue<string>()))
+                .ShouldBeEmpty($"on desktop {desktop}: {drift.ToJsonString()}");
+            (await Server.Plan("Saving", saved["savingId"]!, desktop))["groups"]!
+                .AsArray()
+                .ShouldBeEmpty($"on desktop {desktop}");
+            var card = (await Server.Get($"/api/profiles?desktop={desktop}"))
+                .AsArray()
+                .Single(one => one!["profile"]!["name"]!.GetValue<string>() == "Half a wall")!;
+            card["readiness"]!["state"]!
+                .GetValue<string>()
+                .ShouldBe("On", $"on desktop {desktop}: {card["readiness"]!.ToJsonString()}");
+        }
+    }
+
+    [Fact]
     public async Task A_base_that_is_deleted_takes_nothing_from_the_fitting()
     {
         var fitting = await Begin("Meteor Watch");

@@ -71,7 +71,12 @@ public sealed class UnsavedParts(
                         is { } then
                     && one.Part.Equals(
                         Adaptation
-                            .Fit(then.Part, maps.Get(row.Map), desktop.Map, one.Part)
+                            .Fit(
+                                then.Part,
+                                maps.Get(library.MapsOf(row)[then.Part.Kind.Name]),
+                                desktop.Map,
+                                one.Part
+                            )
                             .Component
                     );
             return isHeld;

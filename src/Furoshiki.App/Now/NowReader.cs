@@ -186,7 +186,12 @@ public sealed class NowReader(
         Component? SavedOf(string kind, long id) =>
             rows.TryGetValue(id, out var saving) && library.Of(saving).Find(kind) is { } part
                 ? Adaptation
-                    .Fit(part, maps.Get(saving.Map), desktop.Map, reading.Look[part.Kind])
+                    .Fit(
+                        part,
+                        maps.Get(library.MapsOf(saving)[kind]),
+                        desktop.Map,
+                        reading.Look[part.Kind]
+                    )
                     .Component
                 : null;
     }
