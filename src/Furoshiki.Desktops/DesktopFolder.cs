@@ -199,7 +199,7 @@ public sealed class DesktopFolder : IDesktopView
                     ? $"It has {names} names (hard links): the other {(names == 2 ? "one keeps" : "ones keep")} what it is now."
                 : Posix.HasOtherRights(file)
                     ? "It has access rights beside its mode, which are not kept."
-                : null;
+                : Posix.WhyOwnersAreNotKept(PathOf(path));
         }
         catch (Exception problem)
             when (problem is IOException or UnauthorizedAccessException or SettingsFileException)

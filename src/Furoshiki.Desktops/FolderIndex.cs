@@ -210,7 +210,7 @@ public sealed class FolderIndex(ScanLimits limits, string? shut = null, FolderWa
             Enter(folder, path, node, entry, known, pass, depth);
             return;
         }
-        if (IsTooLong(path, entry.Name))
+        if (TreeLimits.IsTooLong(path, entry.Name.Length - 1))
         {
             Leave(
                 entry,
@@ -245,14 +245,6 @@ public sealed class FolderIndex(ScanLimits limits, string? shut = null, FolderWa
         else
             Leave(entry, "The link cannot be read.");
     }
-
-    /// <summary>Whether something could not be written at its full path, or beside it while it is unfinished.</summary>
-    private static bool IsTooLong(string folder, byte[] name) =>
-        folder.Length > TreeLimits.LongestFullPath / 8
-        && LosslessText.ToBytes(folder).Length
-            + 1
-            + Math.Max(name.Length - 1, TreeLimits.RoomForUnfinished)
-            > TreeLimits.LongestFullPath;
 
     private void Enter(
         SafeFileHandle folder,

@@ -294,6 +294,21 @@ internal static partial class Posix
             SetMode(to, stat.Permissions);
     }
 
+    /// <summary>Why a file that is written anew will not have the owner or the group that it has, in a sentence; null if it will.</summary>
+    /// <param name="path">The file's path; nothing is said where nothing stands there.</param>
+    public static string? WhyOwnersAreNotKept(string path)
+    {
+        // Asked for one that cannot be, the kernel changes nothing and tells the one by which files are opened.
+        var user = SetFileSystemUser(None);
+        if (user == 0 || OwnersOf(path) is not var (owner, group, _))
+            return null;
+        if (owner != user)
+            return $"It belongs to another user ({owner}), and will be yours: only an administrator gives files away.";
+        return group == SetFileSystemGroup(None) || Groups.Value.Contains(group)
+            ? null
+            : $"It belongs to a group ({group}) that you are not in, and will belong to one of yours.";
+    }
+
     private static (uint Owner, uint Group, Stat Stat)? OwnersOf(string path)
     {
         Span<byte> found = stackalloc byte[256];
@@ -305,6 +320,16 @@ internal static partial class Posix
             )
             : null;
     }
+
+    /// <summary>The groups that this process is in.</summary>
+    private static readonly Lazy<uint[]> Groups = new(() =>
+    {
+        var groups = new uint[Math.Max(1, GetGroups(0, null))];
+        return GetGroups(groups.Length, groups) > 0 ? groups : [];
+    });
+
+    /// <summary>No user and no group.</summary>
+    private const uint None = uint.MaxValue;
 
     /// <summary>Stands for the owner that there is.</summary>
     private const uint Same = uint.MaxValue;
@@ -562,6 +587,15 @@ internal static partial class Posix
 
     [LibraryImport("libc", EntryPoint = "mkdir", SetLastError = true)]
     private static partial int MkDir(byte[] path, int mode);
+
+    [LibraryImport("libc", EntryPoint = "setfsuid")]
+    private static partial uint SetFileSystemUser(uint user);
+
+    [LibraryImport("libc", EntryPoint = "setfsgid")]
+    private static partial uint SetFileSystemGroup(uint group);
+
+    [LibraryImport("libc", EntryPoint = "getgroups", SetLastError = true)]
+    private static partial int GetGroups(int most, [Out] uint[]? groups);
 
     [LibraryImport("libc", EntryPoint = "lchown", SetLastError = true)]
     private static partial int LChOwn(byte[] path, uint owner, uint group);

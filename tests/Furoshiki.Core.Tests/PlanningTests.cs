@@ -311,6 +311,30 @@ public sealed class PlanningTests
             .ShouldBe([("home/.local/share/icons/Fold-Slate/added", true), (edited, false)]);
     }
 
+    [Theory]
+    [InlineData(100, null)]
+    [InlineData(
+        4_000,
+        "Here its full path would be longer than the 4095 bytes that the system takes."
+    )]
+    public void What_a_desktop_stands_too_deep_for_is_told_by_the_plan(int root, string? reason)
+    {
+        var folder = string.Concat(
+            Enumerable.Range(0, root / 100).Select(_ => "/" + new string('x', 99))
+        );
+        const string gone = "home/.local/share/icons/Fold-Slate/scalable/places/folder.svg";
+        var desktop = new TestDesktop { Root = folder };
+        var wanted = desktop.Read().Look;
+        desktop.Saved[wanted[IconsKind.Kind]!.Assets[0].Content!.Value] = desktop.FindTree(
+            "home/.local/share/icons/Fold-Slate"
+        )!;
+        desktop.Files.Remove(gone).ShouldBeTrue();
+        var plan = Plan(desktop, wanted);
+        plan.Refused.Select(part => part.Reason)
+            .ShouldBe(reason is null ? [] : [$"{gone} cannot be placed. {reason}"]);
+        plan.Changes.Count(change => change.Path == gone).ShouldBe(reason is null ? 1 : 0);
+    }
+
     [Fact]
     public void A_missing_set_of_the_administrator_is_refused_and_an_edited_one_is_left_with_a_note()
     {

@@ -41,7 +41,7 @@ internal sealed class TestDesktop : IDesktopView, ISavedContent
             .ToDictionary(file => Path.GetRelativePath(root, file), File.ReadAllBytes);
     }
 
-    public string Root => "";
+    public string Root { get; init; } = "";
 
     public Dictionary<string, byte[]> Files { get; }
 

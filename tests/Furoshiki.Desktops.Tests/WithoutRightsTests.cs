@@ -42,6 +42,34 @@ public sealed class WithoutRightsTests : IDisposable
         File.ReadAllText(_desktop.At(Deep + "/only here")).ShouldBe("first");
     }
 
+    [Fact]
+    public void What_of_owners_and_groups_cannot_be_kept_is_told_by_the_plan()
+    {
+        Assert.SkipUnless(
+            Environment.IsPrivilegedProcess,
+            "Only an administrator gives files away."
+        );
+        const string Surface = "home/.config/engawa/surface.conf";
+        var other = _desktop.SaveOtherAndComeBack();
+        AsAnother(() => _desktop.Plan(other).NotKept.ShouldBeEmpty());
+        Shell.Run("chgrp 4242 \"$1\"", _desktop.At(Surface));
+        OtherUser.Run(() =>
+        {
+            var told = _desktop.Plan(other).NotKept.ShouldHaveSingleItem();
+            told.Path.ShouldBe(Surface);
+            told.Reason.ShouldContain("a group (4242)");
+        });
+        Shell.Run("chown 0 \"$1\"", _desktop.At(Surface));
+        OtherUser.Run(() =>
+            _desktop
+                .Plan(other)
+                .NotKept.ShouldHaveSingleItem()
+                .Reason.ShouldContain("another user (0), and will be yours")
+        );
+        // Whoever may give files away keeps them as they are.
+        _desktop.Plan(other).NotKept.ShouldBeEmpty();
+    }
+
     private void Switch(Core.Looks.Look look)
     {
         var plan = _desktop.Plan(look);

@@ -236,7 +236,13 @@ public sealed class SupplyPlans(
             {
                 paths.Add(path);
                 foreach (var (file, state) in files)
-                    placed[file] = state;
+                    placed[file] = TreeLimits.WhyTooLong(seen.View.Root, file) is { } reason
+                        ? throw ProblemException.InTheWay(
+                            ProblemCode.NoPlace,
+                            $"{supply.Title} cannot be placed: {PathText.Printable(file)}. {reason}",
+                            Unharmed
+                        )
+                        : state;
             }
         }
         return SupplyPlanner.Plan(

@@ -17,4 +17,26 @@ public static class TreeLimits
 
     /// <summary>Room in the folder of a file, in bytes, for what it is called while it is being written.</summary>
     public const int RoomForUnfinished = 64;
+
+    /// <summary>Whether something could not be written at its full path, or beside it while it is unfinished.</summary>
+    /// <param name="folder">The full path of the folder that it is in.</param>
+    /// <param name="nameBytes">The length of its name in bytes.</param>
+    public static bool IsTooLong(string folder, int nameBytes) =>
+        // A letter is four bytes at most, and most paths are far from the limit.
+        folder.Length + nameBytes
+            > LongestFullPath / 8
+        && LosslessText.ToBytes(folder).Length + 1 + Math.Max(nameBytes, RoomForUnfinished)
+            > LongestFullPath;
+
+    /// <summary>Why something cannot be placed on a desktop, as a sentence; null if it can.</summary>
+    /// <param name="root">The desktop's folder.</param>
+    /// <param name="path">Its path in it.</param>
+    public static string? WhyTooLong(string root, string path)
+    {
+        var full = $"{root}/{path}";
+        var name = full.LastIndexOf('/') + 1;
+        return IsTooLong(full[..(name - 1)], LosslessText.ToBytes(full[name..]).Length)
+            ? $"Here its full path would be longer than the {LongestFullPath} bytes that the system takes."
+            : null;
+    }
 }

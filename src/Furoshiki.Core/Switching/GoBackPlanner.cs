@@ -34,6 +34,7 @@ public static class GoBackPlanner
             .Select(change => change with { After = state.Tree.Find(change.Path) ?? change.After });
         var gaps = new List<Gap>(state.Gaps);
         var between = tops.SelectMany(path => Between(path, state.Tree, view, gaps)).ToList();
+        gaps.AddRange(TreeChanges.TooLong(between, view.Root));
         var possible = TreeChanges.Possible(between.Concat(parents), gaps, out var blocked);
         var changes = TreeChanges
             .InOrder(possible.Concat(Emptied(state.FoldersMade, possible, view)))

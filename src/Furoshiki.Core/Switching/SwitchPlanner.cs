@@ -278,6 +278,13 @@ public sealed class SwitchPlanner(
                         .Select(change => (Change: change, Rank: RankOf(held, one.Item, one.Index)))
                 )
                 .ToList();
+            if (
+                TreeChanges.TooLong(assets.Select(one => one.Change), view.Root).FirstOrDefault() is
+                { } tooLong
+            )
+                throw new SettingsFileException(
+                    $"{PathText.Printable(tooLong.Path)} cannot be placed. {tooLong.Reason}"
+                );
             foreach (var (file, document) in edits)
                 _documents[file] = document;
             foreach (var (change, rank) in assets)

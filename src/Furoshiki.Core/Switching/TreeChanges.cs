@@ -58,6 +58,16 @@ public static class TreeChanges
         return possible;
     }
 
+    /// <summary>What would be placed at a path that is too long for the system.</summary>
+    /// <param name="changes">The changes.</param>
+    /// <param name="root">The desktop's folder.</param>
+    public static IEnumerable<Gap> TooLong(IEnumerable<FileChange> changes, string root)
+    {
+        foreach (var change in changes)
+            if (change.After is not null && TreeLimits.WhyTooLong(root, change.Path) is { } reason)
+                yield return new Gap(change.Path, reason);
+    }
+
     /// <summary>The folders above a path that are not there yet.</summary>
     public static IEnumerable<FileChange> MissingParents(string path, IDesktopView view) =>
         PathText
