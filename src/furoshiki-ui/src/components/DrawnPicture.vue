@@ -25,7 +25,8 @@ export interface Picture {
 </script>
 
 <script setup lang="ts">
-import { computed, ref, toRef, useId, watch } from 'vue'
+import { useResizeObserver } from '@vueuse/core'
+import { computed, ref, shallowRef, toRef, useId, watch } from 'vue'
 import { usePicture } from '@/api/queries'
 import { loadFaces } from '@/composables/faces'
 import { useMoving, type Handle, type Move } from '@/composables/useMoving'
@@ -98,6 +99,9 @@ const { handles, find, begin, go, end, press, guide, isMoving, moving } = useMov
 /** The thing that has the focus, to be moved by keys. */
 const focused = ref<Handle>()
 
+/** Where on the stage they are: measured once, so that it is so wherever the page is scrolled to. */
+const places = shallowRef(new Map<Handle, Omit<Mark, 'name'>>())
+
 /** Once what was drawn is painted, what lies over the picture is where it belongs: to measure before would paint it later. */
 let due = 0
 function onDrawn() {
@@ -106,8 +110,10 @@ function onDrawn() {
   cancelAnimationFrame(due)
   due = requestAnimationFrame(() => setTimeout(place))
 }
+useResizeObserver(stage, onDrawn)
 function place() {
   find()
+  places.value = new Map(handles.value.map((one) => [one, onStage(one.box)]))
   const one =
     moving.value ??
     handles.value.find(({ kind, item }) => kind === focused.value?.kind && item === focused.value.item)
@@ -115,7 +121,8 @@ function place() {
 }
 
 function markMovable(handle: Handle) {
-  mark.value = markOf(handle.box, `${handle.name}, ${handle.at}`)
+  const at = places.value.get(handle)
+  mark.value = at && { name: `${handle.name}, ${handle.at}`, ...at }
 }
 
 /** A place in the window as one on the stage. */
@@ -198,11 +205,11 @@ function open(event: MouseEvent) {
     <!-- eslint-enable -->
     <template v-if="movable">
       <button
-        v-for="handle in handles"
+        v-for="[handle, at] in places"
         :key="`${handle.kind} ${handle.item}`"
         type="button"
         class="handle"
-        :style="styleOf(onStage(handle.box))"
+        :style="styleOf(at)"
         :aria-label="`${handle.name}, ${handle.at}; the arrow keys move it`"
         @focus="((focused = handle), markMovable(handle))"
         @blur="((focused = undefined), (mark = undefined))"
