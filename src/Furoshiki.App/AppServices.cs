@@ -147,6 +147,7 @@ public static class AppServices
                 }
             ))
             .AddSingleton<Sources>()
+            .AddSingleton<SavedVersions>()
             .AddSingleton<SupplyStands>()
             .AddSingleton<SupplyShelf>()
             .AddSingleton<SupplyGetter>()

@@ -104,6 +104,25 @@ public sealed class DesktopsTests : IAsyncLifetime
     }
 
     [Fact]
+    public void What_is_ticked_in_the_column_is_what_is_saved_and_the_rest_stays_drift()
+    {
+        string[] ticked = ["icons", "cursor"];
+        foreach (
+            var box in _person
+                .Driver.FindElements(By.CssSelector("[data-test='drift'] input"))
+                .Where(box => !ticked.Contains(box.GetAttribute("value")))
+        )
+            box.Click();
+        _person.Press("Save 2…", ".now");
+        foreach (var kind in ticked)
+            _person.See($"#cover-{kind}").Selected.ShouldBeTrue(kind);
+        _person.Press("Save", ".save");
+        _person.See("[data-test='on']", "5th saving, and 2 changes since");
+        foreach (var kind in ticked)
+            _person.Gone($"[data-test='drift'] input[value='{kind}']");
+    }
+
+    [Fact]
     public void A_screenshot_is_attached_to_a_profile_and_taken_off_again()
     {
         var file = Path.Combine(_person.App.Home, "shot.png");

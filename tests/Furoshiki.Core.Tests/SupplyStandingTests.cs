@@ -38,7 +38,7 @@ public sealed class SupplyStandingTests
             NewestFirst,
             TestDesktop.Map,
             desktop,
-            last is null ? null : SemVersion.Parse(last)
+            one => last is not null && one.Supply.Version == SemVersion.Parse(last)
         );
 
     [Theory]

@@ -206,6 +206,16 @@ public sealed class SupplyTests : OwnAppTests
     }
 
     [Fact]
+    public async Task After_an_edit_of_just_what_versions_differ_in_the_one_that_was_saved_is_known()
+    {
+        // The demo's savings hold it as it came, and somebody edited its folders since, which 1.8.0 drew in another colour.
+        var supply = await Supply("inkstone-red");
+        Text(supply, "state").ShouldBe("Edited");
+        Text(supply, "version").ShouldBe("2.1.0");
+        supply["perhaps"]!.AsArray().ShouldBeEmpty();
+    }
+
+    [Fact]
     public async Task A_supply_edited_in_place_is_kept_as_ones_own_and_stays_on_while_the_other_is_as_it_came()
     {
         const string windows = "home/.config/engawa/windows.conf";

@@ -27,11 +27,13 @@ internal sealed record SupplyStand(
     /// <param name="desktop">The desktop.</param>
     /// <param name="seen">It as it was seen.</param>
     /// <param name="last">How the supply stood to it when it was looked at before; null if it was not.</param>
+    /// <param name="saved">Tells what was saved of it.</param>
     public static SupplyStand Of(
         IGrouping<SupplyName, KnownSupply> versions,
         LiveDesktop desktop,
         Observation seen,
-        SupplyStand? last
+        SupplyStand? last,
+        SavedVersions saved
     )
     {
         ImmutableArray<KnownSupply> newestFirst = [.. versions];
@@ -39,7 +41,10 @@ internal sealed record SupplyStand(
             newestFirst.Select(one => one.Supply),
             desktop.Map,
             seen.View,
-            last?.Standing is { Perhaps: [] } there ? there.Supply.Version : null
+            one =>
+                last?.Standing is { Perhaps: [] } there
+                    ? there.Supply.Version == one.Supply.Version
+                    : saved.Had(desktop, one)
         );
         var newest = newestFirst.FirstOrDefault(one => CanBeHad(one, desktop));
         return new SupplyStand(

@@ -69,7 +69,7 @@ internal sealed record DesktopSupplies(
 }
 
 /// <summary>Holds supplies against desktops, and again only after something of either changed.</summary>
-public sealed class SupplyStands(Sources sources)
+public sealed class SupplyStands(Sources sources, SavedVersions saved)
 {
     private readonly ConcurrentDictionary<long, Slot> _slots = new();
 
@@ -109,7 +109,7 @@ public sealed class SupplyStands(Sources sources)
         }
     }
 
-    private static DesktopSupplies Of(
+    private DesktopSupplies Of(
         KnownSupplies known,
         Observation seen,
         IReadOnlyDictionary<SupplyName, SupplyStand>? last,
@@ -119,7 +119,13 @@ public sealed class SupplyStands(Sources sources)
         var all = known
             .ByName.AsParallel()
             .Select(versions =>
-                SupplyStand.Of(versions, seen.Desktop, seen, last?.GetValueOrDefault(versions.Key))
+                SupplyStand.Of(
+                    versions,
+                    seen.Desktop,
+                    seen,
+                    last?.GetValueOrDefault(versions.Key),
+                    saved
+                )
             )
             .ToDictionary(one => one.Name);
         return new DesktopSupplies(

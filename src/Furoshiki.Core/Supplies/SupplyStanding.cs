@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Reading;
-using Semver;
 
 namespace Furoshiki.Core.Supplies;
 
@@ -35,12 +34,12 @@ public sealed record SupplyStanding(Supply Supply, ImmutableArray<StandingAsset>
     /// <param name="versions">The versions of the supply that are known, the one that is preferred first.</param>
     /// <param name="map">The desktop's map.</param>
     /// <param name="view">The desktop's folder.</param>
-    /// <param name="last">The version that was there when it was looked at last; null if that is not known.</param>
+    /// <param name="wasHere">Whether one of several that are as near is known to have been here.</param>
     public static SupplyStanding? Find(
         IEnumerable<Supply> versions,
         DesktopMap map,
         IDesktopView view,
-        SemVersion? last
+        Func<SupplyStanding, bool> wasHere
     )
     {
         var there = versions
@@ -56,7 +55,7 @@ public sealed record SupplyStanding(Supply Supply, ImmutableArray<StandingAsset>
             .GroupBy(one => (one.Supply.Provides.Length - one.Assets.Length, one.Differing.Count()))
             .MinBy(alike => alike.Key)
             ?.ToList();
-        return there?.Find(one => one.Supply.Version == last) is { } known ? known
+        return there is [_, _, ..] && there.Find(one => wasHere(one)) is { } known ? known
             : there is [var first, .. var others]
                 ? first with
                 {

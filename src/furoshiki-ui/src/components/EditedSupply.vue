@@ -4,7 +4,7 @@ import { useChanged } from '@/api/asked'
 import { api, take, type Schemas } from '@/api/client'
 import NameForm from './NameForm.vue'
 import SignalWord from './SignalWord.vue'
-import { count, itsVersion } from '@/composables/words'
+import { count } from '@/composables/words'
 
 const props = defineProps<{ supply: Schemas['SupplyView']; desktop: number }>()
 
@@ -37,7 +37,8 @@ async function keep(title: string) {
     />
     <p class="mono">{{ supply.edited.join(', ') }}</p>
     <p v-if="supply.perhaps.length > 0">
-      Just there {{ itsVersion(supply) }} differ, so which of them it was is not known.
+      {{ [supply.version, ...supply.perhaps].join(' and ') }} differ in just that, so which of them it was is
+      not known.
     </p>
     <VBtn
       v-for="version in [supply.version, ...supply.perhaps]"

@@ -29,7 +29,7 @@ const FOUND: Record<Schemas['Found'], { signal: Signal; word: string }> = {
           <SignalWord signal="cannot" word="cannot be held:" /> {{ gap }}
         </p>
         <p v-for="doubt in kind.doubts" :key="doubt" class="missing">
-          <SignalWord signal="waiting" word="to be asked:" /> {{ doubt }}
+          <SignalWord signal="waiting" word="not certain:" /> {{ doubt }}
         </p>
         <details class="third">
           <summary>

@@ -95,7 +95,7 @@ describe('what a map finds in a folder', () => {
     ...more,
   })
 
-  it('is told kind by kind: found, not set, not read, missing, what cannot be held and what is to be asked', () => {
+  it('is told kind by kind: found, not set, not read, missing, what cannot be held and what is not certain', () => {
     const kinds = [
       kind('Set', { missing: ['Brass'], gaps: ['icons/pipe: a pipe'], doubts: ['Quotes and all.'] }),
       kind('NotSet'),
@@ -108,7 +108,7 @@ describe('what a map finds in a folder', () => {
       '◇ not read',
       'named, not found: Brass',
       'icons/pipe: a pipe',
-      'to be asked: Quotes and all.',
+      'not certain: Quotes and all.',
       '2 settings',
     ])
       expect(text).toContain(said)
