@@ -147,8 +147,9 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         person.See(".folder").SendKeys("\b");
         person.PressByKeys("Copy it now");
         person.See("form [role='status']", "Copied");
-        person.See("[data-test='copies']", "1 copy, the last today");
-        Directory.GetFiles(folder).ShouldHaveSingleItem();
+        person.See("[data-test='copies']", "the last today");
+        // The rule that is chosen with it may have its own first one made in the same moment.
+        Directory.GetFiles(folder).Length.ShouldBeInRange(1, 2);
     }
 
     [Fact]
