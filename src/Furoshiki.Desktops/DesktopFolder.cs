@@ -189,6 +189,21 @@ public sealed class DesktopFolder : IDesktopView
         }
     }
 
+    /// <summary>When something was written last, in UTC; null where nothing stands, or it may not be looked at.</summary>
+    public DateTime? WrittenAt(string path)
+    {
+        try
+        {
+            var full = PathOf(path);
+            return File.Exists(full) ? File.GetLastWriteTimeUtc(full) : null;
+        }
+        catch (Exception problem)
+            when (problem is IOException or UnauthorizedAccessException or SettingsFileException)
+        {
+            return null;
+        }
+    }
+
     /// <inheritdoc />
     public string? NotKept(string path)
     {

@@ -298,13 +298,13 @@ internal static partial class Posix
     /// <param name="path">The file's path; nothing is said where nothing stands there.</param>
     public static string? WhyOwnersAreNotKept(string path)
     {
-        // Asked for one that cannot be, the kernel changes nothing and tells the one by which files are opened.
-        var user = SetFileSystemUser(None);
+        // Nothing is set by this: it tells by whom files are opened.
+        var user = SetFileSystemUser(Same);
         if (user == 0 || OwnersOf(path) is not var (owner, group, _))
             return null;
         if (owner != user)
             return $"It belongs to another user ({owner}), and will be yours: only an administrator gives files away.";
-        return group == SetFileSystemGroup(None) || Groups.Value.Contains(group)
+        return group == SetFileSystemGroup(Same) || Groups.Value.Contains(group)
             ? null
             : $"It belongs to a group ({group}) that you are not in, and will belong to one of yours.";
     }
@@ -328,10 +328,7 @@ internal static partial class Posix
         return GetGroups(groups.Length, groups) > 0 ? groups : [];
     });
 
-    /// <summary>No user and no group.</summary>
-    private const uint None = uint.MaxValue;
-
-    /// <summary>Stands for the owner that there is.</summary>
+    /// <summary>No user and no group: asked for it, the kernel leaves the one that there is.</summary>
     private const uint Same = uint.MaxValue;
 
     public static void SetMode(string path, int mode) => Check(ChMod(Name(path), mode), path);

@@ -175,11 +175,11 @@ internal sealed class SqliteContentBatch : IContentBatch
 
     /// <summary>Some content that is written with the next step.</summary>
     /// <param name="Size">Its length in bytes.</param>
-    /// <param name="Chunks">What is kept of each piece, and the length of the piece where that is packed.</param>
+    /// <param name="Chunks">What is kept of each piece, and the length of the piece where that is packed; null where a sound copy is held.</param>
     /// <param name="Names">What it names.</param>
     private sealed record Waiting(
         long Size,
-        IReadOnlyList<(byte[] Kept, int? Unpacked)> Chunks,
+        IReadOnlyList<(byte[] Kept, int? Unpacked)>? Chunks,
         IReadOnlyList<Digest> Names
     )
     {
@@ -211,14 +211,10 @@ internal sealed class SqliteContentBatch : IContentBatch
         }
         if (_waiting.Count >= MostContents || _bytes >= MostBytes)
             Write();
-        var chunks = new List<(byte[], int?)>();
-        for (var at = 0; at < bytes.Length; at += ChunkSize)
-        {
-            var piece = bytes[at..Math.Min(bytes.Length, at + ChunkSize)];
-            var (kept, unpacked) = names is null ? (piece.ToArray(), null) : Packing.Pack(piece);
-            chunks.Add((kept, unpacked));
-            _bytes += kept.Length;
-        }
+        var chunks = Find(digest) is { IsDamaged: false }
+            ? null
+            : Pieces(bytes, isRecord: names is not null);
+        _bytes += chunks?.Sum(one => one.Kept.Length) ?? 0;
         _waiting.Add(
             digest,
             new Waiting(bytes.Length, chunks, [.. (names ?? []).Select(one => one.Digest)])
@@ -226,6 +222,21 @@ internal sealed class SqliteContentBatch : IContentBatch
                 IsWhole = isWhole,
             }
         );
+    }
+
+    /// <summary>What is kept of each piece of some bytes.</summary>
+    private static List<(byte[] Kept, int? Unpacked)> Pieces(
+        ReadOnlySpan<byte> bytes,
+        bool isRecord
+    )
+    {
+        var pieces = new List<(byte[], int?)>();
+        for (var at = 0; at < bytes.Length; at += ChunkSize)
+        {
+            var piece = bytes[at..Math.Min(bytes.Length, at + ChunkSize)];
+            pieces.Add(isRecord ? Packing.Pack(piece) : (piece.ToArray(), null));
+        }
+        return pieces;
     }
 
     /// <summary>Writes all that waits, in one step.</summary>
@@ -243,19 +254,13 @@ internal sealed class SqliteContentBatch : IContentBatch
                 var id = held?.Id ?? Insert(digest, content.Size, content.IsWhole);
                 if (held is { IsWhole: false } && content.IsWhole)
                     Run(_whole, id);
-                if (held is { IsDamaged: true })
-                    Clear(id, content.Size);
-                if (held is not { IsDamaged: false })
+                if (content.Chunks is { } chunks && held is not { IsDamaged: false })
                 {
+                    if (held is not null)
+                        Clear(id, content.Size);
                     taken.Add(digest);
-                    for (var i = 0; i < content.Chunks.Count; i++)
-                        Run(
-                            _chunk,
-                            id,
-                            i,
-                            content.Chunks[i].Kept,
-                            content.Chunks[i].Unpacked ?? (object)DBNull.Value
-                        );
+                    foreach (var (i, (kept, unpacked)) in chunks.Index())
+                        Run(_chunk, id, i, kept, unpacked ?? (object)DBNull.Value);
                 }
                 foreach (var name in content.Names)
                     if (Find(name) is { } named)

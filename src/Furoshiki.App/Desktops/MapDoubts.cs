@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
-using Furoshiki.Core.Formats;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
@@ -20,23 +19,15 @@ internal sealed class MapDoubts
 
     private readonly DesktopReading _reading;
     private readonly Dictionary<string, DateTime> _written = [];
+    private readonly DateTime _newest;
 
     public MapDoubts(DesktopReading reading, DesktopFolder folder)
     {
         _reading = reading;
         foreach (var file in reading.Files.Values)
-            try
-            {
-                var path = folder.PathOf(file.Path);
-                if (File.Exists(path))
-                    _written[file.Path] = File.GetLastWriteTimeUtc(path);
-            }
-            catch (Exception problem)
-                when (problem is IOException or UnauthorizedAccessException or SettingsFileException
-                )
-            {
-                // Of what may not be looked at nobody knows when it was written; the reading says why it cannot be read.
-            }
+            if (folder.WrittenAt(file.Path) is { } at)
+                _written[file.Path] = at;
+        _newest = _written.Values.DefaultIfEmpty().Max();
     }
 
     /// <summary>What may be meant otherwise of a kind, in sentences.</summary>
@@ -57,12 +48,8 @@ internal sealed class MapDoubts
                 .Files.Select(file => _reading.Files[file.Name].Path)
                 .Distinct(StringComparer.Ordinal)
         )
-            if (
-                _written.TryGetValue(path, out var written)
-                && _written.Values.Max() is var newest
-                && newest - written > Long
-            )
-                yield return $"{PathText.Printable(path)} was last written on {written:d MMMM yyyy}, and others until {newest:d MMMM yyyy}. Perhaps no program writes it any more.";
+            if (_written.TryGetValue(path, out var written) && _newest - written > Long)
+                yield return $"{PathText.Printable(path)} was last written on {written:d MMMM yyyy}, and others until {_newest:d MMMM yyyy}. Perhaps no program writes it any more.";
     }
 
     private static IEnumerable<string> TextsOf(SettingValue value) =>

@@ -88,18 +88,10 @@ public sealed class Observer
     {
         var now = DateTime.UtcNow;
         return reading.Files.Values.Any(file =>
-        {
-            try
-            {
-                var since = now - File.GetLastWriteTimeUtc(desktop.Folder.PathOf(file.Path));
-                return since >= TimeSpan.Zero && since < Quiet;
-            }
-            catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
-            {
-                // Of what may not be looked at nobody knows; the reading says why it cannot be read.
-                return false;
-            }
-        });
+            now - desktop.Folder.WrittenAt(file.Path) is { } since
+            && since >= TimeSpan.Zero
+            && since < Quiet
+        );
     }
 
     /// <summary>A desktop as it was last seen; it is looked at if it never was.</summary>

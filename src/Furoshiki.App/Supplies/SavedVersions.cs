@@ -1,6 +1,5 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
-using Furoshiki.Core.Content;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Supplies;
 using Furoshiki.Store;
@@ -28,10 +27,7 @@ public sealed class SavedVersions(IDbContextFactory<FuroshikiDb> databases, Look
             .ToLookup(one => one.Path);
         return standing.Assets.All(here =>
             saved[here.Path.ToString()]
-                .Any(asset =>
-                    FilesOf(asset) is { } files
-                    && standing.Supply.MatchOf(here.Asset, files).Differing.IsEmpty
-                )
+                .Any(asset => asset.Content == standing.Supply.ContentOf(here.Asset))
         );
     }
 
@@ -47,13 +43,4 @@ public sealed class SavedVersions(IDbContextFactory<FuroshikiDb> databases, Look
             return [];
         }
     }
-
-    /// <summary>The files of an asset, by their paths within it; the path is empty for one that is a file.</summary>
-    private IReadOnlyDictionary<string, FileState>? FilesOf(Asset asset) =>
-        asset.Content is not { } content ? null
-        : asset.IsFolder ? library.FindTree(content)?.Contents
-        : new Dictionary<string, FileState>(StringComparer.Ordinal)
-        {
-            [""] = FileState.OfFile(mode: 0, size: 0, content),
-        };
 }

@@ -22,9 +22,7 @@ public static class TreeLimits
     /// <param name="folder">The full path of the folder that it is in.</param>
     /// <param name="nameBytes">The length of its name in bytes.</param>
     public static bool IsTooLong(string folder, int nameBytes) =>
-        // A letter is four bytes at most, and most paths are far from the limit.
-        folder.Length + nameBytes
-            > LongestFullPath / 8
+        IsNearLimit(folder.Length)
         && LosslessText.ToBytes(folder).Length + 1 + Math.Max(nameBytes, RoomForUnfinished)
             > LongestFullPath;
 
@@ -33,10 +31,15 @@ public static class TreeLimits
     /// <param name="path">Its path in it.</param>
     public static string? WhyTooLong(string root, string path)
     {
+        if (!IsNearLimit(root.Length + path.Length))
+            return null;
         var full = $"{root}/{path}";
         var name = full.LastIndexOf('/') + 1;
         return IsTooLong(full[..(name - 1)], LosslessText.ToBytes(full[name..]).Length)
             ? $"Here its full path would be longer than the {LongestFullPath} bytes that the system takes."
             : null;
     }
+
+    /// <summary>Most paths are far from the limit, also if each of their letters is four bytes and a name of 255 comes after them.</summary>
+    private static bool IsNearLimit(int letters) => letters > LongestFullPath / 8;
 }

@@ -34,7 +34,7 @@ public sealed record SupplyStanding(Supply Supply, ImmutableArray<StandingAsset>
     /// <param name="versions">The versions of the supply that are known, the one that is preferred first.</param>
     /// <param name="map">The desktop's map.</param>
     /// <param name="view">The desktop's folder.</param>
-    /// <param name="wasHere">Whether one of several that are as near is known to have been here.</param>
+    /// <param name="wasHere">Whether one of several that are as near is known to have been here before it was edited.</param>
     public static SupplyStanding? Find(
         IEnumerable<Supply> versions,
         DesktopMap map,
@@ -42,7 +42,7 @@ public sealed record SupplyStanding(Supply Supply, ImmutableArray<StandingAsset>
         Func<SupplyStanding, bool> wasHere
     )
     {
-        var there = versions
+        var near = versions
             .Select(supply => new SupplyStanding(
                 supply,
                 [
@@ -55,13 +55,14 @@ public sealed record SupplyStanding(Supply Supply, ImmutableArray<StandingAsset>
             .GroupBy(one => (one.Supply.Provides.Length - one.Assets.Length, one.Differing.Count()))
             .MinBy(alike => alike.Key)
             ?.ToList();
-        return there is [_, _, ..] && there.Find(one => wasHere(one)) is { } known ? known
-            : there is [var first, .. var others]
-                ? first with
-                {
-                    Perhaps = first.Differing.Any() ? [.. others.Select(one => one.Supply)] : [],
-                }
-            : null;
+        // Where nothing was edited, versions that are as near have the same files.
+        if (near is not [var first, _, ..] || !first.Differing.Any())
+            return near?[0];
+        return near.Find(one => wasHere(one))
+            ?? first with
+            {
+                Perhaps = [.. near.Skip(1).Select(one => one.Supply)],
+            };
     }
 
     private static StandingAsset? Find(

@@ -110,7 +110,10 @@ function onDrawn() {
   cancelAnimationFrame(due)
   due = requestAnimationFrame(() => setTimeout(place))
 }
-useResizeObserver(stage, onDrawn)
+useResizeObserver(
+  computed(() => (props.movable ? stage.value : undefined)),
+  onDrawn,
+)
 function place() {
   find()
   places.value = new Map(handles.value.map((one) => [one, onStage(one.box)]))
