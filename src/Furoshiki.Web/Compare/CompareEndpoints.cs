@@ -4,6 +4,7 @@ using Furoshiki.App.Comparing;
 using Furoshiki.App.Desktops;
 using Furoshiki.Core.Picture;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Furoshiki.Web.Compare;
 
@@ -16,7 +17,7 @@ internal static class CompareEndpoints
                 "/desktops/{id:long}/comparison",
                 (
                     long id,
-                    string[] look,
+                    [FromQuery] string[] look,
                     DesktopRegister register,
                     Comparer comparer,
                     bool all = false,
@@ -30,7 +31,7 @@ internal static class CompareEndpoints
                 "/desktops/{id:long}/comparison/behind",
                 (
                     long id,
-                    string[] look,
+                    [FromQuery] string[] look,
                     DesktopRegister register,
                     BehindTable behind,
                     bool all = false,
@@ -118,7 +119,7 @@ internal static class CompareEndpoints
 
     private static ContentHttpResult Page(
         long id,
-        string[] look,
+        [FromQuery] string[] look,
         DesktopRegister register,
         CompareSheet sheet,
         HttpResponse response,
@@ -139,7 +140,7 @@ internal static class CompareEndpoints
 
     private static FileContentHttpResult Table(
         long id,
-        string[] look,
+        [FromQuery] string[] look,
         DesktopRegister register,
         CompareSheet sheet,
         bool all = false,
@@ -156,7 +157,7 @@ internal static class CompareEndpoints
 
     private static ComparisonView Data(
         long id,
-        string[] look,
+        [FromQuery] string[] look,
         DesktopRegister register,
         CompareSheet sheet,
         HttpResponse response,

@@ -157,7 +157,7 @@ internal static class FittingEndpoints
                 "/trials",
                 (
                     long id,
-                    string[] look,
+                    [FromQuery] string[] look,
                     ContactSheets sheets,
                     LookShare share = LookShare.Everything,
                     PictureScene scene = PictureScene.Desktop
@@ -230,9 +230,7 @@ internal static class FittingEndpoints
             )
             .WithName("redoStep")
             .WithSummary("Do again what was undone last");
-        one.MapPost("/pictures", Picture)
-            .DisableAntiforgery()
-            .WithMetadata(new RequestSizeLimitAttribute(OwnPictures.MostBytes))
+        one.MapForm("/pictures", Picture, OwnPictures.MostBytes)
             .WithName("takePicture")
             .WithSummary(
                 "Take a picture of one's own as a wallpaper, onto the locked screen, or as the icon of an entry"

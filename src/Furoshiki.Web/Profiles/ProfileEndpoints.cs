@@ -6,6 +6,7 @@ using Furoshiki.App.Shelf;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Looks;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 
 namespace Furoshiki.Web.Profiles;
 
@@ -40,12 +41,12 @@ internal static class ProfileEndpoints
                 (
                     long desktop,
                     string? find,
-                    string[]? show,
                     ShelfSort? sort,
                     int? skip,
                     int? take,
                     DesktopRegister register,
-                    ShelfSearch search
+                    ShelfSearch search,
+                    [FromQuery] string[]? show = null
                 ) =>
                     search.Find(
                         register.Get(desktop),

@@ -61,9 +61,7 @@ internal static class SupplyEndpoints
             .WithSummary("Make what savings carry a supply of one's own")
             .ProducesProblem(StatusCodes.Status404NotFound)
             .ProducesProblem(StatusCodes.Status409Conflict);
-        all.MapPost("/supplies/own/dropped", Dropped)
-            .DisableAntiforgery()
-            .WithMetadata(new RequestSizeLimitAttribute(MostDropped))
+        all.MapForm("/supplies/own/dropped", Dropped, MostDropped)
             .WithName("takeInDropped")
             .WithSummary("Take in an unpacked set, or an archive, as one's own")
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);

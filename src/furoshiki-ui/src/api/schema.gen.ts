@@ -5677,14 +5677,14 @@ export interface operations {
                 desktop: number;
                 /** @description What is looked for, in words. */
                 find?: string;
-                /** @description The filters that it passes. */
-                show?: string[];
                 /** @description By what they are sorted. */
                 sort?: components["schemas"]["ShelfSort"];
                 /** @description How many of the first ones are not told, 0 or more. */
                 skip?: number;
                 /** @description How many are told at most, 1 or more; all unless it is said. */
                 take?: number;
+                /** @description The filters that it passes. */
+                show?: string[];
             };
             header?: never;
             path?: never;
