@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using System.Globalization;
 using Furoshiki.Tests.Shared;
 using OpenQA.Selenium;
@@ -72,7 +73,7 @@ public sealed class Person : IAsyncLifetime
     public T Wait<T>(Func<T?> look, string what)
         where T : class
     {
-        var until = DateTime.UtcNow + Patience;
+        var waited = Stopwatch.StartNew();
         while (true)
         {
             try
@@ -80,15 +81,16 @@ public sealed class Person : IAsyncLifetime
                 if (look() is { } found)
                     return found;
             }
-            catch (WebDriverException) when (DateTime.UtcNow < until)
+            catch (WebDriverException) when (waited.Elapsed < Patience)
             {
                 // The page is between two states.
             }
-            if (DateTime.UtcNow > until)
+            if (waited.Elapsed > Patience)
                 throw new TimeoutException(
                     $"{what} did not come. The page says: {Driver.FindElement(By.TagName("body")).Text}"
                 );
-            Thread.Sleep(30);
+            // To look keeps the page from what it does, so what takes long is looked at seldom.
+            Thread.Sleep((int)Math.Min(30 + (waited.ElapsedMilliseconds / 10), 250));
         }
     }
 

@@ -4,6 +4,7 @@ using Furoshiki.Tests.Shared;
 namespace Furoshiki.Desktops.Tests;
 
 /// <summary>A home that is away for a while: renamed, or with another folder in its place, as an empty mount point is.</summary>
+[Trait("folders", "disk")]
 public sealed class AwayTests : IDisposable
 {
     private readonly RealDesktop _desktop = new();

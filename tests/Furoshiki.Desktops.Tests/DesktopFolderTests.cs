@@ -5,6 +5,7 @@ using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Desktops.Tests;
 
+[Trait("folders", "disk")]
 public sealed class DesktopFolderTests : IDisposable
 {
     private const string Surface = "home/.config/engawa/surface.conf";

@@ -4,6 +4,7 @@ using Furoshiki.Core.Reading;
 namespace Furoshiki.Desktops.Tests;
 
 /// <summary>What a person has comes back exactly, whatever its size, mode, attributes and names.</summary>
+[Trait("folders", "disk")]
 public sealed class HeldTests : IDisposable
 {
     private const string Picture = "home/.local/share/wallpapers/Own-Picture.jpg";

@@ -3,6 +3,7 @@ using Furoshiki.Core.Reading;
 
 namespace Furoshiki.Desktops.Tests;
 
+[Trait("folders", "disk")]
 public sealed class SwitchTransactionTests : IDisposable
 {
     private const string Surface = "home/.config/engawa/surface.conf";
