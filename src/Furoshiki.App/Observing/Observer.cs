@@ -10,7 +10,7 @@ namespace Furoshiki.App.Observing;
 public sealed class Observer
 {
     /// <summary>How long nobody has written a file that is taken for whole, though something is gone from it.</summary>
-    private static readonly TimeSpan Quiet = TimeSpan.FromMilliseconds(300);
+    public static TimeSpan Quiet { get; } = TimeSpan.FromMilliseconds(300);
 
     /// <summary>How long a desktop is read again whose settings files somebody writes without end.</summary>
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(3);
@@ -84,15 +84,15 @@ public sealed class Observer
         || !part.Values.IsEmpty
         || before is not null && before.Settings.Keys.Any(key => !now.Settings.ContainsKey(key));
 
-    private static bool IsBeingWritten(LiveDesktop desktop, DesktopReading reading)
-    {
-        var now = DateTime.UtcNow;
-        return reading.Files.Values.Any(file =>
-            now - desktop.Folder.WrittenAt(file.Path) is { } since
+    /// <summary>Whether one of its files was written a moment ago; none that a clock dated ahead was.</summary>
+    private static bool IsBeingWritten(LiveDesktop desktop, DesktopReading reading) =>
+        reading.Files.Values.Any(file =>
+            desktop.Folder.WrittenAt(file.Path) is { } written
+            // The time is asked after the file, which somebody can write in between.
+            && DateTime.UtcNow - written is var since
             && since >= TimeSpan.Zero
             && since < Quiet
         );
-    }
 
     /// <summary>A desktop as it was last seen; it is looked at if it never was.</summary>
     public Observation LastOf(LiveDesktop desktop) =>
