@@ -184,7 +184,7 @@ public sealed class BehindTable(
             CostWords(advice.CostOf(named.Look, seen.Desktop)),
             [
                 .. advice
-                    .Pieces(named.Look, seen.Desktop, null)
+                    .Pieces(named.Look, seen.Desktop, null, CancellationToken.None)
                     .Where(piece => piece.Weight != AdviceWeight.Told),
             ]
         );

@@ -26,7 +26,12 @@ public sealed class FittingAdvice(
         var fitting = fittings.Get(id);
         var desktop = register.Get(fitting.Row.DesktopId);
         var piece = advice
-            .Pieces(fitting.State.Look.Look, desktop, teller.ProfileOf(fitting))
+            .Pieces(
+                fitting.State.Look.Look,
+                desktop,
+                teller.ProfileOf(fitting),
+                CancellationToken.None
+            )
             .FirstOrDefault(one => one.Key == form.Key);
         var remedy =
             piece?.Remedies.FirstOrDefault(one => one.Title == form.Remedy)

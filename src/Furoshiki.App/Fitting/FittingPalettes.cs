@@ -37,12 +37,14 @@ public sealed class FittingPalettes(FittedLooks fittings, SampleFiles files, Ras
 {
     /// <summary>The colours of each wallpaper, of the icons, the cursor and the widgets, where they can be read.</summary>
     /// <param name="id">The number of the fitting.</param>
+    /// <param name="gone">Told when whoever asked has gone.</param>
     /// <exception cref="ProblemException">There is no such fitting.</exception>
-    public IReadOnlyList<PaletteView> Of(long id) =>
+    /// <exception cref="OperationCanceledException">Whoever asked has gone.</exception>
+    public IReadOnlyList<PaletteView> Of(long id, CancellationToken gone) =>
         [
             .. PictureSource
                 .Of(fittings.Get(id).State.Look.Look, files.ForPictures())
-                .Select(View)
+                .Select(source => View(source, gone))
                 .OfType<PaletteView>(),
         ];
 
@@ -51,11 +53,13 @@ public sealed class FittingPalettes(FittedLooks fittings, SampleFiles files, Ras
     /// <param name="name">Its file name.</param>
     /// <param name="x">How far along, from 0 (left) to 1.</param>
     /// <param name="y">How far down, from 0 (top) to 1.</param>
+    /// <param name="gone">Told when whoever asked has gone.</param>
     /// <exception cref="ProblemException">It cannot be read, or nothing of it is there.</exception>
-    public PlaceColour At(string content, string name, double x, double y)
+    /// <exception cref="OperationCanceledException">Whoever asked has gone.</exception>
+    public PlaceColour At(string content, string name, double x, double y, CancellationToken gone)
     {
         if (
-            rasters.Find(LookLibrary.Asked(content), name) is not { } raster
+            rasters.Find(LookLibrary.Asked(content), name, gone) is not { } raster
             || x is not (>= 0 and < 1)
             || y is not (>= 0 and < 1)
             || raster[(int)(x * raster.Width), (int)(y * raster.Height)]
@@ -72,23 +76,25 @@ public sealed class FittingPalettes(FittedLooks fittings, SampleFiles files, Ras
     private readonly ConcurrentDictionary<string, ImmutableArray<PictureColour>> _known = new();
     private const int MostKept = 256;
 
-    private ImmutableArray<PictureColour> ColoursOf(PictureSource source)
+    private ImmutableArray<PictureColour> ColoursOf(PictureSource source, CancellationToken gone)
     {
         var key = string.Join(' ', source.Files.Select(file => file.Content.Hex));
         if (_known.TryGetValue(key, out var known))
             return known;
         Raster[] read =
         [
-            .. source.Files.Select(file => rasters.Find(file.Content, file.Name)).OfType<Raster>(),
+            .. source
+                .Files.Select(file => rasters.Find(file.Content, file.Name, gone))
+                .OfType<Raster>(),
         ];
         var colours = PictureColours.Of(read);
         // What could not be read now may be at hand later.
         return read.Length < source.Files.Length ? colours : _known.Keep(key, colours, MostKept);
     }
 
-    private PaletteView? View(PictureSource source)
+    private PaletteView? View(PictureSource source, CancellationToken gone)
     {
-        var colours = ColoursOf(source);
+        var colours = ColoursOf(source, gone);
         return ColourBuild.AccentOf(colours) is { } accent
             ? new PaletteView(
                 source.Kind.Name,

@@ -45,13 +45,20 @@ public sealed class LookAdvice(
     /// <param name="digest">The look's digest.</param>
     /// <param name="desktop">The desktop's number.</param>
     /// <param name="profile">The number of the profile that it is a look of; null for none.</param>
+    /// <param name="gone">Told when whoever asked has gone.</param>
     /// <exception cref="ProblemException">There is no such look or desktop.</exception>
-    public IReadOnlyList<AdviceView> For(string digest, long desktop, long? profile)
+    /// <exception cref="OperationCanceledException">Whoever asked has gone.</exception>
+    public IReadOnlyList<AdviceView> For(
+        string digest,
+        long desktop,
+        long? profile,
+        CancellationToken gone
+    )
     {
         var wanted = wishes.Of(profile);
         return
         [
-            .. Pieces(library.Get(LookLibrary.Asked(digest)), register.Get(desktop), profile)
+            .. Pieces(library.Get(LookLibrary.Asked(digest)), register.Get(desktop), profile, gone)
                 .Select(piece => new AdviceView(
                     piece.Key,
                     piece.Kind.Name,
@@ -70,19 +77,31 @@ public sealed class LookAdvice(
 
     /// <summary>What a look costs while it is on, as far as it is known: memory in MiB, and % of a processor.</summary>
     internal (double Memory, double Processor) CostOf(Look look, LiveDesktop on) =>
-        Costs.Sum(GroundOf(look, on));
+        Costs.Sum(GroundOf(look, on, CancellationToken.None));
 
-    internal IReadOnlyList<PieceOfAdvice> Pieces(Look look, LiveDesktop on, long? profile)
+    internal IReadOnlyList<PieceOfAdvice> Pieces(
+        Look look,
+        LiveDesktop on,
+        long? profile,
+        CancellationToken gone
+    )
     {
         library.Locate(look, register.All);
-        var ground = GroundOf(look, on);
+        var ground = GroundOf(look, on, gone);
         return AdviceCheck.For(
             look.IsDark == true ? ground with { Nights = nights.Beside(ground, profile) } : ground
         );
     }
 
-    private AdviceGround GroundOf(Look look, LiveDesktop on) =>
-        new(look, on.Screens, files.ForPictures() with { Rasters = rasters.Find })
+    private AdviceGround GroundOf(Look look, LiveDesktop on, CancellationToken gone) =>
+        new(
+            look,
+            on.Screens,
+            files.ForPictures() with
+            {
+                Rasters = (content, name) => rasters.Find(content, name, gone),
+            }
+        )
         {
             Offered = offers.For(on),
             Supplies = offers.SuppliesFor(on),

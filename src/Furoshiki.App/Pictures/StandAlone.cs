@@ -50,7 +50,8 @@ public sealed partial class StandAlone(LookLibrary library, Rasters rasters, Dra
                         "<svg xmlns:xlink=\"http://www.w3.org/1999/xlink\" ",
                         StringComparison.Ordinal
                     )
-            )
+            ),
+            CancellationToken.None
         );
 
     private string PngOf(string content, string name)
@@ -58,7 +59,7 @@ public sealed partial class StandAlone(LookLibrary library, Rasters rasters, Dra
         var digest = LookLibrary.Asked(content);
         if (_pngs.TryGetValue(digest, out var known))
             return known;
-        if (rasters.Find(digest, name) is not { } raster)
+        if (rasters.Find(digest, name, CancellationToken.None) is not { } raster)
             return "";
         using var bitmap = SKImage.FromPixelCopy(
             new SKImageInfo(

@@ -18,29 +18,35 @@ public sealed class Drawings : IDisposable
 
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(8);
 
-    private readonly Lock _reading = new();
+    private readonly SemaphoreSlim _reading = new(1);
     private Process? _drawer;
 
     /// <summary>A drawing as pixels, its longest side at most <see cref="Longest"/> px; null if it cannot be read, or comes to too much.</summary>
     /// <param name="svg">It, as SVG.</param>
-    public Raster? Read(byte[] svg)
+    /// <param name="gone">Told when whoever asked has gone: it is given up, whether it waits for others or is being read.</param>
+    /// <exception cref="OperationCanceledException">Whoever asked has gone.</exception>
+    public Raster? Read(byte[] svg, CancellationToken gone)
     {
         if (DrawingWeight.Of(svg) is 0 or > DrawingWeight.Most)
             return null;
-        lock (_reading)
+        _reading.Wait(gone);
+        try
         {
             var drawer = _drawer ??= Start();
             using var late = new Timer(_ => End(drawer), null, Patience, Timeout.InfiniteTimeSpan);
-            try
-            {
-                return Ask(drawer, svg);
-            }
-            catch (IOException)
-            {
-                // It was ended, or ended itself: the next drawing has another.
-                Dispose();
-                return null;
-            }
+            using var given = gone.Register(() => End(drawer));
+            return Ask(drawer, svg);
+        }
+        catch (IOException)
+        {
+            // It was ended, or ended itself: the next drawing has another.
+            EndDrawer();
+            gone.ThrowIfCancellationRequested();
+            return null;
+        }
+        finally
+        {
+            _reading.Release();
         }
     }
 
@@ -98,6 +104,12 @@ public sealed class Drawings : IDisposable
 
     /// <inheritdoc />
     public void Dispose()
+    {
+        EndDrawer();
+        _reading.Dispose();
+    }
+
+    private void EndDrawer()
     {
         if (_drawer is not { } drawer)
             return;

@@ -43,7 +43,7 @@ public sealed record OwnPicture(ReadOnlyMemory<byte> Bytes, string Extension)
         if (Path.GetExtension(name).Equals(".svg", StringComparison.OrdinalIgnoreCase))
         {
             var svg = bytes.ToArray();
-            return drawings.Read(svg) is not null
+            return drawings.Read(svg, CancellationToken.None) is not null
                 ? new OwnPicture(bytes, ".svg")
                 : throw No(
                     DrawingWeight.Of(svg) > DrawingWeight.Most

@@ -65,8 +65,14 @@ internal static class FittingEndpoints
             .ProducesProblem(StatusCodes.Status422UnprocessableEntity);
         api.MapGet(
                 "/colours/{digest}/{name}",
-                (string digest, string name, double x, double y, FittingPalettes palettes) =>
-                    palettes.At(digest, name, x, y)
+                (
+                    string digest,
+                    string name,
+                    double x,
+                    double y,
+                    FittingPalettes palettes,
+                    CancellationToken gone
+                ) => palettes.At(digest, name, x, y, gone)
             )
             .WithTags("Fitting")
             .WithName("pickColour")
@@ -172,7 +178,10 @@ internal static class FittingEndpoints
             )
             .WithName("tryMoves")
             .WithSummary("Draw a fitting after each move that goes through the whole of it");
-        one.MapGet("/palettes", (long id, FittingPalettes palettes) => palettes.Of(id))
+        one.MapGet(
+                "/palettes",
+                (long id, FittingPalettes palettes, CancellationToken gone) => palettes.Of(id, gone)
+            )
             .WithName("listPalettes")
             .WithSummary("Tell the colours of a fitting's own pictures");
         one.MapPost(

@@ -20,8 +20,13 @@ internal static class PictureEndpoints
             .WithSummary("Draw a look");
         api.MapGet(
                 "/looks/{digest}/advice",
-                (string digest, long desktop, LookAdvice advice, long? profile = null) =>
-                    advice.For(digest, desktop, profile)
+                (
+                    string digest,
+                    long desktop,
+                    LookAdvice advice,
+                    CancellationToken gone,
+                    long? profile = null
+                ) => advice.For(digest, desktop, profile, gone)
             )
             .WithTags("Pictures")
             .WithName("listAdvice")
