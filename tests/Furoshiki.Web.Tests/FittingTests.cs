@@ -1,7 +1,9 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Furoshiki.Store;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.Web.Tests;
 
@@ -284,36 +286,77 @@ public sealed class FittingTests : FittingLine
         same["detail"]!.GetValue<string>().ShouldStartWith("Nothing differs from the 3rd saving");
     }
 
-    [Fact]
-    public async Task A_look_of_two_platforms_is_no_drift_on_any_desktop_that_it_was_just_put_on()
+    // The wall has other files than the console, and spells what both have in another way.
+    private static readonly string[] OfWall = ["colours", "fonts", "borders", "terminal", "sounds"];
+    private static readonly string[] OfBoth = [.. OfWall, "panels", "dock", "behaviour"];
+
+    /// <summary>Saves a look with parts of two platforms.</summary>
+    private async Task<JsonNode> HalfAWall()
     {
-        // The wall has other files than the console, and spells what both have in another way.
-        string[] ofWall = ["colours", "fonts", "borders", "terminal", "sounds"];
         var fitting = await Begin("Open Night");
         var wall = await Begin("now", desktop: 3);
-        foreach (var kind in ofWall)
+        foreach (var kind in OfWall)
             fitting = await Step(
                 fitting,
                 new JsonObject { ["kind"] = kind, ["from"] = $"fitting-{wall["id"]}" }
             );
-        string[] covered = [.. ofWall, "panels", "dock", "behaviour"];
-        var request = Api.SaveAs("Half a wall", covered);
+        var request = Api.SaveAs("Half a wall", OfBoth);
         request["fitting"] = fitting["id"]!.DeepClone();
         var (status, saved) = await Server.Post("/api/profiles", request);
         status.ShouldBe(HttpStatusCode.Created, saved.ToJsonString());
+        return saved["savingId"]!;
+    }
 
+    [Fact]
+    public async Task A_safe_state_of_a_look_of_two_platforms_has_nothing_that_no_saving_has_and_goes_by_the_rule()
+    {
+        const string all = "/api/desktops/1/safe-states";
+        var half = await HalfAWall();
+        var night = await Server.SavingOf("Open Night");
+        await Server.Switch(await Server.Plan("Saving", night));
+        var old = new List<long>();
+        foreach (var saving in new[] { half, night })
+        {
+            await Server.Switch(await Server.Plan("Saving", saving));
+            var (_, state) = await Server.Post(all, new JsonObject { ["name"] = "Old" });
+            old.Add(state["id"]!.GetValue<long>());
+        }
+        await using (var db = Databases().CreateDbContext())
+            await db.Set<SafeStateRow>()
+                .Where(one => old.Contains(one.Id))
+                .ExecuteUpdateAsync(set =>
+                    set.SetProperty(
+                        one => one.MadeAt,
+                        one => DateTime.UtcNow.Date.AddDays(-20).AddHours(11)
+                    )
+                );
+        // Of one day the last is kept, and each that has something of its own.
+        var rule = new JsonObject
+        {
+            ["allForDays"] = 2,
+            ["dailyForDays"] = 40,
+            ["isByItself"] = false,
+        };
+        var (_, thinning) = await Server.Post($"{all}/thinning", rule);
+        thinning["goes"]!.AsArray().Select(one => one!.GetValue<long>()).ShouldBe([old[0]]);
+    }
+
+    [Fact]
+    public async Task A_look_of_two_platforms_is_no_drift_on_any_desktop_that_it_was_just_put_on()
+    {
+        var saving = await HalfAWall();
         foreach (var desktop in new[] { 1, 2, 3 })
         {
-            var plan = await Server.Plan("Saving", saved["savingId"]!, desktop);
+            var plan = await Server.Plan("Saving", saving, desktop);
             plan["groups"]!.AsArray().ShouldNotBeEmpty($"on desktop {desktop}");
             var result = await Server.Switch(plan, desktop);
             result["switched"]!.GetValue<bool>().ShouldBeTrue(result.ToJsonString());
 
             var drift = (await Server.Now(desktop))["drift"]!.AsArray();
             drift
-                .Where(one => covered.Contains(one!["kind"]!.GetValue<string>()))
+                .Where(one => OfBoth.Contains(one!["kind"]!.GetValue<string>()))
                 .ShouldBeEmpty($"on desktop {desktop}: {drift.ToJsonString()}");
-            (await Server.Plan("Saving", saved["savingId"]!, desktop))["groups"]!
+            (await Server.Plan("Saving", saving, desktop))["groups"]!
                 .AsArray()
                 .ShouldBeEmpty($"on desktop {desktop}");
             var card = (await Server.Get($"/api/profiles?desktop={desktop}"))
