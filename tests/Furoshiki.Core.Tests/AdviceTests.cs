@@ -214,6 +214,26 @@ public sealed class AdviceTests
         StepTaker.Take(new FittedLook(look, PartMaps.Of(default)), remedy.Step, default).After.Look;
 
     [Fact]
+    public void Checks_end_with_one_cancellation_when_nobody_waits_for_them_whichever_of_them_hears_of_it()
+    {
+        using var gone = new CancellationTokenSource();
+        var ground = Ground(Now) with
+        {
+            Gone = gone.Token,
+            Content = Content with
+            {
+                Rasters = (_, _) =>
+                {
+                    gone.Cancel();
+                    gone.Token.ThrowIfCancellationRequested();
+                    return null;
+                },
+            },
+        };
+        Should.Throw<OperationCanceledException>(() => AdviceCheck.For(ground));
+    }
+
+    [Fact]
     public void Text_on_a_panel_is_judged_by_the_wallpaper_that_really_lies_behind_it()
     {
         var look = Now.With(

@@ -106,5 +106,6 @@ public sealed class LookAdvice(
             Offered = offers.For(on),
             Supplies = offers.SuppliesFor(on),
             Map = on.Map,
+            Gone = gone,
         };
 }

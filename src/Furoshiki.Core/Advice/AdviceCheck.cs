@@ -37,6 +37,7 @@ public sealed record AdviceCheck(string Name, Func<AdviceGround, IEnumerable<Pie
     /// All advice for a look, the gravest first. A remedy is offered only where it settles its own advice and brings no other that weighs as
     /// much.
     /// </summary>
+    /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
     public static ImmutableArray<PieceOfAdvice> For(AdviceGround ground)
     {
         var found = FindAll(ground);
@@ -46,6 +47,7 @@ public sealed record AdviceCheck(string Name, Func<AdviceGround, IEnumerable<Pie
             .. found
                 .AsParallel()
                 .AsOrdered()
+                .WithCancellation(ground.Gone)
                 .Select(piece =>
                     piece with
                     {
@@ -60,7 +62,12 @@ public sealed record AdviceCheck(string Name, Func<AdviceGround, IEnumerable<Pie
     }
 
     private static List<PieceOfAdvice> FindAll(AdviceGround ground) =>
-        [.. All.AsParallel().AsOrdered().SelectMany(check => check.FindIn(ground))];
+        [
+            .. All.AsParallel()
+                .AsOrdered()
+                .WithCancellation(ground.Gone)
+                .SelectMany(check => check.FindIn(ground)),
+        ];
 
     private static bool IsGood(
         AdviceRemedy remedy,

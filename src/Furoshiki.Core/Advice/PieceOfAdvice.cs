@@ -113,6 +113,9 @@ public sealed record AdviceGround(Look Look, IReadOnlyList<Screen> Screens, Pict
     /// <summary>How much light the main screen gives in the person's other night looks, 0 to 1 each.</summary>
     public IReadOnlyList<double> Nights { get; init; } = [];
 
+    /// <summary>Told when nobody waits for the advice any more: the checks end.</summary>
+    public CancellationToken Gone { get; init; }
+
     /// <summary>Each screen with what it is called in looks.</summary>
     internal ImmutableArray<(Screen Screen, string Name)> NamedScreens { get; } =
     [
