@@ -10,7 +10,7 @@ namespace Furoshiki.App.Observing;
 public sealed class Observer
 {
     /// <summary>How long nobody has written a file that is taken for whole, though something is gone from it.</summary>
-    public static TimeSpan Quiet { get; } = TimeSpan.FromMilliseconds(300);
+    private static readonly TimeSpan Quiet = TimeSpan.FromMilliseconds(300);
 
     /// <summary>How long a desktop is read again whose settings files somebody writes without end.</summary>
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(3);
