@@ -1,9 +1,7 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
-using Furoshiki.Store;
 using Microsoft.Data.Sqlite;
-using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.Web.Tests;
 
@@ -321,15 +319,7 @@ public sealed class FittingTests : FittingLine
             var (_, state) = await Server.Post(all, new JsonObject { ["name"] = "Old" });
             old.Add(state["id"]!.GetValue<long>());
         }
-        await using (var db = Databases().CreateDbContext())
-            await db.Set<SafeStateRow>()
-                .Where(one => old.Contains(one.Id))
-                .ExecuteUpdateAsync(set =>
-                    set.SetProperty(
-                        one => one.MadeAt,
-                        one => DateTime.UtcNow.Date.AddDays(-20).AddHours(11)
-                    )
-                );
+        await Age(old);
         // Of one day the last is kept, and each that has something of its own.
         var rule = new JsonObject
         {

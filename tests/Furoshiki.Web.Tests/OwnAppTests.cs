@@ -61,6 +61,20 @@ public abstract class OwnAppTests(bool isKilled = false) : IAsyncLifetime
         await File.WriteAllBytesAsync(path, half);
     }
 
+    /// <summary>Lets safe states have been made at one hour of one day, 20 days ago.</summary>
+    private protected async Task Age(IReadOnlyCollection<long> states)
+    {
+        await using var db = Databases().CreateDbContext();
+        await db.Set<SafeStateRow>()
+            .Where(one => states.Contains(one.Id))
+            .ExecuteUpdateAsync(set =>
+                set.SetProperty(
+                    one => one.MadeAt,
+                    one => DateTime.UtcNow.Date.AddDays(-20).AddHours(11)
+                )
+            );
+    }
+
     /// <summary>Lets the copies of some content be damaged.</summary>
     private protected async Task Damage(params IReadOnlyCollection<Digest> damaged)
     {

@@ -208,15 +208,7 @@ public sealed class StateInPiecesTests : OwnAppTests
         foreach (var name in new[] { "First", "Second", "Third", "Kept" })
             old.Add((await Made(name))["id"]!.GetValue<long>());
         await Put($"{All}/{old[3]}/kept", new JsonObject { ["isKept"] = true });
-        await using (var db = Databases().CreateDbContext())
-            await db.Set<SafeStateRow>()
-                .Where(one => old.Contains(one.Id))
-                .ExecuteUpdateAsync(set =>
-                    set.SetProperty(
-                        one => one.MadeAt,
-                        one => DateTime.UtcNow.Date.AddDays(-20).AddHours(11)
-                    )
-                );
+        await Age(old);
         var view = (await Server.Post($"{All}/thinning", new JsonObject())).Status;
         view.ShouldBe(HttpStatusCode.BadRequest, "a rule has all its numbers");
         var rule = new JsonObject
