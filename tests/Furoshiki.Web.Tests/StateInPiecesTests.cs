@@ -1,7 +1,6 @@
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
-using Furoshiki.Store;
 using Microsoft.EntityFrameworkCore;
 
 namespace Furoshiki.Web.Tests;
