@@ -5,12 +5,13 @@ import type { Schemas } from '@/api/client'
 import { usePalettes } from '@/api/queries'
 import type { Edit } from '@/composables/useFitting'
 import { usePicking } from '@/composables/usePicking'
+import ProblemNote from './ProblemNote.vue'
 
 /** The colours of a look's own pictures: one can be given to a role, or all roles be built from it. */
 const props = defineProps<{ fitting: number; look: string; roles: Schemas['SettingView'][] }>()
 const emit = defineEmits<{ step: [edits: Edit[], title?: string] }>()
 
-const { data: palettes } = usePalettes(toRef(props, 'fitting'), toRef(props, 'look'))
+const { data: palettes, error } = usePalettes(toRef(props, 'fitting'), toRef(props, 'look'))
 interface Chosen {
   colour: string
   palette: Pick<Schemas['PaletteView'], 'title' | 'ground'>
@@ -53,40 +54,46 @@ function build(tone: (typeof TONES)[number]) {
 </script>
 
 <template>
-  <section v-if="palettes" class="sources" aria-label="Colours of its pictures">
+  <section class="sources" aria-label="Colours of its pictures">
     <h3>Colours of its pictures</h3>
-    <div v-for="palette in palettes" :key="palette.title" class="palette">
-      <span class="second name">{{ palette.title }}</span>
-      <span class="swatches">
-        <button
-          v-for="one in palette.colours"
-          :key="one.colour"
-          type="button"
-          class="swatch"
-          :style="{ backgroundColor: one.colour, flexGrow: Math.sqrt(one.share) }"
-          :aria-pressed="isChosen(one.colour, palette)"
-          :aria-label="`${one.colour}, ${one.share} % of ${palette.title}`"
-          :title="`${one.colour}, ${one.share} %`"
-          @click="picked = { colour: one.colour, palette }"
-        />
-      </span>
+    <ProblemNote v-if="error" :error="error" />
+    <!-- It has its height before the pictures are read, so that the settings under it stay where they are. -->
+    <div v-else class="palettes" :aria-busy="!palettes">
+      <p v-if="!palettes" class="second" role="status">Reading its pictures…</p>
+      <p v-else-if="palettes.length === 0" class="second">It has no picture.</p>
+      <div v-for="palette in palettes" :key="palette.title" class="palette">
+        <span class="second name" :title="palette.title">{{ palette.title }}</span>
+        <span class="swatches">
+          <button
+            v-for="one in palette.colours"
+            :key="one.colour"
+            type="button"
+            class="swatch"
+            :style="{ backgroundColor: one.colour, flexGrow: Math.sqrt(one.share) }"
+            :aria-pressed="isChosen(one.colour, palette)"
+            :aria-label="`${one.colour}, ${one.share} % of ${palette.title}`"
+            :title="`${one.colour}, ${one.share} %`"
+            @click="picked = { colour: one.colour, palette }"
+          />
+        </span>
+      </div>
     </div>
     <div class="row">
       <VBtn :aria-pressed="isPicking" @click="isPicking = !isPicking">{{
         isPicking ? 'Press on a colour…' : 'From any place in the picture…'
       }}</VBtn>
     </div>
-    <form v-if="chosen" class="row use" @submit.prevent="give">
-      <span class="chosen" :style="{ backgroundColor: chosen.colour }" />
-      <code>{{ chosen.colour }}</code>
+    <form class="row use" @submit.prevent="give">
+      <span class="chosen" :style="{ backgroundColor: chosen?.colour }" />
+      <code>{{ chosen?.colour ?? 'no colour' }}</code>
       <select v-model="role" class="field" aria-label="Role that gets the colour">
         <option v-for="one in roles" :key="one.name" :value="one.name">{{ one.title }}</option>
       </select>
-      <VBtn type="submit">Set</VBtn>
+      <VBtn type="submit" :disabled="!chosen">Set</VBtn>
     </form>
-    <div v-if="chosen" class="row use">
+    <div class="row use">
       <span class="second">Build all colours from it</span>
-      <VBtn v-for="tone in TONES" :key="tone" @click="build(tone)">{{ tone }}</VBtn>
+      <VBtn v-for="tone in TONES" :key="tone" :disabled="!chosen" @click="build(tone)">{{ tone }}</VBtn>
     </div>
   </section>
 </template>
@@ -98,6 +105,15 @@ function build(tone: (typeof TONES)[number]) {
   margin: 2px 0 10px;
   padding-bottom: 10px;
   border-bottom: 1px solid var(--line);
+}
+
+.palettes {
+  display: grid;
+  gap: 6px;
+  align-content: start;
+  height: 60px;
+  padding: 3px;
+  overflow-y: auto;
 }
 
 .palette {
