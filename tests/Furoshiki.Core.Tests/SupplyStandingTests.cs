@@ -1,4 +1,6 @@
 using System.Text;
+using Furoshiki.Core.Content;
+using Furoshiki.Core.Parts;
 using Furoshiki.Core.Supplies;
 using Semver;
 
@@ -79,5 +81,42 @@ public sealed class SupplyStandingTests
             .ShouldBe(["1.1.0", "1.0.0"]);
         // What was there says nothing of a version that is less near.
         Find(With(9, 0, 0), last: "1.2.0").ShouldNotBeNull().Perhaps.ShouldNotBeEmpty();
+    }
+
+    [Theory]
+    [InlineData(0, 0, 0, "1.0.0")]
+    [InlineData(1, 1, 0, "1.2.0")]
+    [InlineData(1, 9, 0, "1.2.0 or 1.1.0")]
+    [InlineData(9, 1, 0, "1.2.0")]
+    [InlineData(9, 0, 0, "1.1.0 or 1.0.0")]
+    [InlineData(9, 9, 0, "1.2.0 or 1.1.0 or 1.0.0")]
+    public void What_a_look_has_of_it_is_told_as_every_version_that_it_may_be(
+        int a,
+        int b,
+        int c,
+        string versions
+    )
+    {
+        var tree = Tree.Of(
+            Names
+                .Zip([a, b, c])
+                .ToDictionary(
+                    one => one.First,
+                    one =>
+                        FileState.OfFile(
+                            Asset.CommonMode,
+                            Sign(one.Second).Length,
+                            Digest.Of(Sign(one.Second))
+                        )
+                )
+        );
+        var found = new SupplyIndex(NewestFirst)
+            .Find(
+                Kind.Get("icons"),
+                new Asset("Slate", "set", Folder, IsFolder: true, tree.Digest),
+                digest => digest == tree.Digest ? tree : null
+            )
+            .ShouldNotBeNull();
+        string.Join(" or ", found.Perhaps.Prepend(found.Supply.Version)).ShouldBe(versions);
     }
 }

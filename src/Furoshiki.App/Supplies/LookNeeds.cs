@@ -141,7 +141,7 @@ public sealed class LookNeeds(
                 its is not null,
                 versions,
                 state,
-                (filling?.Supply.Supply ?? its?.Supply)?.Version.ToString(),
+                filling?.Supply.Supply.Version.ToString() ?? VersionOf(its, state),
                 filling?.Supply.ToLoad ?? 0,
                 filling is { Why: { } why } ? why
                     : its is { Differing: > 0 }
@@ -163,6 +163,15 @@ public sealed class LookNeeds(
                     ]
             );
         }
+
+        /// <summary>In which version it is a supply's; every one that it may be where that cannot be told.</summary>
+        private string? VersionOf(Recognised? its, NeedState state) =>
+            its is null ? null
+            // What stands here can be known from what was seen of it before.
+            : state == NeedState.Edited
+            && supplies.All[its.Supply.Name].Standing is { Perhaps: [] } standing
+                ? standing.Supply.Version.ToString()
+            : string.Join(" or ", its.Perhaps.Prepend(its.Supply.Version));
 
         /// <summary>What a supply needs, if the part has it itself.</summary>
         private NeedView? Mine(SupplyVersions need) =>

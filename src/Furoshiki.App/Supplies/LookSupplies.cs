@@ -359,6 +359,11 @@ public sealed class LookSupplies(
                 its.Differing == 0
                     ? null
                     : $"as it came: {Counting.Of(its.Differing, "file")} had been edited when it was saved"
+                        + (
+                            its.Perhaps.IsEmpty
+                                ? ""
+                                : $", so that it may as well have been {string.Join(" or ", its.Perhaps)}"
+                        )
             );
         var named = its is not null
             ? [its.Supply.Name]

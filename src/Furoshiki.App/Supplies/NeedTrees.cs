@@ -32,7 +32,7 @@ public enum NeedState
 /// <param name="IsSupply">Whether it is a supply that is known.</param>
 /// <param name="Versions">In which versions it is needed, in words; empty for any.</param>
 /// <param name="State">How it stands to the desktop.</param>
-/// <param name="Version">The version that is there or would come; null if none would do, or it has none.</param>
+/// <param name="Version">The version that is there or would come, or all that it may be, as "1.3.0 or 1.2.0"; null if none would do, or it has none.</param>
 /// <param name="Bytes">How many bytes have to come for it.</param>
 /// <param name="Note">What there is to say of it; empty for nothing.</param>
 /// <param name="Needs">What it needs in turn; of what is needed again further up, nothing.</param>

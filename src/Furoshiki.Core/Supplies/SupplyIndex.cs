@@ -1,6 +1,8 @@
 using System.Collections.Concurrent;
+using System.Collections.Immutable;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Parts;
+using Semver;
 
 namespace Furoshiki.Core.Supplies;
 
@@ -8,7 +10,11 @@ namespace Furoshiki.Core.Supplies;
 /// <param name="Supply">The version that comes nearest to it.</param>
 /// <param name="Asset">Which of its assets it is.</param>
 /// <param name="Differing">How many of its files are missing, added or edited; 0 if it is as it came.</param>
-public sealed record Recognised(Supply Supply, Provided Asset, int Differing);
+public sealed record Recognised(Supply Supply, Provided Asset, int Differing)
+{
+    /// <summary>Other versions that come as near, so that it may as well have been one of them.</summary>
+    public ImmutableArray<SemVersion> Perhaps { get; init; } = [];
+}
 
 /// <summary>Supplies by the assets that they bring.</summary>
 /// <param name="supplies">The supplies, of equals the one that is preferred first.</param>
@@ -91,11 +97,21 @@ public sealed class SupplyIndex(IEnumerable<Supply> supplies)
         if (!asset.IsFolder || !Named(kind, asset.Name).Any() || trees(content) is not { } tree)
             return null;
         var stands = tree.Contents;
-        return Named(kind, asset.Name)
+        var near = Named(kind, asset.Name)
             .Select(one => (one.Supply, one.Asset, Match: one.Supply.MatchOf(one.Asset, stands)))
             .Where(one => one.Match.Same > 0)
-            .OrderBy(one => one.Match.Differing.Length)
-            .Select(one => new Recognised(one.Supply, one.Asset, one.Match.Differing.Length))
-            .FirstOrDefault();
+            .GroupBy(one => one.Match.Differing.Length)
+            .MinBy(alike => alike.Key);
+        return near?.First() is not ({ } nearest, { } asIt, _)
+            ? null
+            : new Recognised(nearest, asIt, near.Key)
+            {
+                Perhaps =
+                [
+                    .. near.Skip(1)
+                        .Where(one => near.Key > 0 && one.Supply.Name == nearest.Name)
+                        .Select(one => one.Supply.Version),
+                ],
+            };
     }
 }
