@@ -1,6 +1,8 @@
 using System.Text.Json;
+using System.Text.RegularExpressions;
 using Furoshiki.App;
 using Furoshiki.App.Installation;
+using Furoshiki.Core.Content;
 using Furoshiki.Core.Formats;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -58,6 +60,8 @@ internal sealed partial class ProblemHandler(DataFolder data, ILogger<ProblemHan
             StatusCodes.Status404NotFound => "There is nothing at this address.",
             StatusCodes.Status405MethodNotAllowed =>
                 $"{context.HttpContext.Request.Method} is no method of this address.",
+            StatusCodes.Status400BadRequest =>
+                "Something in the address is not what it can be there.",
             StatusCodes.Status415UnsupportedMediaType =>
                 "What was sent has another media type than this address takes.",
             _ => $"{ReasonPhrases.GetReasonPhrase(status)}.",
@@ -92,14 +96,30 @@ internal sealed partial class ProblemHandler(DataFolder data, ILogger<ProblemHan
         var json = Causes(request).OfType<JsonException>().FirstOrDefault();
         var misfit = json is null ? null : JsonMisfit.Of(json);
         var at = misfit?.Path ?? "";
+        var inAddress = Unbound().Match(request.Message);
         return new Problem(
             ProblemKind.Invalid,
             ProblemCode.Request,
-            misfit?.Words("what this address takes") ?? request.Message,
+            misfit?.Words("what this address takes")
+                ?? (inAddress.Success ? OfAddress(inAddress) : request.Message),
             "Nothing was changed.",
-            at.Length == 0 ? null : at.Split('.', '[')[^1].TrimEnd(']')
+            inAddress.Success ? inAddress.Groups["name"].Value
+                : at.Length == 0 ? null
+                : at.Split('.', '[')[^1].TrimEnd(']')
         );
     }
+
+    private static string OfAddress(Match unbound) =>
+        unbound.Groups["value"] is { Success: true, Value: var value }
+            ? $"'{PathText.Printable(value)}' is not what '{unbound.Groups["name"].Value}' can be in this address."
+            : $"'{unbound.Groups["name"].Value}' is missing in this address.";
+
+    /// <summary>What the framework says of what stands in an address, with the types of its parameters.</summary>
+    [GeneratedRegex(
+        "^(Failed to bind parameter|Required parameter) \"\\S+ (?<name>\\w+)\" (from \"(?<value>.*)\"\\.|was not provided)",
+        RegexOptions.Singleline
+    )]
+    private static partial Regex Unbound();
 
     private static IEnumerable<Exception> Causes(Exception exception)
     {

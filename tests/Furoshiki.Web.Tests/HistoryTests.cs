@@ -111,6 +111,14 @@ public sealed class HistoryTests : OwnAppTests
         }
         using var wrong = await Server.Client.GetAsync(new Uri(All + "?by=Moon", UriKind.Relative));
         wrong.StatusCode.ShouldBe(HttpStatusCode.BadRequest);
+        using var odd = await Server.Client.GetAsync(
+            new Uri("/api/profiles?desktop=Moon", UriKind.Relative)
+        );
+        var problem = (await odd.Content.ReadFromJsonAsync<JsonNode>())!;
+        problem["field"]!.GetValue<string>().ShouldBe("desktop");
+        problem["detail"]!
+            .GetValue<string>()
+            .ShouldBe("'Moon' is not what 'desktop' can be in this address.");
     }
 
     [Fact]
