@@ -314,6 +314,8 @@ public sealed class SessionTests : OwnAppTests
         );
         using var lines = new StreamReader(stream);
         var first = await Next();
+        // It says that something is otherwise, and nothing of what it is.
+        first.ShouldMatch("^[0-9a-f]+$");
         App.Edit("home/.config/engawa/panels.json", "\"opacity\": 80", "\"opacity\": 79");
         (await Next()).ShouldNotBe(first);
 
@@ -323,9 +325,10 @@ public sealed class SessionTests : OwnAppTests
             while (await lines.ReadLineAsync(stop.Token) is { } line)
                 if (
                     line.StartsWith("data: {", StringComparison.Ordinal)
-                    && JsonNode.Parse(line[5..])!["desktop"]!.GetValue<long>() == 1
+                    && JsonNode.Parse(line[5..])! is var told
+                    && told["desktop"]!.GetValue<long>() == 1
                 )
-                    return line;
+                    return told["state"]!.GetValue<string>();
             throw new InvalidOperationException("The server ended the stream.");
         }
     }

@@ -66,10 +66,10 @@ public sealed partial class WatchTests : IDisposable
                     .GetAsyncEnumerator(CancellationToken.None);
                 (await told.MoveNextAsync()).ShouldBeTrue();
                 await edit;
-                var look = DesktopReader
-                    .Read(desktop.Map, new DesktopFolder(Root))
-                    .Look.Digest.Short;
-                while (!told.Current.State.StartsWith(look, StringComparison.Ordinal))
+                var look = DesktopReader.Read(desktop.Map, new DesktopFolder(Root)).Look.Digest;
+                // Only what follows looks.
+                var observer = services.GetRequiredService<Observer>();
+                while (observer.LastOf(desktop).Reading.Look.Digest != look)
                     (await told.MoveNextAsync()).ShouldBeTrue(
                         $"What was edited {i} ms after the start is not told."
                     );

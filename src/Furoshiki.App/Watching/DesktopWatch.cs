@@ -1,4 +1,5 @@
 using System.Runtime.CompilerServices;
+using System.Text;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Installation;
 using Furoshiki.App.Observing;
@@ -11,7 +12,7 @@ namespace Furoshiki.App.Watching;
 
 /// <summary>A desktop at one moment.</summary>
 /// <param name="Desktop">The desktop's number.</param>
-/// <param name="State">What tells this state of it from another.</param>
+/// <param name="State">What tells this state of it from another, and says nothing of it: a digest, or "gone".</param>
 public sealed record DesktopState(long Desktop, string State);
 
 /// <summary>
@@ -85,7 +86,7 @@ public sealed partial class DesktopWatch(
             // Nobody tells when a process begins or ends; what shows is noted, so that it is part of what was saved.
             var isWatched = !desktop.IsSimulated && sessions.Shown(desktop, seen) is not null;
             return (
-                $"{state} {register.SavedState(desktop)}",
+                Digest.Of(Encoding.UTF8.GetBytes($"{state} {register.SavedState(desktop)}")).Short,
                 desktop.Folder.Watch is { IsSure: true } && !isWatched
             );
         }
