@@ -189,6 +189,20 @@ public sealed class DesktopFolder : IDesktopView
         }
     }
 
+    /// <summary>Whether a folder of it is there with nothing at all in it, as a mount point is whose disk is away.</summary>
+    /// <param name="path">Its path; empty for the folder itself.</param>
+    public bool IsBare(string path)
+    {
+        try
+        {
+            return !Directory.EnumerateFileSystemEntries($"{Root}/{path}").Any();
+        }
+        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+        {
+            return false;
+        }
+    }
+
     /// <summary>When something was written last, in UTC; null where nothing stands, or it may not be looked at.</summary>
     public DateTime? WrittenAt(string path)
     {

@@ -29,8 +29,9 @@ internal enum Hearing
 }
 
 /// <summary>
-/// What the kernel tells of changes in folders (inotify(7)), once for the process. It does not tell of writes through a mapping of a file
-/// before the file is closed, through another name of it in another folder, or by another machine.
+/// What the kernel tells of changes in folders (inotify(7)), and of file systems that come and go over them (proc_pid_mountinfo(5)), once for
+/// the process. It does not tell of writes through a mapping of a file before the file is closed, through another name of it in another
+/// folder, or by another machine.
 /// </summary>
 internal sealed partial class Inotify
 {
@@ -67,7 +68,9 @@ internal sealed partial class Inotify
     private readonly SafeFileHandle _queue;
     private readonly int _most;
     private readonly Lock _lock = new();
-    private readonly Dictionary<int, List<IFolderListener>> _listeners = [];
+    private readonly Dictionary<int, List<(string Folder, IFolderListener Listener)>> _listeners =
+    [];
+    private readonly Mounts _mounts = new();
     private readonly Lock _catchingUp = new();
     private volatile TaskCompletionSource _caughtUp = new();
     private volatile int _mark = -1;
@@ -109,8 +112,8 @@ internal sealed partial class Inotify
                 return WhyNot();
             if (!_listeners.TryGetValue(watch, out var all))
                 _listeners[watch] = all = [];
-            if (!all.Contains(listener))
-                all.Add(listener);
+            if (!all.Contains((folder, listener)))
+                all.Add((folder, listener));
             return Hearing.All;
         }
     }
@@ -138,13 +141,15 @@ internal sealed partial class Inotify
     private void Read()
     {
         var buffer = new byte[64 * 1024];
+        var queue = (int)_queue.DangerousGetHandle();
         while (true)
         {
-            var length = (int)ReadQueue(
-                (int)_queue.DangerousGetHandle(),
-                buffer,
-                (nuint)buffer.Length
-            );
+            var length = _mounts.Wait(queue)
+                ? (int)ReadQueue(queue, buffer, (nuint)buffer.Length)
+                : 0;
+            // What was mounted before a mark came into the queue is told before the mark.
+            foreach (var mount in _mounts.Changed())
+                TellMount(mount);
             for (var at = 0; at + HeaderLength <= length; )
             {
                 // struct inotify_event: wd (4), mask (4), cookie (4), len (4), name[len].
@@ -167,11 +172,11 @@ internal sealed partial class Inotify
         lock (_lock)
         {
             if ((mask & Overflow) != 0)
-                all = [.. _listeners.Values.SelectMany(one => one).Distinct()];
+                all = ListenersOf(_ => true);
             else if (!_listeners.TryGetValue(watch, out var some))
                 return;
             else
-                all = [.. some];
+                all = [.. some.Select(one => one.Listener)];
             if ((mask & Ended) != 0)
                 _listeners.Remove(watch);
             else if ((mask & Moved) != 0)
@@ -184,6 +189,28 @@ internal sealed partial class Inotify
             else
                 listener.Changed(text);
     }
+
+    /// <summary>Tells everybody who watches a folder in whose place another stands now, or something else in it.</summary>
+    /// <param name="mount">Where a file system came or went.</param>
+    private void TellMount(string mount)
+    {
+        List<IFolderListener> all;
+        lock (_lock)
+            all = ListenersOf(folder =>
+                PathText.IsIn(folder, mount) || folder == mount[..mount.LastIndexOf('/')]
+            );
+        foreach (var listener in all)
+            listener.Lost();
+    }
+
+    private List<IFolderListener> ListenersOf(Predicate<string> isMeant) =>
+        [
+            .. _listeners
+                .Values.SelectMany(all => all)
+                .Where(one => isMeant(one.Folder))
+                .Select(one => one.Listener)
+                .Distinct(),
+        ];
 
     [LibraryImport("libc", EntryPoint = "inotify_init1", SetLastError = true)]
     private static partial int Init(int flags);

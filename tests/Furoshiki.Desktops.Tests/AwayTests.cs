@@ -1,4 +1,5 @@
 using Furoshiki.Core.Looks;
+using Furoshiki.Core.Reading;
 using Furoshiki.Tests.Shared;
 
 namespace Furoshiki.Desktops.Tests;
@@ -100,6 +101,36 @@ public sealed class AwayTests : IDisposable
         Return(_desktop);
         _desktop.Recover().ShouldHaveSingleItem().Back.Words.ShouldBe("");
         _desktop.Snapshot().ShouldBe(_old);
+    }
+
+    [Theory]
+    [InlineData("")]
+    [InlineData("home/.config")]
+    public void A_disk_that_comes_and_goes_over_what_was_looked_at_is_heard_of(string over)
+    {
+        var folder = new DesktopFolder(_desktop.Root, isWatched: true);
+        var at = Path.Combine(_desktop.Root, over);
+        Directory.CreateDirectory(_desktop.Outside);
+        int Unread() => DesktopReader.Read(_desktop.Map, folder).Unread.Count();
+        Unread().ShouldBe(0);
+        var stamp = folder.Watch!.Stamp;
+        Assert.SkipUnless(
+            Shell.Script($"mount --bind '{_desktop.Outside}' '{at}'").Code == 0,
+            "Mounting is not permitted here."
+        );
+        try
+        {
+            folder.Watch.Stamp.ShouldBeGreaterThan(stamp);
+            Unread().ShouldBeGreaterThan(0);
+            folder.IsBare(over).ShouldBeTrue();
+            stamp = folder.Watch.Stamp;
+        }
+        finally
+        {
+            Shell.Run("umount \"$1\"", at);
+        }
+        folder.Watch.Stamp.ShouldBeGreaterThan(stamp);
+        Unread().ShouldBe(0);
     }
 
     [Fact]

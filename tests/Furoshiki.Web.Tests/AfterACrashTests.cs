@@ -26,6 +26,43 @@ public sealed class AfterACrashTests() : OwnAppTests(isKilled: true)
     }
 
     [Fact]
+    public async Task A_desktop_whose_disk_is_away_is_said_to_be_and_nothing_is_concluded_from_its_empty_folder()
+    {
+        var before = await Server.Now();
+        var away = App.Desktop + "-away";
+        Directory.Move(App.Desktop, away);
+        Directory.CreateDirectory(App.Desktop);
+        (await Server.Get("/api/desktops"))[0]!["gone"]!
+            .GetValue<string>()
+            .ShouldContain("its disk may be away");
+        var (status, problem) = await Server.Post(
+            "/api/profiles",
+            Api.SaveAs("Nothing at all", "panels", "icons")
+        );
+        status.ShouldBe(HttpStatusCode.Conflict);
+        problem["code"]!.GetValue<string>().ShouldBe("desktop-gone");
+        (
+            await Server.Post(
+                "/api/desktops/1/safe-states",
+                new JsonObject { ["name"] = "Nothing" }
+            )
+        ).Status.ShouldBe(HttpStatusCode.Conflict);
+        Directory.EnumerateFileSystemEntries(App.Desktop).ShouldBeEmpty();
+
+        // One that was emptied for good takes its looks again once anything is in it.
+        Directory.CreateDirectory(App.At("home"));
+        (await Server.Get("/api/desktops"))[0]!["gone"]!
+            .GetValue<string>()
+            .ShouldContain($"There is nothing in {App.At("home")} any more");
+        await File.WriteAllTextAsync(App.At("home/here"), "");
+        (await Server.Now())["unread"]!.AsArray().ShouldNotBeEmpty();
+
+        Directory.Delete(App.Desktop, recursive: true);
+        Directory.Move(away, App.Desktop);
+        JsonNode.DeepEquals(await Server.Now(), before).ShouldBeTrue();
+    }
+
+    [Fact]
     public async Task What_another_program_wrote_after_a_crash_is_set_aside_listed_and_brought_back()
     {
         var path = App.At(Surface);

@@ -36,7 +36,8 @@ public sealed class DesktopRegister(
                     .Select(row => new Noted(
                         row,
                         OnText.Of(db, row.SavingOnId, row.PartsOn),
-                        [.. SqliteSwitchJournal.Unfinished(db, row.Root).Select(one => one.Entry)]
+                        [.. SqliteSwitchJournal.Unfinished(db, row.Root).Select(one => one.Entry)],
+                        db.SafeStates.Any(one => one.DesktopId == row.Id && one.Files > 0)
                     )),
             ]
     );
@@ -45,15 +46,17 @@ public sealed class DesktopRegister(
     /// <param name="Row">Its row.</param>
     /// <param name="On">What it has on.</param>
     /// <param name="Unfinished">The switches in its folder that did not end.</param>
+    /// <param name="HadFiles">Whether a safe state has files of it.</param>
     private sealed record Noted(
         DesktopRow Row,
         WhatIsOn On,
-        IReadOnlyList<JournalEntry> Unfinished
+        IReadOnlyList<JournalEntry> Unfinished,
+        bool HadFiles
     );
 
     /// <summary>Those whose folder is there and whose map is whole.</summary>
     public IReadOnlyList<LiveDesktop> All() =>
-        [.. _noted.Value.Where(one => WhyGone(one) is null).Select(Open)];
+        [.. _noted.Value.Select(one => TryOpen(one, out _)).OfType<LiveDesktop>()];
 
     /// <summary>The numbers of all of them, also of those whose folder is gone.</summary>
     public IReadOnlyList<long> Ids() => [.. _noted.Value.Select(one => one.Row.Id)];
@@ -69,7 +72,7 @@ public sealed class DesktopRegister(
                 ScreensOf(one.Row),
                 one.Row.IsSimulated,
                 one.Row.Root,
-                WhyGone(one)
+                TryOpen(one, out var why) is null ? why : null
             )),
         ];
 
@@ -210,22 +213,18 @@ public sealed class DesktopRegister(
     private static Screen[] ScreensOf(DesktopRow row) =>
         JsonSerializer.Deserialize<Screen[]>(row.Screens, Json)!;
 
-    /// <summary>Why a desktop cannot be looked at; null if it can.</summary>
-    private string? WhyGone(Noted noted)
+    private LiveDesktop? TryOpen(Noted noted, out string why)
     {
         try
         {
-            FolderAt(noted.Row.Root);
-            maps.Get(noted.Row.Map);
-            // What stands in its place while it is away is not looked at.
-            return noted
-                .Unfinished.Select(SwitchRecovery.WhyAway)
-                .FirstOrDefault(why => why is not null);
+            why = "";
+            return Open(noted);
         }
         catch (Exception problem)
             when (problem is IOException or UnauthorizedAccessException or ProblemException)
         {
-            return problem.Message;
+            why = problem.Message;
+            return null;
         }
     }
 
@@ -323,19 +322,21 @@ public sealed class DesktopRegister(
             );
     }
 
+    /// <summary>A desktop with its folder. What stands in its place while that is away is not looked at.</summary>
+    /// <exception cref="ProblemException">The copy of its map is damaged.</exception>
+    /// <exception cref="DirectoryNotFoundException">Its folder is gone.</exception>
     private LiveDesktop Open(Noted noted)
     {
         var row = noted.Row;
         var screens = ScreensOf(row);
-        var map = row.Map;
-        return new LiveDesktop(
+        var desktop = new LiveDesktop(
             row.Id,
             row.Name,
             row.Version,
             screens,
             FolderAt(row.Root),
-            maps.Get(map).For(screens),
-            map,
+            maps.Get(row.Map).For(screens),
+            row.Map,
             row.IsSimulated,
             noted.On,
             [
@@ -348,6 +349,7 @@ public sealed class DesktopRegister(
         )
         {
             MayTell = row.MayTell,
+            HadFiles = noted.HadFiles || !noted.On.Parts.IsEmpty,
             Earlier = row.VersionSince is { } since
                 ? new EarlierVersion(
                     row.VersionBefore,
@@ -355,5 +357,9 @@ public sealed class DesktopRegister(
                 )
                 : null,
         };
+        var away =
+            noted.Unfinished.Select(SwitchRecovery.WhyAway).FirstOrDefault(why => why is not null)
+            ?? desktop.WhyBare();
+        return away is null ? desktop : throw new DirectoryNotFoundException(away);
     }
 }

@@ -40,6 +40,33 @@ public sealed record LiveDesktop(
     /// <summary>Whether Furoshiki may tell the programs of a real desktop that their settings are others.</summary>
     public bool MayTell { get; init; }
 
+    /// <summary>Whether anything of it was ever held, so that something should stand in its folder.</summary>
+    public bool HadFiles { get; init; }
+
+    /// <summary>That its disk may be away, since a folder that holds all of the person's places is empty; null if none is.</summary>
+    public string? WhyBare() =>
+        HadFiles && AboveAll().FirstOrDefault(Folder.IsBare) is { } bare
+            ? $"There is nothing in {PathText.Printable($"{Folder.Root}/{bare}".TrimEnd('/'))} any more: its disk may be away. If it was emptied, put any file into it, and what was saved can be put on there again."
+            : null;
+
+    /// <summary>The folders in which all places of the person are, the desktop's own first.</summary>
+    private IEnumerable<string> AboveAll()
+    {
+        var shared = Map
+            .Places.Where(one => one.IsPersons)
+            .Select(one => one.Path.Split('/'))
+            .DefaultIfEmpty([])
+            .Aggregate(
+                (one, other) =>
+                    [
+                        .. one.Zip(other)
+                            .TakeWhile(names => names.First == names.Second)
+                            .Select(names => names.First),
+                    ]
+            );
+        return Enumerable.Range(0, shared.Length + 1).Select(i => string.Join('/', shared[..i]));
+    }
+
     /// <summary>The maps through which the folder is managed, this desktop's own first.</summary>
     public IReadOnlyList<DesktopMap> Maps => [Map, .. Siblings];
 

@@ -21,6 +21,7 @@ public sealed class Observer
     private long _assetStamp;
 
     /// <summary>A desktop as it is now.</summary>
+    /// <exception cref="DirectoryNotFoundException">Its folder is gone, or nothing is in it any more: nothing is concluded from that.</exception>
     public Observation See(LiveDesktop desktop)
     {
         var seen = _seen.GetOrAdd(desktop.Id, _ => new Seen());
@@ -40,6 +41,9 @@ public sealed class Observer
             )
                 return last;
             var (reading, view) = ReadWritten(desktop, seen.Last);
+            // Asked after the look, in the middle of which the disk can go.
+            if (desktop.WhyBare() is { } away)
+                throw new DirectoryNotFoundException(away);
             var next = new Observation(desktop, reading, view)
             {
                 AssetStamp =

@@ -44,22 +44,25 @@ public sealed partial class Recoverer(
     }
 
     /// <summary>Ends those of all desktops, each by itself, and tells of those that nobody can end any more.</summary>
-    public void SettleAll()
+    /// <returns>The numbers of those that it was tried for; others are just being ended elsewhere.</returns>
+    public IReadOnlyList<long> SettleAll()
     {
-        foreach (var recovered in SwitchRecovery.Recover(journal, content, register.FolderAt))
+        var tried = SwitchRecovery.Recover(journal, content, register.FolderAt);
+        foreach (var recovered in tried)
             journal.NoteNews(recovered.Id, Sentence(recovered));
         lost.Tell();
+        return [.. tried.Select(one => one.Id)];
     }
 
     /// <summary>Ends all that is on its way on any desktop, before another database takes the place of the one that knows of it.</summary>
     /// <exception cref="ProblemException">Something cannot be ended, or waits to be kept.</exception>
     public void SettleAllOrRefuse()
     {
-        SettleAll();
+        var tried = SettleAll();
         if (journal.Unfinished() is [var (id, _), ..])
             throw ProblemException.InTheWay(
                 ProblemCode.SwitchUnfinished,
-                $"Only this database knows how to end a switch: {journal.NewsOf(id)}",
+                $"Only this database knows how to end a switch: {WhyNot(id, tried)}",
                 "It is in its place still, and nothing was changed."
             );
         if (journal.Unkept() is [var waiting, ..])
@@ -78,13 +81,19 @@ public sealed partial class Recoverer(
     {
         if (journal.Unfinished(desktop.Folder.Root).Count == 0)
             return;
-        SettleAll();
+        var tried = SettleAll();
         if (
             journal.Unfinished(desktop.Folder.Root) is [var (id, _), ..]
-            && journal.NewsOf(id) is { } news
+            && WhyNot(id, tried) is { } why
         )
-            throw ProblemException.InTheWay(ProblemCode.SwitchUnfinished, news, unharmed);
+            throw ProblemException.InTheWay(ProblemCode.SwitchUnfinished, why, unharmed);
     }
+
+    /// <summary>Why a switch is not ended; null if nothing is known of it. What was told of an earlier try may not be so any more.</summary>
+    private string? WhyNot(long id, IReadOnlyList<long> tried) =>
+        journal.NewsOf(id) is not { } news ? null
+        : tried.Contains(id) ? news
+        : "A switch that was broken off is just being ended. Ask again in a moment.";
 
     private const string WhatToDo =
         "It is tried again. Should the folder stand elsewhere for good, say where on the page Desktops.";

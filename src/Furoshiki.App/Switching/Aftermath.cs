@@ -72,17 +72,25 @@ public sealed class Aftermath(
                 is not { } step
         )
             return part;
-        var again = new PartsAgain(
-            plan.Desktop,
-            observer.See(plan.Desktop),
-            sessions.Stopped(plan.Desktop)
-        );
-        return again.WhyNotAnyMore(step, plan.Plan) is { } why
-            ? part with
-            {
-                Outcome = PartOutcome.NotTaken,
-                Words = why,
-            }
-            : part;
+        try
+        {
+            var again = new PartsAgain(
+                plan.Desktop,
+                observer.See(plan.Desktop),
+                sessions.Stopped(plan.Desktop)
+            );
+            return again.WhyNotAnyMore(step, plan.Plan) is { } why
+                ? part with
+                {
+                    Outcome = PartOutcome.NotTaken,
+                    Words = why,
+                }
+                : part;
+        }
+        catch (DirectoryNotFoundException)
+        {
+            // While it is away nothing is known of it.
+            return part;
+        }
     }
 }

@@ -19,9 +19,25 @@ internal sealed class PartsAgain(
 )
 {
     /// <summary>What became of each part of a plan.</summary>
-    public List<PartResult> Of(SwitchPlan plan) =>
+    public List<PartResult> Of(SwitchPlan plan) => Of(plan, step => Of(step, plan));
+
+    /// <summary>The same where the desktop could not be read again.</summary>
+    /// <param name="plan">The plan, all files of which were written.</param>
+    /// <param name="why">Why not, in sentences.</param>
+    public static List<PartResult> Unseen(SwitchPlan plan, string why) =>
+        Of(
+            plan,
+            step =>
+                Result(
+                    step.Difference.Kind,
+                    PartOutcome.Waiting,
+                    $"written, and not looked at since. {why}"
+                )
+        );
+
+    private static List<PartResult> Of(SwitchPlan plan, Func<PartStep, PartResult> ofStep) =>
         [
-            .. plan.Steps.Select(step => Of(step, plan)),
+            .. plan.Steps.Select(ofStep),
             .. plan.Rights.Select(step =>
                 Result(
                     step.Difference.Kind,

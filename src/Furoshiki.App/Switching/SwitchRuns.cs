@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Furoshiki.App.Desktops;
 using Furoshiki.App.Now;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Planning;
@@ -10,6 +11,7 @@ using Furoshiki.App.Supplies;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Content;
 using Furoshiki.Core.Supplies;
+using Furoshiki.Core.Switching;
 using Furoshiki.Desktops;
 using Furoshiki.Store;
 using Microsoft.Extensions.Logging;
@@ -191,7 +193,8 @@ public sealed class SwitchRuns(
         catch (SwitchRefusedException refused)
         {
             result = RunResult.Not(
-                $"{refused.Sentence} {string.Join(", ", refused.Paths.Select(PathText.Printable))}".Trim(),
+                run.Plan.Desktop.WhyBare()
+                    ?? $"{refused.Sentence} {string.Join(", ", refused.Paths.Select(PathText.Printable))}".Trim(),
                 NothingChanged
             );
         }
@@ -347,12 +350,27 @@ public sealed class SwitchRuns(
                 ? "Every file was read again and is as planned."
                 : $"Every file that was written was read again and is as planned. {unseen.Count} more could not be looked at.",
             safeState,
-            new PartsAgain(desktop, observer.See(desktop), sessions.Stopped(desktop)).Of(plan),
+            PartsAfter(desktop, plan),
             unseen
         )
         {
             LeftOut = run.Plan.LeftOut,
         };
+    }
+
+    /// <summary>What became of each part of a plan whose files are all in their places.</summary>
+    private IReadOnlyList<PartResult> PartsAfter(LiveDesktop desktop, SwitchPlan plan)
+    {
+        try
+        {
+            return new PartsAgain(desktop, observer.See(desktop), sessions.Stopped(desktop)).Of(
+                plan
+            );
+        }
+        catch (DirectoryNotFoundException away)
+        {
+            return PartsAgain.Unseen(plan, away.Message);
+        }
     }
 }
 

@@ -66,7 +66,7 @@ const screens = (desktop: Schemas['DesktopView']) =>
         </div>
       </VMenu>
       <p v-if="gone" class="note cannot folds">
-        <SignalWord signal="cannot" word="Its folder is not here" />
+        <SignalWord signal="cannot" word="It cannot be looked at now" />
       </p>
       <template v-else-if="now">
         <section aria-label="On now">
