@@ -202,7 +202,11 @@ public sealed class WholeLineTests : IAsyncLifetime
         _person.Type("/");
         _person.Type("slate");
         _person.Gone("[data-profile='First Light']");
-        _person.TabTo("Open Day Log");
+        _person.See("[role='status']", "3 looks found");
+        // The best found is opened, and the keys go on from its page.
+        _person.Type(Keys.Enter);
+        _person.See("h1", "Day Log");
+        _person.Focused("#page").ShouldBeTrue();
         _person.Type("p");
         _person.See("[data-step='wallpaper']");
         _person.PressByKeys("Switch to Day Log");

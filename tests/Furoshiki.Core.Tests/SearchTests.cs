@@ -11,7 +11,7 @@ public sealed class SearchTests
     ];
 
     private static bool Finds(string text) =>
-        SearchTerm.Parse(text).All(term => Demo.Any(term.Fits));
+        SearchTerm.Parse(text).All(term => Demo.Any(one => term.Find(one) is not null));
 
     [Theory]
     [InlineData("panels")]
@@ -42,11 +42,17 @@ public sealed class SearchTests
     [InlineData("10", "size 10pt", true)]
     [InlineData("log", "Slate-Log", true)]
     [InlineData("空", "夜空", true)]
+    [InlineData("radius 0", "Panels: bar 0, radius 9 px", false)]
+    [InlineData("bar 0", "Panels: bar 0, radius 9 px", true)]
     public void Words_are_found_from_their_beginning_and_numbers_as_a_whole(
         string sought,
         string words,
         bool isFound
-    ) => SearchTerm.Parse(sought).All(term => term.Fits(IndexEntry.Of(words))).ShouldBe(isFound);
+    ) =>
+        SearchTerm
+            .Parse(sought)
+            .All(term => term.Find(IndexEntry.Of(words)) is not null)
+            .ShouldBe(isFound);
 
     [Fact]
     public void A_colour_is_found_by_those_near_it_and_by_no_others()
@@ -58,12 +64,35 @@ public sealed class SearchTests
             Rgba.TryParse(sought, out var colour).ShouldBeTrue();
             var term = SearchTerm.Parse(sought).ShouldHaveSingleItem();
             foreach (var one in colours)
-                term.Fits(one)
+            {
+                var apart = one.Colour!.Value.DifferenceTo(Lab.From(colour));
+                term.Find(one)
                     .ShouldBe(
-                        one.Colour!.Value.DifferenceTo(Lab.From(colour)) <= SearchTerm.NearColour
+                        apart <= SearchTerm.NearColour ? new SearchHit(IsWhole: true, apart) : null
                     );
+            }
         }
     }
+
+    [Theory]
+    [InlineData("lamp", "Red Lamp", true)]
+    [InlineData("lam", "Red Lamp", false)]
+    [InlineData("la", "Laps of Lamps, la", true)]
+    [InlineData("radius 0", "Borders: radius 0 px", true)]
+    [InlineData("rad 0", "Borders: radius 0 px", false)]
+    public void Whole_words_are_told_from_beginnings(string sought, string words, bool isWhole) =>
+        SearchTerm
+            .Parse(sought)
+            .ShouldHaveSingleItem()
+            .Find(IndexEntry.Of(words))!
+            .Value.IsWhole.ShouldBe(isWhole);
+
+    [Theory]
+    [InlineData(0, "accent #112233")]
+    [InlineData(0.4, "accent #112233, less than 1 apart")]
+    [InlineData(5.2, "accent #112233, 5 apart")]
+    public void How_far_a_colour_is_stands_in_words(double apart, string words) =>
+        new SearchHit(IsWhole: true, apart).Words(IndexEntry.Of("accent #112233")).ShouldBe(words);
 
     [Fact]
     public void Every_value_of_a_look_finds_it_by_its_own_words() =>

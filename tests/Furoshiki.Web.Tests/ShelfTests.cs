@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Net;
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
@@ -15,7 +16,7 @@ public sealed class ShelfTests : OwnAppTests
             {
                 ("find=red+lamp", "Red Lamp"),
                 ("find=inkstone+rose", "First Light,Guest Desk"),
-                ("find=%23c24f38+ridge", "Red Lamp,Day Log,First Light,Winter Roof,Guest Desk"),
+                ("find=%23c24f38+ridge", "First Light,Guest Desk,Red Lamp,Day Log,Winter Roof"),
                 ("find=breakfast", ""),
                 ("show=Night&show=observing", "Red Lamp,Meteor Watch"),
                 ("show=Day&show=Night&show=OBSERVING&sort=Name", "Meteor Watch,Red Lamp"),
@@ -28,13 +29,61 @@ public sealed class ShelfTests : OwnAppTests
     }
 
     [Fact]
+    public async Task What_is_named_so_comes_before_what_is_said_of_it_and_made_of_it_and_whole_words_before_beginnings()
+    {
+        foreach (
+            var (name, tag) in new[]
+            {
+                ("Owl dusk", "quiet"),
+                ("Owlet", "quiet"),
+                ("Barn", "owl"),
+                ("Mouse", "owls"),
+                ("Tawny", "night"),
+            }
+        )
+        {
+            var profile = Api.SaveAs(name, "panels");
+            profile["form"]!["tags"] = new JsonArray(tag);
+            await Server.Post("/api/profiles", profile);
+        }
+        (await Names("find=owl")).ShouldBe(["Owl dusk", "Owlet", "Barn", "Mouse"]);
+        // Another way to sort, where it is asked for.
+        (await Names("find=owl&sort=Name")).ShouldBe(["Barn", "Mouse", "Owl dusk", "Owlet"]);
+        (await Names("find=owl&sort=LastOn")).ShouldBe(["Mouse", "Barn", "Owlet", "Owl dusk"]);
+
+        async Task<IEnumerable<string>> Names(string query) =>
+            (await Find(query)).Select(card => card!["profile"]!["name"]!.GetValue<string>());
+    }
+
+    [Fact]
+    public async Task Of_what_a_look_is_made_of_that_is_told_in_which_all_words_stand_and_the_nearest_colour()
+    {
+        (await Find("find=panels+opacity+main"))
+            .Select(card => card!["foundBy"]![0]!.GetValue<string>())
+            .ShouldAllBe(words =>
+                words.StartsWith("Panels: main, opacity", StringComparison.Ordinal)
+            );
+        var cards = (await Find("find=%23c24f38")).ToList();
+        var apart = cards
+            .Select(card => card!["foundBy"]![0]!.GetValue<string>())
+            .Select(words =>
+                words.EndsWith(" apart", StringComparison.Ordinal)
+                    ? int.Parse(words.Split(' ')[^2], CultureInfo.InvariantCulture)
+                    : 0
+            )
+            .ToList();
+        apart.Count.ShouldBeGreaterThan(3);
+        apart.SequenceEqual(apart.Order()).ShouldBeTrue("the nearest first");
+    }
+
+    [Fact]
     public async Task A_card_says_what_of_its_look_it_was_found_by()
     {
-        var card = (await Find("find=%23c24f38+guest")).ShouldHaveSingleItem()!;
+        var card = (await Find("find=%23c24f39+guest")).ShouldHaveSingleItem()!;
         card["foundBy"]!
             .AsArray()
             .Select(words => words!.GetValue<string>())
-            .ShouldBe(["Colours: accent #cf5c45"]);
+            .ShouldBe(["Colours: selection #c24f38, less than 1 apart"]);
         (await Find("find=guest")).ShouldHaveSingleItem()!["foundBy"]!.AsArray().ShouldBeEmpty();
     }
 

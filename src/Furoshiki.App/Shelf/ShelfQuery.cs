@@ -11,6 +11,12 @@ public enum ShelfSort
 
     /// <summary>The one that is most like what is on now first.</summary>
     Nearness,
+
+    /// <summary>
+    /// What is named as is sought, then what else is of it, whole words before beginnings and near colours before others; of equals, and
+    /// where nothing is sought, the one that was on last first.
+    /// </summary>
+    Fit,
 }
 
 /// <summary>Which profiles of the shelf are asked for.</summary>
@@ -22,7 +28,7 @@ public enum ShelfSort
 public sealed record ShelfQuery(
     string Find = "",
     IReadOnlyCollection<string>? Show = null,
-    ShelfSort Sort = ShelfSort.LastOn,
+    ShelfSort Sort = ShelfSort.Fit,
     int Skip = 0,
     int? Take = null
 );

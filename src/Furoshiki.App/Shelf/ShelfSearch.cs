@@ -34,7 +34,9 @@ public sealed class ShelfSearch(CardMaker cards, LookLibrary library)
         var passing = cards
             .All(desktop, withLikeness: query.Sort == ShelfSort.Nearness)
             .Where(card => Passes(card, show));
-        var found = terms.IsEmpty ? passing : Find([.. passing], terms);
+        var found = terms.IsEmpty
+            ? passing
+            : Find([.. passing], terms, isByFit: query.Sort == ShelfSort.Fit);
         var sorted = query.Sort switch
         {
             ShelfSort.Name => found.OrderBy(
@@ -86,34 +88,94 @@ public sealed class ShelfSearch(CardMaker cards, LookLibrary library)
 
     private IEnumerable<ProfileCard> Find(
         IReadOnlyList<ProfileCard> among,
-        ImmutableArray<SearchTerm> terms
+        ImmutableArray<SearchTerm> terms,
+        bool isByFit
     )
     {
         Learn([.. among.Select(card => card.SavingId)]);
-        return among
+        // What fits as well stays in its order, which is not so where it is sorted beside each other.
+        var found = among
             .AsParallel()
             .AsOrdered()
-            .Select(card => Found(card, terms))
-            .OfType<ProfileCard>();
+            .Select(card => FitOf(card, terms))
+            .OfType<Fit>()
+            .AsSequential();
+        return (isByFit ? found.OrderBy(one => one.Rank).ThenBy(one => one.Apart) : found).Select(
+            one => one.Card
+        );
     }
 
-    /// <summary>A card with what it was found by; null if it is not what is sought.</summary>
-    private ProfileCard? Found(ProfileCard card, ImmutableArray<SearchTerm> terms)
+    /// <summary>A card that is what is sought.</summary>
+    /// <param name="Card">It, with what it was found by.</param>
+    /// <param name="Rank">How much better others can fit, over all that is sought.</param>
+    /// <param name="Apart">How far its colours are from those that are sought, in all.</param>
+    private sealed record Fit(ProfileCard Card, int Rank, double Apart);
+
+    /// <summary>How a card is what is sought; null if it is not.</summary>
+    private Fit? FitOf(ProfileCard card, ImmutableArray<SearchTerm> terms)
     {
+        var name = IndexEntry.Of(card.Profile.Name);
         var said = Said(card.Profile).Select(words => IndexEntry.Of(words)).ToList();
+        var (rank, apart) = (0, 0.0);
+        var others = new List<SearchTerm>();
+        foreach (var term in terms)
+            if (term.Find(name) is { } named)
+                rank += RankOf(named);
+            else if (Best(term, said) is { } found)
+                rank += NotItsName + RankOf(found.Hit);
+            else
+                others.Add(term);
         var made = _made.TryGetValue(card.SavingId, out var entries) ? entries : [];
         var by = new List<string>();
-        foreach (var term in terms)
-            if (!said.Any(term.Fits))
-                if (made.FirstOrDefault(term.Fits) is { } entry)
-                    by.Add(entry.Words);
+        while (others.Count > 0)
+        {
+            if (Best(others[0], made) is not { } first)
+                return null;
+            // One thing in which all the words stand is what was meant, rather than one for each.
+            var together =
+                others.Count == 1
+                    ? first.Entry
+                    : made.Where(entry => others.All(term => term.Find(entry) is not null))
+                        .MinBy(entry => others.Sum(term => term.Find(entry)!.Value.Apart))
+                        ?? first.Entry;
+            var hits = others.Select(term => term.Find(together)).OfType<SearchHit>().ToList();
+            others.RemoveAll(term => term.Find(together) is not null);
+            rank += hits.Sum(hit => NotItsName + RankOf(hit));
+            apart += hits.Sum(hit => hit.Apart);
+            by.Add(hits.MaxBy(hit => hit.Apart).Words(together));
+        }
+        return new Fit(card with { FoundBy = [.. by.Take(MostFound)] }, rank, apart);
+    }
+
+    private const int NotItsName = 2;
+
+    private static int RankOf(SearchHit hit) => hit.IsWhole ? 0 : 1;
+
+    /// <summary>What fits best of some things; null if none does.</summary>
+    private static (IndexEntry Entry, SearchHit Hit)? Best(
+        SearchTerm term,
+        IEnumerable<IndexEntry> among
+    )
+    {
+        (IndexEntry Entry, SearchHit Hit)? best = null;
+        foreach (var entry in among)
+            if (
+                term.Find(entry) is { } hit
+                && (
+                    best is not { } before
+                    || (RankOf(hit), hit.Apart).CompareTo((RankOf(before.Hit), before.Hit.Apart))
+                        < 0
+                )
+            )
+                if (hit is { IsWhole: true, Apart: 0 })
+                    return (entry, hit);
                 else
-                    return null;
-        return card with { FoundBy = [.. by.Distinct().Take(MostFound)] };
+                    best = (entry, hit);
+        return best;
     }
 
     private static IEnumerable<string> Said(ProfileForm profile) =>
-        [profile.Name, profile.Description, profile.Author, .. profile.Tags];
+        [profile.Description, profile.Author, .. profile.Tags];
 
     private void Learn(IReadOnlyList<long> savings)
     {

@@ -5,6 +5,19 @@ using Furoshiki.Core.Words;
 
 namespace Furoshiki.Core.Search;
 
+/// <summary>That something is what a search asks for.</summary>
+/// <param name="IsWhole">Whether it has whole words, and not only their beginnings.</param>
+/// <param name="Apart">How far its colour is from the one that is sought, in CIEDE2000; 0 for the same, and for what is no colour.</param>
+public readonly record struct SearchHit(bool IsWhole, double Apart)
+{
+    /// <summary>What was found, in words, with how far its colour is from the one that is sought.</summary>
+    /// <param name="entry">What was found.</param>
+    public string Words(IndexEntry entry) =>
+        Apart == 0 ? entry.Words
+        : Apart < 1 ? $"{entry.Words}, less than 1 apart"
+        : $"{entry.Words}, {Math.Round(Apart)} apart";
+}
+
 /// <summary>One of the things that a search asks for, all of which have to be there.</summary>
 public abstract record SearchTerm
 {
@@ -17,7 +30,7 @@ public abstract record SearchTerm
     private SearchTerm() { }
 
     /// <summary>
-    /// Letters with which a word begins, whatever their case, and a number that stands with them as a whole: "red" is no part of
+    /// Letters with which a word begins, whatever their case, and a number that stands after them as a whole: "red" is no part of
     /// "mirrored", and "radius 0" none of a radius of 10.
     /// </summary>
     /// <param name="Key">The letters as they are compared.</param>
@@ -25,28 +38,40 @@ public abstract record SearchTerm
     public sealed record Letters(string Key, string? Number = null) : SearchTerm
     {
         /// <inheritdoc />
-        public override bool Fits(IndexEntry entry) =>
-            Stands(entry.Key, Key, isWhole: IsNumber(Key))
-            && (Number is null || Stands(entry.Key, Number, isWhole: true));
+        public override SearchHit? Find(IndexEntry entry)
+        {
+            SearchHit? found = null;
+            if (!entry.Key.Contains(Key, StringComparison.Ordinal))
+                return null;
+            foreach (var (end, isWhole) in Standing(entry.Key, Key))
+                if (
+                    (isWhole || !IsNumber(Key))
+                    && (
+                        Number is null
+                        || Standing(entry.Key[end..], Number).Any(number => number.IsWhole)
+                    )
+                )
+                    if (isWhole)
+                        return new SearchHit(IsWhole: true, 0);
+                    else
+                        found = new SearchHit(IsWhole: false, 0);
+            return found;
+        }
     }
 
-    /// <summary>Whether letters stand at the beginning of a word; a number also at its end.</summary>
-    private static bool Stands(string text, string letters, bool isWhole)
+    /// <summary>Where letters stand at the beginning of a word: where they end, and whether a word ends there too.</summary>
+    private static IEnumerable<(int End, bool IsWhole)> Standing(string text, string letters)
     {
         for (
             var at = text.IndexOf(letters, StringComparison.Ordinal);
             at >= 0;
             at = text.IndexOf(letters, at + 1, StringComparison.Ordinal)
         )
-            if (
-                IsApart(text.AsSpan(..at), letters[0], fromEnd: true)
-                && (
-                    !isWhole
-                    || IsApart(text.AsSpan(at + letters.Length), letters[^1], fromEnd: false)
-                )
-            )
-                return true;
-        return false;
+        {
+            var end = at + letters.Length;
+            if (IsApart(text.AsSpan(..at), letters[0], fromEnd: true))
+                yield return (end, IsApart(text.AsSpan(end), letters[^1], fromEnd: false));
+        }
     }
 
     /// <summary>Whether a word ends between a letter and what is beside it. Where words are written without a space between, anywhere.</summary>
@@ -74,12 +99,14 @@ public abstract record SearchTerm
     public sealed record Near(Lab Colour) : SearchTerm
     {
         /// <inheritdoc />
-        public override bool Fits(IndexEntry entry) =>
-            entry.Colour is { } colour && Colour.DifferenceTo(colour) <= NearColour;
+        public override SearchHit? Find(IndexEntry entry) =>
+            entry.Colour is { } colour && Colour.DifferenceTo(colour) is <= NearColour and var apart
+                ? new SearchHit(IsWhole: true, apart)
+                : null;
     }
 
-    /// <summary>Whether something is what it asks for.</summary>
-    public abstract bool Fits(IndexEntry entry);
+    /// <summary>How something is what it asks for; null if it is not.</summary>
+    public abstract SearchHit? Find(IndexEntry entry);
 
     /// <summary>
     /// Reads what a person typed: words with spaces between, or in quotation marks where they belong together; a number belongs to the word

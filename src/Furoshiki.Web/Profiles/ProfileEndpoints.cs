@@ -50,7 +50,7 @@ internal static class ProfileEndpoints
                 ) =>
                     search.Find(
                         register.Get(desktop),
-                        new ShelfQuery(find ?? "", show, sort ?? ShelfSort.LastOn, skip ?? 0, take)
+                        new ShelfQuery(find ?? "", show, sort ?? ShelfSort.Fit, skip ?? 0, take)
                     )
             )
             .WithName("listProfiles")

@@ -56,6 +56,9 @@ export async function take<T>(
   })
 }
 
+/** How many there are of a list in all, also of those that were not asked for. */
+export const totalOf = (response: Response) => Number(response.headers.get('Furoshiki-Total'))
+
 /** The problem in whatever was thrown. */
 export function problemOf(error: unknown): Problem {
   return error instanceof ProblemError ? error.problem : { ...UNREACHABLE, detail: String(error) }

@@ -2,7 +2,7 @@ import { keepPreviousData, useInfiniteQuery, useQuery, useQueryClient } from '@t
 import { useDebounceFn, useEventListener } from '@vueuse/core'
 import { computed, onScopeDispose, ref, type MaybeRef, type Ref } from 'vue'
 import { keyOf, STAYS, useChanged } from './asked'
-import { api, take, type Schemas } from './client'
+import { api, take, totalOf, type Schemas } from './client'
 import { eventsAt } from './session'
 
 export const useDesktops = () =>
@@ -119,8 +119,14 @@ export const useShelfPages = (desktop: Ref<number>, query: Ref<ShelfQuery>, isSh
     enabled: computed(() => isShown.value && desktop.value > 0),
     placeholderData: keepPreviousData,
     initialPageParam: 0,
-    queryFn: ({ pageParam }) => askProfiles(desktop.value, { ...query.value, skip: pageParam, take: PAGE }),
-    getNextPageParam: (last, pages) => (last.length < PAGE ? undefined : pages.length * PAGE),
+    queryFn: async ({ pageParam }) => {
+      const request = api.GET('/api/profiles', {
+        params: { query: { desktop: desktop.value, ...query.value, skip: pageParam, take: PAGE } },
+      })
+      const cards = await take(request)
+      return { cards, total: totalOf((await request).response) }
+    },
+    getNextPageParam: (last, pages) => (last.cards.length < PAGE ? undefined : pages.length * PAGE),
   })
 
 /** Asks for profiles once, or takes those that are known. */

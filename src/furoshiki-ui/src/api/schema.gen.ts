@@ -3010,7 +3010,7 @@ export interface components {
             filters: components["schemas"]["ShelfFilter"][];
         };
         /** @enum {unknown} */
-        ShelfSort: "LastOn" | "Name" | "Nearness" | null;
+        ShelfSort: "LastOn" | "Name" | "Nearness" | "Fit" | null;
         /** @enum {unknown} */
         Shows: "AtOnce" | "AfterProgramRestart" | "AfterSignIn" | "AfterRestart";
         SideView: {

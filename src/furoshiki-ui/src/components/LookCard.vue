@@ -40,34 +40,36 @@ function press(event: KeyboardEvent) {
 <template>
   <!-- eslint-disable-next-line vuejs-accessibility/no-static-element-interactions -- the keys belong to what in the card has the focus -->
   <article class="card" :data-profile="card.profile.name" @keydown="press">
-    <RouterLink class="open" :to="page" :aria-label="`Open ${card.profile.name}`">
-      <img v-if="card.screenshot" class="screenshot" :src="card.screenshot" alt="" />
-      <DesktopPicture
-        v-else
-        :look="card.look"
-        :desktop="desktop"
-        :name="card.profile.name"
-        main-only
-        cloth
-        corner
-      />
-    </RouterLink>
-    <div class="actions">
-      <VBtn v-if="!isOn" class="main" :to="plan" :aria-label="`Switch to ${card.profile.name}…`"
-        >Switch…</VBtn
-      >
-      <VBtn
-        :aria-label="`Try ${card.profile.name} in a fitting`"
-        :disabled="begin.isPending.value"
-        @click="begin.mutate(reference)"
-        >Try</VBtn
-      >
-      <VBtn
-        :aria-pressed="isLined"
-        :aria-label="isLined ? `Lined up: ${card.profile.name}` : `Line up ${card.profile.name}`"
-        @click="lineUp.toggle(reference)"
-        >{{ isLined ? 'Lined up' : 'Line up' }}</VBtn
-      >
+    <div class="top">
+      <RouterLink class="open" :to="page" :aria-label="`Open ${card.profile.name}`">
+        <img v-if="card.screenshot" class="screenshot" :src="card.screenshot" alt="" />
+        <DesktopPicture
+          v-else
+          :look="card.look"
+          :desktop="desktop"
+          :name="card.profile.name"
+          main-only
+          cloth
+          corner
+        />
+      </RouterLink>
+      <div class="actions">
+        <VBtn v-if="!isOn" class="main" :to="plan" :aria-label="`Switch to ${card.profile.name}…`"
+          >Switch…</VBtn
+        >
+        <VBtn
+          :aria-label="`Try ${card.profile.name} in a fitting`"
+          :disabled="begin.isPending.value"
+          @click="begin.mutate(reference)"
+          >Try</VBtn
+        >
+        <VBtn
+          :aria-pressed="isLined"
+          :aria-label="isLined ? `Lined up: ${card.profile.name}` : `Line up ${card.profile.name}`"
+          @click="lineUp.toggle(reference)"
+          >{{ isLined ? 'Lined up' : 'Line up' }}</VBtn
+        >
+      </div>
     </div>
     <div class="words">
       <h2 :title="card.profile.name">
@@ -77,7 +79,7 @@ function press(event: KeyboardEvent) {
         ><AdviceCount :look="card.look" :desktop="desktop" :profile="card.id" />
         <span class="mono">{{ card.ordinal }}</span></span
       >
-      <span class="said second" :title="said">{{ said }}</span>
+      <span class="said second" :class="{ found: card.foundBy.length > 0 }" :title="said">{{ said }}</span>
       <ReadinessWord :readiness="card.readiness" />
     </div>
   </article>
@@ -109,10 +111,13 @@ function press(event: KeyboardEvent) {
   outline-offset: -4px;
 }
 
+.top {
+  position: relative;
+}
+
 .actions {
   position: absolute;
   inset: auto 0 0;
-  bottom: 72px;
   display: flex;
   gap: 6px;
   padding: 8px;
@@ -130,7 +135,7 @@ function press(event: KeyboardEvent) {
   grid-template-columns: 1fr auto;
   gap: 2px 8px;
   align-items: baseline;
-  height: 60px;
+  min-height: 60px;
   padding: 9px 12px;
 }
 
@@ -152,5 +157,15 @@ h2 {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+
+.found {
+  grid-column: 1 / -1;
+  overflow-wrap: anywhere;
+  white-space: normal;
+}
+
+.found + * {
+  grid-column: 1 / -1;
 }
 </style>

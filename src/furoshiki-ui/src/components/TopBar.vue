@@ -24,7 +24,10 @@ function seek(text: string) {
 
 async function openFirst() {
   const look = isOnShelf.value ? await first() : undefined
-  if (look) void router.push({ name: 'profile', params: { id: look.id } })
+  if (!look) return
+  // The page that opens has the focus then.
+  search.value?.blur()
+  void router.push({ name: 'profile', params: { id: look.id } })
 }
 
 useKeys({ '/': () => search.value?.focus() })

@@ -4,23 +4,28 @@ import { useAskedProfiles, useFilters, useShelfPages } from '@/api/queries'
 import { useAddress, useAddressList } from './useAddress'
 import { useDesktop } from './useDesktop'
 
-export const SORTS: Record<string, { words: string; sort: Schemas['ShelfSort'] }> = {
+const SORTS: Record<string, { words: string; sort: Schemas['ShelfSort'] }> = {
   last: { words: 'last on', sort: 'LastOn' },
   name: { words: 'name', sort: 'Name' },
   near: { words: 'nearness to now', sort: 'Nearness' },
 }
+/** How what is sought is sorted, until another way is chosen. */
+const BY_FIT: (typeof SORTS)[string] = { words: 'what fits best', sort: 'Fit' }
 const TONES = ['Day', 'Night']
 
 /** The looks on the shelf, as they are filtered, sought and sorted in the address. They are asked for only where they are shown. */
 export function useShelf(isShown: Ref<boolean> = ref(true)) {
   const { id } = useDesktop()
   const shown = useAddressList('show')
-  const sort = useAddress('sort', 'last')
+  const sort = useAddress('sort')
   const sought = useAddress('find')
+  /** The ways to sort what is shown; the first is taken until another is chosen. */
+  const sorts = computed(() => (sought.value ? { fit: BY_FIT, ...SORTS } : SORTS))
+  const sorting = computed(() => sorts.value[sort.value] ?? Object.values(sorts.value)[0])
   const query = computed(() => ({
     find: sought.value || undefined,
     show: shown.value.length > 0 ? shown.value : undefined,
-    sort: SORTS[sort.value]?.sort,
+    sort: sorting.value?.sort,
   }))
   const {
     data: pages,
@@ -49,10 +54,14 @@ export function useShelf(isShown: Ref<boolean> = ref(true)) {
     shown,
     toggle,
     sort,
+    sorts,
+    sorting,
     sought,
     filters,
     first,
-    found: computed(() => pages.value?.pages.flat() ?? []),
+    found: computed(() => pages.value?.pages.flatMap((page) => page.cards) ?? []),
+    /** How many there are in all; undefined until that is known. */
+    total: computed(() => pages.value?.pages[0]?.total),
     /** Asks for more of them, where there are more. */
     more: () => (hasNextPage.value && !isPlaceholderData.value ? void fetchNextPage() : undefined),
     hasMore: hasNextPage,

@@ -6,9 +6,25 @@ import LookCard from '@/components/LookCard.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import { useArrows } from '@/composables/useArrows'
 import { useInSight } from '@/composables/useInSight'
-import { SORTS, useShelf } from '@/composables/useShelf'
+import { useShelf } from '@/composables/useShelf'
+import { count } from '@/composables/words'
 
-const { id, error, isPending, shown, toggle, sort, sought, filters, found, more, hasMore } = useShelf()
+const {
+  id,
+  error,
+  isPending,
+  shown,
+  toggle,
+  sort,
+  sorts,
+  sorting,
+  sought,
+  filters,
+  found,
+  total,
+  more,
+  hasMore,
+} = useShelf()
 const { made, left, rest, restart } = useInSight(found, 12, more)
 watch([shown, sort, sought], restart)
 const { data: deletions } = useDeletions()
@@ -39,17 +55,18 @@ const stop = (filter: string) => ((shown.value[0] ?? '') === filter ? 0 : -1)
         {{ filter.name.charAt(0).toUpperCase() + filter.name.slice(1) }}
       </VBtn>
     </div>
+    <span class="number second" role="status">{{
+      sought && total !== undefined ? `${count(total, 'look')} found` : ''
+    }}</span>
     <RouterLink v-if="deletions?.length" class="deleted" :to="{ name: 'deleted' }"
       >Deleted {{ deletions.length }}</RouterLink
     >
     <VMenu>
       <template #activator="{ props: menu }">
-        <VBtn class="bare" :class="{ push: !deletions?.length }" v-bind="menu"
-          >Sorted by {{ SORTS[sort]?.words }}</VBtn
-        >
+        <VBtn class="bare" v-bind="menu">Sorted by {{ sorting?.words }}</VBtn>
       </template>
       <div class="menu">
-        <button v-for="(way, key) in SORTS" :key="key" @click="sort = String(key)">By {{ way.words }}</button>
+        <button v-for="(way, key) in sorts" :key="key" @click="sort = String(key)">By {{ way.words }}</button>
       </div>
     </VMenu>
     <VBtn class="main" :to="{ name: 'save' }">Save what’s on now…</VBtn>
@@ -96,8 +113,13 @@ const stop = (filter: string) => ((shown.value[0] ?? '') === filter ? 0 : -1)
   gap: 16px;
 }
 
-.deleted {
+.number {
   margin-left: auto;
+  padding: 5px 0;
+  white-space: nowrap;
+}
+
+.deleted {
   padding: 5px 0;
   white-space: nowrap;
 }
