@@ -1,4 +1,5 @@
 using Furoshiki.Tests.Shared;
+using OpenQA.Selenium;
 
 namespace Furoshiki.Browser.Tests;
 
@@ -117,7 +118,12 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         person.Press("All 8", "[aria-label='Show']");
         person.See("header input").SendKeys("#c24f38 guest");
         person.Gone("[data-profile='Meteor Watch']");
-        person.See("[data-profile='Guest Desk']", "accent #cf5c45");
+        person.See("[role='status']", "1 look found");
+        person.See("[data-profile='Guest Desk']", "selection #c24f38");
+        var search = person.See("header input");
+        search.SendKeys(Keys.Control + "a");
+        search.SendKeys("#c24f39 guest");
+        person.See("[data-profile='Guest Desk']", "selection #c24f38, less than 1 apart");
     }
 
     [Fact]
