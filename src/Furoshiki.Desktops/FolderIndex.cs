@@ -144,7 +144,8 @@ public sealed class FolderIndex(ScanLimits limits, string? shut = null, FolderWa
         }
         // What changes from here on is heard, and unsettles it again.
         node.IsSettled = true;
-        if (watch?.HearAll($"/proc/self/fd/{folder.DangerousGetHandle()}", node) is not Hearing.All)
+        var opened = $"/proc/self/fd/{folder.DangerousGetHandle()}";
+        if (watch?.HearAll(path, node, through: opened) is not Hearing.All)
             node.IsSettled = false;
         var left = pass.Left;
         if (!IsSame(node.Stat, stat, node.LookedAt))

@@ -44,14 +44,17 @@ public sealed class FolderWatch
         if (known.IsHeard)
             return;
         known.IsHeard = true;
-        if (HearAll(folder, known) != Hearing.All)
+        if (HearAll(folder, known, through: folder) != Hearing.All)
             known.IsHeard = false;
     }
 
     /// <summary>Hears of everything in a folder from now on.</summary>
-    internal Hearing HearAll(string folder, IFolderListener listener)
+    /// <param name="folder">Its full path.</param>
+    /// <param name="listener">Who is told.</param>
+    /// <param name="through">A path that leads to the folder that was opened, whatever stands at its own by now.</param>
+    internal Hearing HearAll(string folder, IFolderListener listener, string through)
     {
-        var hearing = Inotify.Shared?.Watch(folder, listener) ?? Hearing.Deaf;
+        var hearing = Inotify.Shared?.Watch(folder, listener, through) ?? Hearing.Deaf;
         if (hearing == Hearing.Deaf)
             MakeUnsure();
         return hearing;

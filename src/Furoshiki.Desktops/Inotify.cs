@@ -95,9 +95,12 @@ internal sealed partial class Inotify
     );
 
     /// <summary>Watches a folder. To watch one twice is to watch it once.</summary>
-    public Hearing Watch(string folder, IFolderListener listener)
+    /// <param name="folder">Its full path.</param>
+    /// <param name="listener">Who is told.</param>
+    /// <param name="through">A path that leads to the folder that was opened, whatever stands at its own by now.</param>
+    public Hearing Watch(string folder, IFolderListener listener, string through)
     {
-        var path = (byte[])[.. LosslessText.ToBytes(folder), 0];
+        var path = (byte[])[.. LosslessText.ToBytes(through), 0];
         Span<byte> found = stackalloc byte[256];
         if (StatFs(path, found) != 0)
             return WhyNot();
