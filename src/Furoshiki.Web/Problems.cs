@@ -93,26 +93,27 @@ internal sealed partial class ProblemHandler(DataFolder data, ILogger<ProblemHan
 
     private static Problem OfRequest(BadHttpRequestException request)
     {
+        if (Unbound().Match(request.Message) is { Success: true } unbound)
+        {
+            var name = unbound.Groups["name"].Value;
+            return Refused(
+                unbound.Groups["value"] is { Success: true, Value: var value }
+                    ? $"'{PathText.Printable(value)}' is not what '{name}' can be in this address."
+                    : $"'{name}' is missing in this address.",
+                name
+            );
+        }
         var json = Causes(request).OfType<JsonException>().FirstOrDefault();
         var misfit = json is null ? null : JsonMisfit.Of(json);
         var at = misfit?.Path ?? "";
-        var inAddress = Unbound().Match(request.Message);
-        return new Problem(
-            ProblemKind.Invalid,
-            ProblemCode.Request,
-            misfit?.Words("what this address takes")
-                ?? (inAddress.Success ? OfAddress(inAddress) : request.Message),
-            "Nothing was changed.",
-            inAddress.Success ? inAddress.Groups["name"].Value
-                : at.Length == 0 ? null
-                : at.Split('.', '[')[^1].TrimEnd(']')
+        return Refused(
+            misfit?.Words("what this address takes") ?? request.Message,
+            at.Length == 0 ? null : at.Split('.', '[')[^1].TrimEnd(']')
         );
-    }
 
-    private static string OfAddress(Match unbound) =>
-        unbound.Groups["value"] is { Success: true, Value: var value }
-            ? $"'{PathText.Printable(value)}' is not what '{unbound.Groups["name"].Value}' can be in this address."
-            : $"'{unbound.Groups["name"].Value}' is missing in this address.";
+        static Problem Refused(string sentence, string? field) =>
+            new(ProblemKind.Invalid, ProblemCode.Request, sentence, "Nothing was changed.", field);
+    }
 
     /// <summary>What the framework says of what stands in an address, with the types of its parameters.</summary>
     [GeneratedRegex(
