@@ -159,13 +159,13 @@ h2 {
   white-space: nowrap;
 }
 
-.found {
-  grid-column: 1 / -1;
-  overflow-wrap: anywhere;
-  white-space: normal;
-}
-
+.found,
 .found + * {
   grid-column: 1 / -1;
+}
+
+.found {
+  overflow-wrap: anywhere;
+  white-space: normal;
 }
 </style>
