@@ -739,7 +739,7 @@ public sealed class AdviceTests
                 }
                 AdviceCheck.For(Ground(look)).ShouldNotContain(piece => piece.Remedies.Any());
             },
-            iter: 12 * Effort.Times
+            iter: 8 * Effort.Times
         );
 
     [Fact]
@@ -753,7 +753,7 @@ public sealed class AdviceTests
             )
                 text.ShouldEndWith(".");
             all.Select(piece => piece.Weight).ShouldBeInOrder();
-        });
+        }, iter: 40 * Effort.Times);
 
     [Fact]
     public void Contrast_is_what_an_independent_library_says()

@@ -7,6 +7,7 @@ using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Switching;
+using Furoshiki.Tests.Shared;
 
 namespace Furoshiki.Core.Tests;
 
@@ -130,7 +131,7 @@ public sealed class PlanningTests
                         .Digest.ShouldBe(Look.Of(held).Digest);
                     Plan(desktop, wanted).Changes.ShouldBeEmpty();
                 },
-                iter: 300
+                iter: 150 * Effort.Times
             );
     }
 
@@ -186,7 +187,7 @@ public sealed class PlanningTests
                     }
                     Planner(desktop).Plan(wanted, All, leftOut).Changes.ShouldBeEmpty();
                 },
-                iter: 300
+                iter: 150 * Effort.Times
             );
     }
 

@@ -27,7 +27,7 @@ public sealed class KilledProcessTests : IDisposable
     [Fact]
     public async Task A_process_killed_at_any_point_of_a_switch_leaves_a_desktop_that_the_next_start_makes_exactly_old_or_exactly_new()
     {
-        var points = await AtEachPoint(1, ["look", _other.Digest.Hex], EndsAsOldOrNew(_before));
+        var points = await AtEachPoint(3, ["look", _other.Digest.Hex], EndsAsOldOrNew(_before));
         points.ShouldBeGreaterThan(40);
     }
 
@@ -45,7 +45,7 @@ public sealed class KilledProcessTests : IDisposable
         _desktop.SwitchUnkept(_other);
         var after = _desktop.Snapshot();
         await AtEachPoint(
-            3,
+            6,
             ["take-back"],
             (desktop, whole, said) =>
             {

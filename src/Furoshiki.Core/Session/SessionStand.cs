@@ -57,7 +57,7 @@ public sealed record SessionStand(
         before is null || !run.Split(' ').Intersect(before.Split(' ')).Any();
 
     private bool HasSignedIn(SessionStand before) =>
-        Machine != before.Machine || (SignIn is not null && SignIn != before.SignIn);
+        Machine != before.Machine || (SignIn is not null && IsNew(SignIn, before.SignIn));
 
     /// <summary>Whether nobody is seen to be signed in: all is read when somebody is, so that nothing waits.</summary>
     private bool IsSignedOut(DesktopMap map) => map.SessionProcess is not null && SignIn is null;
