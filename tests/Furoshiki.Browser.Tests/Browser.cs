@@ -16,25 +16,39 @@ public sealed class Person : IAsyncLifetime
 
     public RunningApp App { get; init; } = new();
 
-    public ChromeDriver Driver { get; private set; } = null!;
+    private ChromeDriver _browser = null!;
+    private bool _isIn;
+
+    /// <summary>The browser, with the first page in it until another is gone to.</summary>
+    public ChromeDriver Driver
+    {
+        get
+        {
+            if (!_isIn)
+            {
+                _isIn = true;
+                _browser.Navigate().GoToUrl(App.Enter);
+                See(App.WithDemo ? "[data-profile='Red Lamp']" : ".first");
+            }
+            return _browser;
+        }
+    }
 
     public async ValueTask InitializeAsync()
     {
         await App.InitializeAsync();
-        Driver = Browsers.Take();
+        _browser = Browsers.Take();
         Resize(1280, 800);
-        Driver.Navigate().GoToUrl(App.Enter);
-        See(App.WithDemo ? "[data-profile='Red Lamp']" : ".first");
     }
 
     public async ValueTask DisposeAsync()
     {
-        Browsers.GiveBack(Driver);
+        Browsers.GiveBack(_browser);
         await App.DisposeAsync();
     }
 
     public void Resize(int width, int height) =>
-        Driver.ExecuteCdpCommand(
+        _browser.ExecuteCdpCommand(
             "Emulation.setDeviceMetricsOverride",
             new Dictionary<string, object?>
             {
@@ -47,7 +61,7 @@ public sealed class Person : IAsyncLifetime
 
     /// <summary>Sets the room: "light", "dark", or "forced" for a person's own few colours.</summary>
     public void Room(string room) =>
-        Driver.ExecuteCdpCommand(
+        _browser.ExecuteCdpCommand(
             "Emulation.setEmulatedMedia",
             new Dictionary<string, object?>
             {
@@ -67,7 +81,38 @@ public sealed class Person : IAsyncLifetime
             }
         );
 
-    public void GoTo(string path) => Driver.Navigate().GoToUrl(new Uri(App.Root, path));
+    public void GoTo(string path)
+    {
+        var address = new Uri(App.Root, path);
+        if (!_isIn)
+        {
+            // The page that one comes in on is not drawn for nobody to look at.
+            _isIn = true;
+            address = new Uri(address, Enter());
+        }
+        _browser.Navigate().GoToUrl(address);
+    }
+
+    /// <summary>Gives the browser the cookie that an entrance gives.</summary>
+    /// <returns>The page's half of the session, as it stands in the address.</returns>
+    private string Enter()
+    {
+        using var client = App.Stranger();
+        using var entered = client.GetAsync(App.Enter).GetAwaiter().GetResult();
+        var cookie = entered.Headers.GetValues("Set-Cookie").Single().Split(';')[0].Split('=', 2);
+        _browser.ExecuteCdpCommand(
+            "Network.setCookie",
+            new Dictionary<string, object?>
+            {
+                ["url"] = App.Root.ToString(),
+                ["name"] = cookie[0],
+                ["value"] = cookie[1],
+                ["httpOnly"] = true,
+                ["sameSite"] = "Strict",
+            }
+        );
+        return new Uri(App.Root, entered.Headers.Location!).Fragment;
+    }
 
     /// <summary>Waits for something to be true of the page.</summary>
     public T Wait<T>(Func<T?> look, string what)

@@ -164,8 +164,9 @@ public sealed class CompareTests : IAsyncLifetime
                 new Uri(string.Format(null, Asked, "data"), UriKind.Relative)
             )
         )!;
+        var browser = _person.Driver;
         await _person.App.Stop();
-        _person.Driver.Navigate().GoToUrl(new Uri(page));
+        browser.Navigate().GoToUrl(new Uri(page));
         _person
             .Wait(
                 () =>

@@ -118,6 +118,7 @@ public sealed class WindowsTests : IAsyncLifetime
     public async Task When_the_server_is_gone_the_page_says_so_and_comes_back_by_itself()
     {
         var port = _person.App.Root.Port;
+        _person.See("[data-profile='Red Lamp']");
         await _person.App.Stop();
         _person.See(".trouble", "does not answer");
         await _person.App.Start(port);
@@ -129,6 +130,7 @@ public sealed class WindowsTests : IAsyncLifetime
     public void A_desktop_whose_folder_is_gone_is_shown_as_gone_until_it_is_back_or_found_elsewhere()
     {
         var folder = _person.App.Desktop;
+        _person.See("[data-profile='Red Lamp']");
         Directory.Move(folder, folder + "-away");
         _person.See("[data-test='gone']", "Dome console is not here");
         Directory.Move(folder + "-away", folder);

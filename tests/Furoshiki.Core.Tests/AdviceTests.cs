@@ -744,16 +744,21 @@ public sealed class AdviceTests
 
     [Fact]
     public void Each_piece_of_advice_says_what_was_found_what_is_wanted_and_why_under_a_key_of_its_own() =>
-        AnyLook.Sample(look =>
-        {
-            var all = AdviceCheck.For(Ground(look));
-            all.Select(piece => piece.Key).ShouldBeUnique();
-            foreach (
-                var text in all.SelectMany(piece => new[] { piece.Found, piece.Wanted, piece.Why })
-            )
-                text.ShouldEndWith(".");
-            all.Select(piece => piece.Weight).ShouldBeInOrder();
-        }, iter: 40 * Effort.Times);
+        AnyLook.Sample(
+            look =>
+            {
+                var all = AdviceCheck.For(Ground(look));
+                all.Select(piece => piece.Key).ShouldBeUnique();
+                foreach (
+                    var text in all.SelectMany(piece =>
+                        new[] { piece.Found, piece.Wanted, piece.Why }
+                    )
+                )
+                    text.ShouldEndWith(".");
+                all.Select(piece => piece.Weight).ShouldBeInOrder();
+            },
+            iter: 40 * Effort.Times
+        );
 
     [Fact]
     public void Contrast_is_what_an_independent_library_says()

@@ -6,7 +6,11 @@ namespace Furoshiki.Core.Tests;
 
 public sealed class SessionStandTests
 {
-    private static readonly SessionStand Before = new("machine", "7@100", ImmutableSortedDictionary<string, string>.Empty);
+    private static readonly SessionStand Before = new(
+        "machine",
+        "7@100",
+        ImmutableSortedDictionary<string, string>.Empty
+    );
 
     [Theory]
     [InlineData("7@100", false)]
