@@ -26,7 +26,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         ("/history", ".came"),
         ("/desktops", "[data-found='wallpaper']"),
         ("/deleted", ".nothing"),
-        ("/keeping", "#copies"),
+        ("/copies", "#copies"),
         ("/desktops?desktop=3", "[data-found='sounds']"),
         ("/desktops?add=folder", ".folders button"),
         ("/profiles/3?scene=SignIn", ".savings .thumb"),
@@ -57,7 +57,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
     [MemberData(nameof(All))]
     public void Every_page_meets_WCAG_AA_and_has_nothing_out_of_reach(int page, string path)
     {
-        // Each page in two windows and each window with many pages; all of them with more effort.
+        // Each page in two windows, in one of them against WCAG, and each window with many pages; all of it with more effort.
         var windows = Windows
             .Index()
             .Where(window => Effort.IsWhole || (page + window.Index) % Windows.Length is 0 or 2)
@@ -71,7 +71,8 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
             if ((room, width) == windows[0])
                 person.GoTo(path);
             person.See(Pages[page].Shows);
-            person.Violations().ShouldBeEmpty($"{room}, {width} wide");
+            if (Effort.IsWhole || (room, width) == windows[page % 2])
+                person.Violations().ShouldBeEmpty($"{room}, {width} wide");
             person.OutOfReach().ShouldBeEmpty($"{room}, {width} wide");
         }
     }
@@ -142,11 +143,45 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
     }
 
     [Fact]
+    public void Every_page_has_two_keys_and_what_is_past_stands_in_one_row_to_which_the_way_back_leads()
+    {
+        person.Resize(1280, 800);
+        person.GoTo("/");
+        person.See("[data-profile='Red Lamp']");
+        foreach (
+            var (keys, words, isPast) in new[]
+            {
+                ("gp", "Safe states", true),
+                ("gh", "History", true),
+                ("gt", "A file over time", true),
+                ("gx", "Deleted", true),
+                ("gk", "Copies", true),
+                ("gn", "Save", false),
+                ("gd", "Desktops", false),
+                ("gu", "Supplies", false),
+                ("gf", "Fitting", false),
+                ("gc", "Compare", false),
+            }
+        )
+        {
+            person.Type(keys);
+            person.See("h1", words);
+            if (!isPast)
+                continue;
+            person.See("header nav .here", "Past");
+            person.See("[aria-label='What is past'] [aria-current='page']", words);
+        }
+        person.See("[aria-label='Way back'] a.last").Click();
+        person.Press("History", "[aria-label='What is past']");
+        person.See("h1", "History");
+    }
+
+    [Fact]
     public void All_that_is_kept_is_copied_by_keys_to_a_folder_that_is_there_and_to_no_other()
     {
         var folder = Directory.CreateDirectory(Path.Combine(person.App.Home, "copies")).FullName;
         person.Resize(1280, 800);
-        person.GoTo("/keeping");
+        person.GoTo("/copies");
         person.See(".folder").SendKeys(folder + "x");
         person.PressByKeys("Copy it now");
         person.See("form", $"There is no folder {folder}x");
@@ -220,7 +255,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         );
         Take("safe-states", "/safe-states", ".chosen li", "light");
         Take("desktops", "/desktops", "[data-found='wallpaper']", "light");
-        Take("keeping", "/keeping", "#copies", "light");
+        Take("copies", "/copies", "#copies", "light");
         Take("scenes-night", "/profiles/7?scene=Settings", ".savings .thumb", "dark");
         Take("other-platform", "/switch?saving=18&desktop=3", "[data-test='losses']", "light");
         person.GoTo("/switch?saving=14&without=panels/side/,colours/accent");

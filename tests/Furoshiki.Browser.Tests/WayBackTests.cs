@@ -19,7 +19,7 @@ public sealed class WayBackTests : IAsyncLifetime
     private void Make(string name)
     {
         _person.Press("Make a safe state…");
-        _person.See(".title input").SendKeys(name + Keys.Enter);
+        _person.See(".past input").SendKeys(name + Keys.Enter);
         _person.See("[aria-pressed='true'].state", name);
     }
 

@@ -143,7 +143,8 @@ internal sealed class LostDatabase(string folder)
             { Salvaged.IsReadable: false, Copy: var copy } =>
                 $"Nothing in it could be read. All is as in the copy {copy}.",
             { Salvaged: { Lost.Count: 0, Damaged: 0 } } => "All that was in it was brought over.",
-            _ => "What can be read was brought over; what cannot is named on the page Keeping.",
+            _ =>
+                "What can be read was brought over; what cannot is named among the copies, under Past.",
         };
         return report is { IsAsked: true }
             ? $"The copy {report.Copy} was put in the place of the database. {rest}"

@@ -64,8 +64,12 @@ useKeys({
   'g c': () => router.push({ name: 'compare' }),
   'g d': () => router.push({ name: 'desktops' }),
   'g u': () => router.push({ name: 'supplies' }),
+  'g p': () => router.push({ name: 'states' }),
   'g h': () => router.push({ name: 'history' }),
-  'g w': () => router.push({ name: 'states' }),
+  'g t': () => router.push({ name: 'files' }),
+  'g x': () => router.push({ name: 'deleted' }),
+  'g k': () => router.push({ name: 'copies' }),
+  'g n': () => router.push({ name: 'save' }),
   x: () => {
     if (lineUp.looks.value.length > 1) void lineUp.compare()
   },
@@ -102,7 +106,7 @@ useKeys({
         <p class="unseen" role="status">{{ arrived }}</p>
         <main id="page" ref="page" class="page" tabindex="-1">
           <GoneDesktop
-            v-if="gone && !route.query.add && !['deleted', 'keeping'].includes(String(route.name))"
+            v-if="gone && !route.query.add && !['deleted', 'copies'].includes(String(route.name))"
             :desktop="gone"
           />
           <RouterView v-else-if="id !== undefined || (desktops && route.meta.needsNoDesktop)" />

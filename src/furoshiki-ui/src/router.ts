@@ -67,10 +67,11 @@ export const router = createRouter({
       meta: { title: 'Desktops', needsNoDesktop: true },
     },
     {
-      path: '/keeping',
-      name: 'keeping',
-      component: () => import('./pages/KeepingPage.vue'),
-      meta: { title: 'Keeping', needsNoDesktop: true },
+      path: '/copies',
+      alias: '/keeping',
+      name: 'copies',
+      component: () => import('./pages/CopiesPage.vue'),
+      meta: { title: 'Copies', needsNoDesktop: true },
     },
     {
       path: '/deleted',

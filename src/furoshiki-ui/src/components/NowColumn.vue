@@ -208,7 +208,7 @@ const screens = (desktop: Schemas['DesktopView']) =>
     </div>
     <section v-if="now && !gone" class="back" aria-label="Way back">
       <h3 class="folds">Way back</h3>
-      <div v-if="now.wayBack" class="last folds">
+      <RouterLink v-if="now.wayBack" class="last folds" :to="{ name: 'states' }">
         <DesktopPicture
           :look="now.wayBack.look"
           :desktop="now.desktop.id"
@@ -216,7 +216,7 @@ const screens = (desktop: Schemas['DesktopView']) =>
           main-only
         />
         <p>{{ now.wayBack.title }}<br />{{ moment(now.wayBack.madeAt) }}</p>
-      </div>
+      </RouterLink>
       <p v-else class="folds">Every switch makes a safe state first. It will stand here.</p>
       <VBtn v-if="now.wayBack" class="go" :to="{ name: 'switch', query: { state: now.wayBack.id } }"
         >Go back…</VBtn
@@ -318,6 +318,12 @@ const screens = (desktop: Schemas['DesktopView']) =>
   gap: 8px;
   align-items: center;
   margin-top: 8px;
+  color: inherit;
+  text-decoration: none;
+}
+
+.last:hover p {
+  text-decoration: underline;
 }
 
 .back .go {

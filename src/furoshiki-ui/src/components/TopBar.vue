@@ -2,6 +2,7 @@
 import { IconKeyboard, IconMoon, IconSun, IconSunMoon } from '@tabler/icons-vue'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { PAST } from '@/composables/past'
 import { useKeys } from '@/composables/useKeys'
 import { useShelf } from '@/composables/useShelf'
 import { useChoices } from '@/stores/choices'
@@ -44,10 +45,10 @@ useKeys({ '/': () => search.value?.focus() })
       <RouterLink to="/fittings" :class="{ here: route.name === 'fitting' }">Fitting</RouterLink>
       <RouterLink to="/compare">Compare</RouterLink>
       <RouterLink to="/supplies">Supplies</RouterLink>
-      <RouterLink to="/safe-states">Safe states</RouterLink>
-      <RouterLink to="/history">History</RouterLink>
+      <RouterLink to="/safe-states" :class="{ here: PAST.some((one) => one.name === route.name) }"
+        >Past</RouterLink
+      >
       <RouterLink to="/desktops">Desktops</RouterLink>
-      <RouterLink to="/keeping" :class="{ here: route.name === 'deleted' }">Keeping</RouterLink>
     </nav>
     <VBtn class="bare push" @click="choices.nextRoom()">
       <IconMoon v-if="choices.room === 'night'" :size="16" />

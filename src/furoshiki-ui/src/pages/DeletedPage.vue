@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useDeletions } from '@/api/queries'
+import PastBar from '@/components/PastBar.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import { useDeletion } from '@/composables/useDeletion'
 import { costWords, DELETED, moment } from '@/composables/words'
@@ -12,7 +13,7 @@ const asked = ref<number>()
 </script>
 
 <template>
-  <h1 class="title">Deleted</h1>
+  <PastBar />
   <ProblemNote v-if="error && !deletions" :error="error" />
   <p v-else-if="deletions?.length === 0" class="nothing paper">
     Profiles, savings, safe states and desktops that are deleted stay here for 30 days, and can be undeleted.
@@ -48,10 +49,6 @@ const asked = ref<number>()
 </template>
 
 <style scoped>
-.title {
-  margin-bottom: 10px;
-}
-
 .nothing {
   padding: 16px;
 }

@@ -3,6 +3,7 @@ import { refDebounced } from '@vueuse/core'
 import { computed } from 'vue'
 import { useFileVersions, useFoundFiles } from '@/api/queries'
 import FileChange from '@/components/FileChange.vue'
+import PastBar from '@/components/PastBar.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import { useAddress } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
@@ -29,7 +30,7 @@ const spans = computed(() =>
 </script>
 
 <template>
-  <h1>A file over time</h1>
+  <PastBar />
   <div class="files">
     <div>
       <label class="find"
@@ -73,7 +74,6 @@ const spans = computed(() =>
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 20px;
   align-items: start;
-  margin-top: 10px;
 }
 
 .find {

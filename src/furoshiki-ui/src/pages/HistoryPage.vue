@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useSwitches, useSwitchPlan, type SwitchesQuery } from '@/api/queries'
+import PastBar from '@/components/PastBar.vue'
 import PlanSteps from '@/components/PlanSteps.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import SignalWord, { type Signal } from '@/components/SignalWord.vue'
@@ -72,8 +73,8 @@ useTitle(() => chosen.value && `${chosen.value.title}, history`)
 </script>
 
 <template>
+  <PastBar />
   <div class="head row">
-    <h1>History</h1>
     <VBtn
       v-for="filter in FILTERS"
       :key="filter.name"
@@ -139,10 +140,6 @@ useTitle(() => chosen.value && `${chosen.value.title}, history`)
 <style scoped>
 .head {
   margin-bottom: 10px;
-}
-
-.head h1 {
-  margin-right: 8px;
 }
 
 .nothing {

@@ -6,6 +6,7 @@ import { useSafeStatesKept, useSafeStates } from '@/api/queries'
 import ChosenState from '@/components/ChosenState.vue'
 import DesktopPicture from '@/components/DesktopPicture.vue'
 import NameForm from '@/components/NameForm.vue'
+import PastBar from '@/components/PastBar.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import ThinningRule from '@/components/ThinningRule.vue'
 import { useAddress } from '@/composables/useAddress'
@@ -38,11 +39,7 @@ async function make(name: string) {
 </script>
 
 <template>
-  <div class="title row">
-    <h1>Safe states</h1>
-    <RouterLink :to="{ name: 'files' }" class="push">A file over time</RouterLink>
-    <NameForm opens="Make a safe state…" verb="Make it" :give="make" />
-  </div>
+  <PastBar><NameForm opens="Make a safe state…" verb="Make it" :give="make" /></PastBar>
   <ProblemNote v-if="error && !states" :error="error" />
   <p v-else-if="states?.length === 0" class="nothing paper">
     Before every switch, an exact copy of every managed file is made here and read back, and whenever you ask
@@ -74,10 +71,6 @@ async function make(name: string) {
 </template>
 
 <style scoped>
-.title {
-  margin-bottom: 10px;
-}
-
 .nothing {
   padding: 16px;
 }

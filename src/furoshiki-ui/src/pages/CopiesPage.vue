@@ -3,7 +3,8 @@ import { useMutation } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { useChanged } from '@/api/asked'
 import { api, take, type Schemas } from '@/api/client'
-import { useDeletions, useStore } from '@/api/queries'
+import { useStore } from '@/api/queries'
+import PastBar from '@/components/PastBar.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import SignalWord from '@/components/SignalWord.vue'
 import { count, moment, size } from '@/composables/words'
@@ -12,7 +13,6 @@ const MOST_COPIES = 100
 const LONGEST_PAUSE = 365
 
 const { data: store, error } = useStore()
-const { data: deletions } = useDeletions()
 const changed = useChanged()
 
 const form = ref<Schemas['CopyForm']>({ folder: '', everyDays: 1, most: 7 })
@@ -45,7 +45,7 @@ const copy = useMutation({
 </script>
 
 <template>
-  <h1>Keeping</h1>
+  <PastBar />
   <ProblemNote v-if="error && !store" :error="error" />
   <div v-else-if="store" class="keeping">
     <section class="paper" aria-labelledby="all">
@@ -73,11 +73,6 @@ const copy = useMutation({
         </summary>
         <p v-for="one in store.damaged" :key="one">{{ one }}</p>
       </details>
-      <p>
-        <RouterLink to="/deleted">{{
-          deletions?.length ? `${deletions.length} deleted, and can be undeleted` : 'Nothing is deleted'
-        }}</RouterLink>
-      </p>
     </section>
 
     <section class="paper" aria-labelledby="copies">
@@ -97,9 +92,9 @@ const copy = useMutation({
         /></label>
         <p class="row">
           <label
-            >One every
-            <input v-model.number="form.everyDays" type="number" min="0" :max="LONGEST_PAUSE" /> days</label
-          >
+            >Days from one to the next
+            <input v-model.number="form.everyDays" type="number" min="0" :max="LONGEST_PAUSE"
+          /></label>
           <span class="third">{{ form.everyDays === 0 ? 'only when you say so' : 'by itself' }}</span>
           <label
             >Keep the newest <input v-model.number="form.most" type="number" min="1" :max="MOST_COPIES"
@@ -178,10 +173,6 @@ const copy = useMutation({
 </template>
 
 <style scoped>
-h1 {
-  margin-bottom: 14px;
-}
-
 .keeping {
   display: grid;
   gap: 14px;
