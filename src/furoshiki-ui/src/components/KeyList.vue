@@ -35,7 +35,7 @@ const KEYS = [
 </script>
 
 <template>
-  <VDialog v-model="shown" max-width="420" aria-label="Keys">
+  <VDialog v-model="shown" max-width="840" aria-label="Keys">
     <div class="keys paper">
       <div class="row">
         <h1>Keys</h1>
@@ -62,12 +62,19 @@ const KEYS = [
   display: grid;
   gap: 12px;
   padding: 16px;
+  overflow-y: auto;
+}
+
+dl {
+  columns: 2 320px;
+  column-gap: 24px;
 }
 
 dl > div {
   display: grid;
   grid-template-columns: 76px 1fr;
   padding: 4px 0;
+  break-inside: avoid;
 }
 
 kbd {
