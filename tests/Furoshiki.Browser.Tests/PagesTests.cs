@@ -156,11 +156,12 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
                 ("gt", "A file over time", true),
                 ("gx", "Deleted", true),
                 ("gk", "Copies", true),
-                ("gn", "Save", false),
                 ("gd", "Desktops", false),
                 ("gu", "Supplies", false),
                 ("gf", "Fitting", false),
                 ("gc", "Compare", false),
+                // There one types.
+                ("gn", "Save", false),
             }
         )
         {
