@@ -160,7 +160,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
                 ("gu", "Supplies", false),
                 ("gf", "Fitting", false),
                 ("gc", "Compare", false),
-                // There one types.
+                // Last, since its field has the focus then.
                 ("gn", "Save", false),
             }
         )

@@ -72,8 +72,6 @@ public sealed class SuppliesTests : IAsyncLifetime
         var path = _person.App.At($"{Data}/icons/Fold-Teal/scalable/places/folder.svg");
         var came = File.ReadAllText(path);
         File.WriteAllText(path, "<svg xmlns='http://www.w3.org/2000/svg'/>");
-        _person.GoTo("/");
-        _person.See("[data-profile='Red Lamp']");
         _person.Type("gu");
         _person.See("h1", "Supplies");
         _person.See(".filters .v-btn", "Edited").Click();

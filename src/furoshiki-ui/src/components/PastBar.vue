@@ -1,21 +1,20 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import { useRoute } from 'vue-router'
+import { useRouter } from 'vue-router'
 import { PAST } from '@/composables/past'
 
 /** The title of what is past, with its pages in one row; what belongs to the one that is open stands at the end of it. */
-const route = useRoute()
-const here = computed(() => PAST.find((one) => one.name === route.name)?.words)
+const router = useRouter()
+const pages = PAST.map((name) => router.resolve({ name }).meta.title)
 </script>
 
 <template>
   <div class="past row">
     <h1>
-      Past<span class="unseen">: {{ here }}</span>
+      Past<span class="unseen">: {{ $route.meta.title }}</span>
     </h1>
     <nav class="row" aria-label="What is past">
-      <RouterLink v-for="one in PAST" :key="one.name" class="page" :to="{ name: one.name }">{{
-        one.words
+      <RouterLink v-for="(name, at) in PAST" :key="name" class="page" :to="{ name }">{{
+        pages[at]
       }}</RouterLink>
     </nav>
     <div class="row push"><slot /></div>

@@ -45,9 +45,7 @@ useKeys({ '/': () => search.value?.focus() })
       <RouterLink to="/fittings" :class="{ here: route.name === 'fitting' }">Fitting</RouterLink>
       <RouterLink to="/compare">Compare</RouterLink>
       <RouterLink to="/supplies">Supplies</RouterLink>
-      <RouterLink to="/safe-states" :class="{ here: PAST.some((one) => one.name === route.name) }"
-        >Past</RouterLink
-      >
+      <RouterLink to="/safe-states" :class="{ here: PAST.includes(String(route.name)) }">Past</RouterLink>
       <RouterLink to="/desktops">Desktops</RouterLink>
     </nav>
     <VBtn class="bare push" @click="choices.nextRoom()">
