@@ -100,7 +100,7 @@ public sealed class DesktopsTests : IAsyncLifetime
         _person.Gone("[data-test='unsaved']");
         _person.Press("Put back", "#page");
         _person.See("[data-test='result']", "It is put back");
-        _person.See("[data-test='on']", "and 3 changes since");
+        _person.See("[data-test='on']", "with 3 changes");
     }
 
     [Fact]
@@ -117,7 +117,7 @@ public sealed class DesktopsTests : IAsyncLifetime
         foreach (var kind in ticked)
             _person.See($"#cover-{kind}").Selected.ShouldBeTrue(kind);
         _person.Press("Save", ".save");
-        _person.See("[data-test='on']", "5th saving, and 2 changes since");
+        _person.See("[data-test='on']", "5th saving, with 2 changes");
         foreach (var kind in ticked)
             _person.Gone($"[data-test='drift'] input[value='{kind}']");
     }

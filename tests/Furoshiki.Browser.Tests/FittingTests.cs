@@ -489,6 +489,7 @@ public sealed partial class FittingTests : IAsyncLifetime
         _person.See(".look .screens[style*='filter']");
         _person.See("feColorMatrix").GetAttribute("values").ShouldStartWith("0.367322 0.860646");
         _person.Violations().ShouldBeEmpty();
+        _person.See("[data-advice='sight/colours/urgent'] summary").Click();
         _person.See("[data-advice='sight/colours/urgent'] .wish", "I want it so").Click();
         _person.Gone("[data-advice='sight/colours/urgent']");
         var loud = _person.Driver.FindElements(By.CssSelector("[data-advice]:not(.quiet)")).Count;
@@ -531,6 +532,9 @@ public sealed partial class FittingTests : IAsyncLifetime
         var listed = _person.Driver.FindElements(By.CssSelector("[data-advice]:not(.quiet)")).Count;
         counted.ShouldBe($"advice: {listed}");
         _person.GoTo("/switch?saving=9");
+        // What the plan changes of it is told in one line, and each piece when that is opened.
+        _person.See(".advice > details > summary", "What is selected").Click();
+        _person.See("[data-advice^='readable/'] summary").Click();
         _person.See("[data-advice^='readable/']", "A fitting offers: Selected text #");
         _person.GoTo("/profiles/5");
         _person.Press("Try in a fitting");

@@ -1,3 +1,4 @@
+using System.Globalization;
 using OpenQA.Selenium;
 
 namespace Furoshiki.Browser.Tests;
@@ -143,12 +144,37 @@ public sealed class WindowsTests : IAsyncLifetime
         place.SendKeys(elsewhere);
         _person.Press("Find it again");
         _person.See("[data-profile='Red Lamp']");
-        _person.See("[data-test='on']", "4th saving, and 4 changes since");
+        _person.See("[data-test='on']", "4th saving, with 4 changes");
 
         Directory.Delete(elsewhere, recursive: true);
         _person.Press("Delete Dome console");
         _person.See(".now .chooser", "Field laptop");
         _person.See("[data-profile='Red Lamp']");
+    }
+
+    [Fact]
+    public void What_can_be_done_with_what_is_on_never_leaves_the_column()
+    {
+        _person.See("[data-test='acts']", "Put back…");
+        // Lower, and what there is to say scrolls between what is on and its buttons.
+        _person.Resize(1280, 520);
+        foreach (var place in new[] { ".now .on", "[data-test='acts'] a", ".now .go" })
+            Bottom(place).ShouldBeInRange(1, 520, place);
+        // Narrow, and two lines are left of it until it is opened.
+        _person.Resize(640, 800);
+        Bottom(".now").ShouldBeInRange(1, 90);
+        Bottom(".now .go").ShouldBeInRange(1, 90);
+        _person.Press("Unfold");
+        _person.See("[data-test='acts']", "Put back…");
+
+        double Bottom(string selector) =>
+            Convert.ToDouble(
+                _person.Driver.ExecuteScript(
+                    "return document.querySelector(arguments[0]).getBoundingClientRect().bottom",
+                    selector
+                ),
+                CultureInfo.InvariantCulture
+            );
     }
 
     private IWebElement Card(string name) => _person.See($"[data-profile='{name}'] .open");

@@ -625,7 +625,7 @@ public sealed class AdviceTests
             )
             .Single(one => one.Key == "costs/look");
         piece.Found.ShouldBe(
-            "While it is on, 29 MiB of memory and 1.9 % of a processor: face for the widgets 9 MiB and 0.4 %, engine for the widgets 20 MiB and 1.5 %. Widgets: seen after a program has started again."
+            "While it is on, 29 MiB of memory and 1.9 % of a processor: face for the widgets 9 MiB and 0.4 %, engine for the widgets 20 MiB and 1.5 %. Widgets: seen when programs start again."
         );
         piece.Weight.ShouldBe(AdviceWeight.Told);
     }
@@ -755,10 +755,43 @@ public sealed class AdviceTests
                     )
                 )
                     text.ShouldEndWith(".");
+                foreach (var piece in all)
+                {
+                    piece.Line.Length.ShouldBeLessThanOrEqualTo(80, piece.Line);
+                    piece.Line.ShouldNotEndWith(".");
+                    char.IsLower(piece.Line[0]).ShouldBeFalse(piece.Line);
+                }
                 all.Select(piece => piece.Weight).ShouldBeInOrder();
             },
             iter: 40 * Effort.Times
         );
+
+    [Fact]
+    public void Each_piece_of_advice_for_either_of_two_looks_is_added_settled_or_left() =>
+        Gen.Select(AnyLook, AnyLook)
+            .Sample(
+                (one, other) =>
+                {
+                    var (before, after) = (
+                        AdviceCheck.For(Ground(one)),
+                        AdviceCheck.For(Ground(other))
+                    );
+                    var all = AdviceChanges.Between(before, after).ToList();
+                    all.Where(its => its.Change != AdviceChange.Settled)
+                        .Select(its => its.Piece)
+                        .ShouldBe(after, ignoreOrder: true);
+                    Keys(AdviceChange.Settled)
+                        .ShouldBe(KeysOf(before).Except(KeysOf(after)), ignoreOrder: true);
+                    Keys(AdviceChange.Left)
+                        .ShouldBe(KeysOf(before).Intersect(KeysOf(after)), ignoreOrder: true);
+
+                    IEnumerable<string> Keys(AdviceChange change) =>
+                        all.Where(its => its.Change == change).Select(its => its.Piece.Key);
+                    IEnumerable<string> KeysOf(IEnumerable<PieceOfAdvice> pieces) =>
+                        pieces.Select(piece => piece.Key);
+                },
+                iter: 10 * Effort.Times
+            );
 
     [Fact]
     public void Contrast_is_what_an_independent_library_says()

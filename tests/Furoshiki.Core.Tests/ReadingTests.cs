@@ -287,6 +287,36 @@ public sealed class ReadingTests
         LineChanges.Between("a"u8.ToArray(), "a\0"u8.ToArray()).ShouldBeNull();
     }
 
+    [Theory]
+    [InlineData(2, 22, 2, 44, "both, thickness 22 → 44\u00A0px")]
+    [InlineData(3, 22, 3, 44, "all three, thickness 22 → 44\u00A0px")]
+    [InlineData(2, 22, 30, 22, "28 panels more")]
+    [InlineData(40, 22, 39, 22, "p39 gone")]
+    [InlineData(1, 22, 2, 44, "p1 added, p0, thickness 22 → 44\u00A0px")]
+    public void What_changed_in_a_list_of_items_is_told_and_no_more(
+        int before,
+        double thick,
+        int after,
+        double thicker,
+        string words
+    )
+    {
+        Difference
+            .Between(PanelsKind.Kind, Panels(before, thick), Panels(after, thicker), _ => null)
+            .Summary()
+            .ShouldBe(words);
+
+        static Component Panels(int number, double thickness) =>
+            Component.Of(
+                PanelsKind.Kind,
+                [
+                    .. Enumerable
+                        .Range(0, number)
+                        .Select(i => PanelsKind.Thickness.Is(thickness, $"p{i}")),
+                ]
+            );
+    }
+
     [Fact]
     public void A_difference_is_said_in_the_measure_of_its_type()
     {

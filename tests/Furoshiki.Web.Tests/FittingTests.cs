@@ -198,9 +198,7 @@ public sealed class FittingTests : FittingLine
         var unsaved = now["unsaved"]!.AsArray().ShouldHaveSingleItem()!;
         unsaved["kind"]!.GetValue<string>().ShouldBe("panels");
         unsaved["words"]!.GetValue<string>().ShouldEndWith("\u2192 40\u00A0px");
-        (await Command("now", "--desktop", "Dome console")).Said.ShouldContain(
-            "with 1 change saved nowhere"
-        );
+        (await Command("now", "--desktop", "Dome console")).Said.ShouldContain(", with 1 change");
         (await Command("drift", "--desktop", "Dome console")).Said.ShouldNotContain(
             "Everything is as it was saved."
         );

@@ -81,7 +81,7 @@ public sealed class BehindTable(
                             $"advice/{piece.Title}",
                             piece.Title,
                             one =>
-                                one.Advice.FirstOrDefault(its => its.Title == piece.Title)?.Found
+                                one.Advice.FirstOrDefault(its => its.Title == piece.Title)?.Line
                                 ?? None
                         )
                     ),

@@ -28,15 +28,12 @@ public sealed record Drift(
             ? SavingNames.Words(saving)
             : null;
 
+    /// <summary>How many parts are not as the saving that last held them has them, in whichever way that came.</summary>
+    public int Changes => Parts.Concat(Unsaved).DistinctBy(part => part.Kind).Count();
+
     /// <summary>What is on, in words.</summary>
-    public string Words
-    {
-        get
-        {
-            var changes = Parts.Concat(Unsaved).DistinctBy(part => part.Kind).Count();
-            return On is null ? "What no profile had on"
-                : changes == 0 ? SavingNames.Words(On)
-                : $"{SavingNames.Words(On)}, with {Counting.Of(changes, "change")}";
-        }
-    }
+    public string Words =>
+        On is null ? "What no profile had on"
+        : Changes == 0 ? SavingNames.Words(On)
+        : $"{SavingNames.Words(On)}, with {Counting.Of(Changes, "change")}";
 }

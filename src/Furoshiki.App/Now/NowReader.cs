@@ -59,6 +59,7 @@ public sealed class NowReader(
             [.. drift.Parts.Select(part => DriftView.Of(part, drift.Since(part.Kind.Name)))],
             drift.Then.Digest.Hex,
             [.. drift.Unsaved.Select(part => DriftView.Of(part, since: null))],
+            drift.Changes,
             [.. notShowing.Select(NotShowingView.Of)],
             [
                 .. WaitingStep

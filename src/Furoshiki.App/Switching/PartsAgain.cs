@@ -71,7 +71,7 @@ internal sealed class PartsAgain(
             : NotRunning(step);
         return why is not null ? Result(kind, PartOutcome.NotTaken, why)
             : step.Shows == Shows.AtOnce ? Result(kind, PartOutcome.Taken, reading.Component!.Words)
-            : Result(kind, PartOutcome.Waiting, $"{reading.Component!.Words}, written");
+            : Result(kind, PartOutcome.Waiting, $"seen {step.Shows.When()}");
     }
 
     private PartReading ReadingOf(PartStep step) =>

@@ -103,7 +103,7 @@ internal static class LookVerbs
                 call.Output.Heading(now.Desktop.Name);
                 call.Output.Line(
                     now.On is { } on
-                        ? $"On: {on.Name}, {on.Ordinal}{(now.Unsaved.Count > 0 ? $", with {Counting.Of(now.Unsaved.Count, "change")} saved nowhere" : "")}"
+                        ? $"On: {on.Name}, {on.Ordinal}{(now.Changes > 0 ? $", with {Counting.Of(now.Changes, "change")}" : "")}"
                         : "No profile is on."
                 );
                 if (now.Recovered is { } recovered)

@@ -152,12 +152,5 @@ internal static class SwitchWords
     private static string Words(LeftOutView one) =>
         one.Words.Length > 0 ? $"{one.Title}, {one.Words}" : one.Title;
 
-    private static string When(Shows shows) =>
-        shows switch
-        {
-            Shows.AtOnce => "At once",
-            Shows.AfterProgramRestart => "After its program restarts",
-            Shows.AfterSignIn => "After the next sign-in",
-            _ => "After a restart",
-        };
+    private static string When(Shows shows) => Capital.First(shows.When());
 }

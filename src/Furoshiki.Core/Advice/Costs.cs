@@ -23,6 +23,7 @@ public static class Costs
             null,
             AdviceWeight.Told,
             "What it costs, and what it takes to show",
+            costs.Count == 0 ? moments[0].TrimEnd('.') : $"{Words(costs)} while it is on",
             string.Join(
                 " ",
                 new[]
@@ -31,7 +32,7 @@ public static class Costs
                         ? "Of nothing in it is it known that it costs something while it is on."
                         : string.Create(
                             CultureInfo.InvariantCulture,
-                            $"While it is on, {costs.Sum(one => one.Cost.Memory):0.#} MiB of memory and {costs.Sum(one => one.Cost.Processor):0.#} % of a processor: {string.Join(", ", costs.Select(Words))}."
+                            $"While it is on, {Words(costs)}: {string.Join(", ", costs.Select(Words))}."
                         ),
                 }.Concat(moments)
             ),
@@ -47,6 +48,12 @@ public static class Costs
         var costs = CostsOf(ground).Select(one => one.Cost).ToList();
         return (costs.Sum(one => one.Memory), costs.Sum(one => one.Processor));
     }
+
+    private static string Words(IReadOnlyList<(Kind Kind, Supply Supply, SupplyCost Cost)> all) =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"{all.Sum(one => one.Cost.Memory):0.#} MiB of memory and {all.Sum(one => one.Cost.Processor):0.#} % of a processor"
+        );
 
     private static string Words((Kind Kind, Supply Supply, SupplyCost Cost) one) =>
         string.Create(
@@ -89,13 +96,5 @@ public static class Costs
         where moment is not (null or Shows.AtOnce)
         group part.Kind.Title by moment.Value into all
         orderby all.Key
-        select $"{string.Join(", ", all)}: {Words(all.Key)}.";
-
-    private static string Words(Shows moment) =>
-        moment switch
-        {
-            Shows.AfterProgramRestart => "seen after a program has started again",
-            Shows.AfterSignIn => "seen after the next sign-in",
-            _ => "seen after the next restart",
-        };
+        select $"{string.Join(", ", all)}: seen {all.Key.When()}.";
 }

@@ -33,6 +33,9 @@ internal static class EveryToolkit
                 new SettingKey(ControlsKind.Theme.Name, item),
                 AdviceWeight.Light,
                 "Half a family is on",
+                its == theme ? $"{Words(theme)} does not reach {item}"
+                    : its.Length == 0 ? $"Windows have {Words(theme)}, {item} follows nothing"
+                    : $"Windows have {Words(theme)}, {item} has {Words(its)}",
                 its == theme
                         ? $"{Words(theme)} is set for {item} too, and reaches {string.Join(" and ", reached.Order(StringComparer.Ordinal))} alone."
                     : its.Length == 0 ? $"Windows have {Words(theme)}, and {item} follows nothing."

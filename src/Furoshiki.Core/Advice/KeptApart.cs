@@ -43,6 +43,10 @@ internal static class KeptApart
             "Notifications come over something",
             string.Create(
                 CultureInfo.InvariantCulture,
+                $"A notification covers {Share(covered[0]) * 100:0} % of {covered[0].What}"
+            ),
+            string.Create(
+                CultureInfo.InvariantCulture,
                 $"One covers {Share(covered[0]) * 100:0} % of {covered[0].What}{(covered.Count > 1 ? $", and some of {covered[1].What}" : "")}."
             ),
             "A corner where nothing stands is wanted.",
@@ -100,6 +104,10 @@ internal static class KeptApart
             new SettingKey(WidgetsKind.Place.Name, item),
             AdviceWeight.Light,
             "Two things lie over each other",
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"{Math.Max(1, Math.Round(share * 100)):0} % of the widget {item} lie over {other}"
+            ),
             string.Create(
                 CultureInfo.InvariantCulture,
                 $"{Math.Max(1, Math.Round(share * 100)):0} % of the widget {item} and {other} are at one place."

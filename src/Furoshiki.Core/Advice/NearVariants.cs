@@ -29,6 +29,10 @@ internal static class NearVariants
                 "Accents do not go together",
                 string.Create(
                     CultureInfo.InvariantCulture,
+                    $"{one.Used.Supply.Title} {one.Apart:0} from the accent, wanted less than {Far:0}"
+                ),
+                string.Create(
+                    CultureInfo.InvariantCulture,
                     $"{one.Used.Supply.Title} has {its}, which is {one.Apart:0} from the accent {accent}; {one.Nearest.Supply.Title} is {one.NearestApart:0} from it."
                 ),
                 $"Less than {Far:0} apart as CIEDE2000 is wanted, or the nearest variant of the family.",

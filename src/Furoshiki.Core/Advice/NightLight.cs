@@ -45,6 +45,10 @@ internal static class NightLight
             isLight
                 ? "It is lighter than your other night looks"
                 : "How much light it gives in the dark",
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"{100 * main.Mean:0.0} % of the light of a white screen{(others.Count > 0 ? $", wanted {100 * most:0.0} at most" : "")}"
+            ),
             string.Join(
                 " ",
                 screens

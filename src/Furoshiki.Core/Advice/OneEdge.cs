@@ -29,6 +29,7 @@ internal static class OneEdge
             new SettingKey(DockKind.Edge.Name),
             AdviceWeight.Light,
             "Two things want one edge",
+            $"The dock and the panel {taken[edge].First()} both at the {Word(edge)}",
             $"The dock and the panel {taken[edge].First()} are both at the {Word(edge)} of the main screen.",
             "An edge of its own is wanted for each.",
             "One lies over the other, or windows lose twice the room.",

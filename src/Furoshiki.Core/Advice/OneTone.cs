@@ -25,6 +25,7 @@ internal static class OneTone
                     ColoursKind.Kind,
                     new SettingKey(ColoursKind.Tone.Name),
                     "The colours are not what they say",
+                    $"Colours set to {ColoursKind.Word(tone)}, their windows {ColoursKind.Word(looks)}",
                     string.Create(
                         CultureInfo.InvariantCulture,
                         $"They are set to {ColoursKind.Word(tone)}, and the windows are {ColoursKind.Word(looks)}: {Oklab.From(window).L * 100:0} % lightness."
@@ -50,6 +51,7 @@ internal static class OneTone
                     ControlsKind.Kind,
                     key,
                     "Light and dark are mixed",
+                    $"Colours {ColoursKind.Word(tone)}, controls{(key.Item is { } part ? $" of {part}" : "")} {ColoursKind.Word(its)}",
                     $"The colours are {ColoursKind.Word(tone)}, and the controls{(key.Item is { } item ? $" of {item}" : "")} {ColoursKind.Word(its)}.",
                     "Windows of some programs stand out among all others.",
                     AdviceRemedy.Set(
@@ -65,6 +67,7 @@ internal static class OneTone
         Kind kind,
         SettingKey setting,
         string title,
+        string line,
         string found,
         string why,
         AdviceRemedy remedy
@@ -75,6 +78,7 @@ internal static class OneTone
             setting,
             AdviceWeight.Light,
             title,
+            line,
             found,
             "One tone is wanted for all parts of a look.",
             why,

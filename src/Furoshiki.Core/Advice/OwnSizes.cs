@@ -46,6 +46,10 @@ internal static class OwnSizes
                 $"{use.What} {(use.Kind == CursorKind.Kind ? "has" : "have")} a size that the set does not have",
                 string.Create(
                     CultureInfo.InvariantCulture,
+                    $"{use.What} {size:0} px, the set has {nearest[0]:0}{(sizes.Count > 1 ? " and others" : "")}"
+                ),
+                string.Create(
+                    CultureInfo.InvariantCulture,
                     $"{size:0} px are wanted, and the set has {string.Join(", ", sizes.Select(Words))} px."
                 ),
                 "A size that was drawn is wanted (Icon Theme Specification 0.13).",

@@ -79,6 +79,7 @@ public sealed record AdviceRemedy(string Title, FittingStep Step)
 /// <param name="Setting">The setting of that part; null for the whole of it.</param>
 /// <param name="Weight">How much it weighs.</param>
 /// <param name="Title">What is the matter, in a few words.</param>
+/// <param name="Line">What is so and what is wanted, each with its figure, in one short sentence without its stop.</param>
 /// <param name="Found">What was looked at and what was found, with its figure, in a sentence.</param>
 /// <param name="Wanted">What is wanted and by which source, in a sentence.</param>
 /// <param name="Why">Why it matters, in a sentence.</param>
@@ -89,6 +90,7 @@ public sealed record PieceOfAdvice(
     SettingKey? Setting,
     AdviceWeight Weight,
     string Title,
+    string Line,
     string Found,
     string Wanted,
     string Why,

@@ -48,6 +48,10 @@ internal static class QuietPlace
                     "A widget lies where much is going on",
                     string.Create(
                         CultureInfo.InvariantCulture,
+                        $"Wallpaper under {item} varies by {detail:0} %, wanted less than {Busy:0}"
+                    ),
+                    string.Create(
+                        CultureInfo.InvariantCulture,
                         $"The lightness of the wallpaper under {item} varies by {detail:0} %; at the quietest free place by {quiet.Value.Detail:0} %."
                     ),
                     $"Less than {Busy:0} % is wanted, or a place that is not half as busy.",

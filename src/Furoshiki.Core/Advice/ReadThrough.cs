@@ -107,6 +107,10 @@ internal static class ReadThrough
                 "Text is hard to read over the wallpaper",
                 string.Create(
                     CultureInfo.InvariantCulture,
+                    $"Text on {What} {Math.Floor(worst * 10) / 10:0.0} to 1 over the wallpaper, wanted 4.5"
+                ),
+                string.Create(
+                    CultureInfo.InvariantCulture,
                     $"{Math.Floor(worst * 10) / 10:0.0} to 1 at the worst of {behind.Count} places; {Math.Max(1, Math.Round(share)):0} % of {What} falls below 4.5."
                 ),
                 "4.5 to 1 is wanted for text (WCAG 2.2, 1.4.3), on what is really behind it.",

@@ -83,6 +83,10 @@ internal static class ReadableText
             $"{what} is hard to read",
             string.Create(
                 CultureInfo.InvariantCulture,
+                $"{what} {Math.Floor(worst.Ratio * 10) / 10:0.0} to 1{(what.EndsWith(worst.Title, StringComparison.Ordinal) ? "" : $" on the {worst.Title}")}, wanted 4.5"
+            ),
+            string.Create(
+                CultureInfo.InvariantCulture,
                 $"{Math.Floor(worst.Ratio * 10) / 10:0.0} to 1 on the {worst.Title}{(failing.Count > 1 ? $", and too little on the {failing[1].Title}" : "")}."
             ),
             "4.5 to 1 is wanted for text (WCAG 2.2, 1.4.3).",

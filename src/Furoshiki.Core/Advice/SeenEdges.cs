@@ -2,6 +2,7 @@ using System.Globalization;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Parts;
 using Furoshiki.Core.Picture;
+using Furoshiki.Core.Words;
 
 namespace Furoshiki.Core.Advice;
 
@@ -124,7 +125,11 @@ internal static class SeenEdges
             bar.Kind,
             new SettingKey(bar.Opacity.Name, bar.Item),
             AdviceWeight.Light,
-            $"{char.ToUpperInvariant(bar.What[0])}{bar.What[1..]} cannot be told from the wallpaper",
+            $"{Capital.First(bar.What)} cannot be told from the wallpaper",
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"{Capital.First(bar.What)} seen along {seen * 100:0} % of its edge, wanted {Enough * 100:0}"
+            ),
             string.Create(
                 CultureInfo.InvariantCulture,
                 $"Along {(1 - seen) * 100:0} % of its edge its colour is less than {Seen:0} from what lies beside it."
@@ -201,6 +206,12 @@ internal static class SeenEdges
             new SettingKey(BordersKind.Thickness.Name),
             AdviceWeight.Light,
             "Windows that lie on each other run together",
+            thickness > 0
+                ? string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"Frame of windows {apart:0.0} from their views, wanted {Seen:0}"
+                )
+                : "Windows with neither a frame nor a shadow",
             thickness > 0
                 ? string.Create(
                     CultureInfo.InvariantCulture,

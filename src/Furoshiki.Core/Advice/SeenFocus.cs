@@ -32,6 +32,10 @@ internal static class SeenFocus
             "It is hard to see where the keys go",
             string.Create(
                 CultureInfo.InvariantCulture,
+                $"Focus {Math.Floor(worst.Ratio * 10) / 10:0.0} to 1 on the {worst.Title.ToLowerInvariant()}, wanted 3"
+            ),
+            string.Create(
+                CultureInfo.InvariantCulture,
                 $"The focus has {Math.Floor(worst.Ratio * 10) / 10:0.0} to 1 on the {worst.Title.ToLowerInvariant()}."
             ),
             "3 to 1 is wanted for marks that say something (WCAG 2.2, 1.4.11).",

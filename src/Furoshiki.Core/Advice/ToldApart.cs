@@ -45,6 +45,10 @@ internal static class ToldApart
                     "Two signals differ by colour alone",
                     string.Create(
                         CultureInfo.InvariantCulture,
+                        $"{one.Title} and {other.Title.ToLowerInvariant()} {apart:0} apart for {worst.ToString().ToLowerInvariant()} sight, wanted {Wanted:0}"
+                    ),
+                    string.Create(
+                        CultureInfo.InvariantCulture,
                         $"{one.Title} and {other.Title.ToLowerInvariant()} are {apart:0} apart for {worst.ToString().ToLowerInvariant()} sight, and {usual:0} for the usual."
                     ),
                     "10 apart as CIEDE2000 is wanted in every sight, simulated after Machado 2009, since colour alone is to tell nothing (WCAG 2.2, 1.4.1).",

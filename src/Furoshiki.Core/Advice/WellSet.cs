@@ -104,6 +104,10 @@ internal static class WellSet
             $"{use.What} is small for the screen",
             string.Create(
                 CultureInfo.InvariantCulture,
+                $"{use.What} {points * perPoint:0.0} px high, wanted {Readable:0}"
+            ),
+            string.Create(
+                CultureInfo.InvariantCulture,
                 $"A capital letter at {points:0.##} pt is {points * perPoint:0.0} px high on the main screen, whose scale is {screen.Scale:0.##}."
             ),
             $"{Readable:0} whole px are wanted, the least for letters that are read on (ISO 9241-303).",
@@ -133,6 +137,7 @@ internal static class WellSet
             new SettingKey(use.Family.Name),
             AdviceWeight.Light,
             $"{use.What} is in a font that is not at hand",
+            $"{use.What} in {family}, of which no file is here",
             $"There is no file of {family} here, so another font stands in.",
             "A font that is here is wanted.",
             "What stands in has other widths, so that words are cut off or leave gaps.",
@@ -162,6 +167,10 @@ internal static class WellSet
             new SettingKey(weight.Name),
             AdviceWeight.Light,
             $"{use.What} wants a weight that its font does not have",
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"{use.What} of weight {wanted:0}, the nearest of {family} is {nearest}"
+            ),
             string.Create(
                 CultureInfo.InvariantCulture,
                 $"{family} has {string.Join(", ", faces.Select(face => face.Weight).Distinct().Order())}, and {wanted:0} is wanted."

@@ -21,14 +21,7 @@ public static class DifferenceWords
         if (part.From is null || part.To is null)
             return part.From is null ? $"now {part.To!.Words}" : "no longer set";
         var said = new List<string>();
-        if (part.Settings is [var only])
-            said.Add($"{only.Title.ToLowerInvariant()} {FromTo(part.Kind, only)}");
-        else if (part.Settings.Length > 1)
-            said.Add(
-                part.From.Words == part.To.Words
-                    ? $"{part.Settings.Length} settings"
-                    : $"{part.From.Words} → {part.To.Words}"
-            );
+        said.AddRange(SettingWords(part, part.From, part.To));
         if (part.Assets.Length > 0)
             said.Add(
                 part.Assets.All(asset => asset.Files.IsEmpty)
@@ -36,6 +29,60 @@ public static class DifferenceWords
                     : FileWords(part.Assets.SelectMany(asset => asset.Files), edited)
             );
         return said.Count == 0 ? "another place for the same name" : string.Join(", ", said);
+    }
+
+    /// <summary>How many changes of settings are said one by one.</summary>
+    private const int Few = 3;
+
+    /// <summary>What changed in the settings of a part and no more: "28 panels more", "both, thickness 22 → 44 px".</summary>
+    private static IEnumerable<string> SettingWords(
+        PartDifference part,
+        Component from,
+        Component to
+    )
+    {
+        var items = to.Items.ToList();
+        var came = Only(to, from);
+        var gone = Only(from, to);
+        var changes = part
+            .Settings.Where(one => !came.Contains(one.Key.Item) && !gone.Contains(one.Key.Item))
+            .GroupBy(one => (one.Key.Name, Words: FromTo(part.Kind, one)))
+            .Select(same => $"{TitleOf(part.Kind, [.. same], items)} {same.Key.Words}")
+            .ToList();
+        return new[] { ItemWords(came, "added", "more"), ItemWords(gone, "gone", "fewer") }
+            .OfType<string>()
+            .Concat(
+                changes.Count <= Few ? changes
+                : from.Words == to.Words || came.Count + gone.Count > 0
+                    ? [Counting.Of(changes.Count, "setting")]
+                : [$"{from.Words} → {to.Words}"]
+            );
+
+        HashSet<string?> Only(Component one, Component other) =>
+            part.Kind.Item is null ? [] : [.. one.Items.Except(other.Items)];
+
+        string? ItemWords(HashSet<string?> them, string one, string several) =>
+            them.Count switch
+            {
+                0 => null,
+                1 => $"{them.Single()} {one}",
+                _ => $"{Counting.Of(them.Count, part.Kind.Item!)} {several}",
+            };
+    }
+
+    /// <summary>What changed in the same way: "opacity", "main, opacity"; for each item that there is, "both, opacity".</summary>
+    private static string TitleOf(
+        Kind kind,
+        IReadOnlyList<SettingDifference> same,
+        IReadOnlyCollection<string> items
+    )
+    {
+        var title = kind.GetSetting(same[0].Key).Title.ToLowerInvariant();
+        var of =
+            same.Count > 1 && same.Count == items.Count ? Counting.All(same.Count)
+            : same.Count > Few && kind.Item is { } item ? Counting.Of(same.Count, item)
+            : string.Join(" and ", same.Select(one => one.Key.Item).OfType<string>());
+        return of.Length > 0 ? $"{of}, {title}" : title;
     }
 
     /// <summary>What became of a file, in words.</summary>

@@ -31,6 +31,7 @@ public static class ExtensionsKind
             }
         )
         {
+            Item = "extension",
             Weight = 2,
         };
 }

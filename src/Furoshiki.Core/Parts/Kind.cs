@@ -87,6 +87,12 @@ public sealed record Kind(
     /// <summary>Whether there can be any number of items in it, each with an identity and settings of its own.</summary>
     public bool HasItems => Settings.Any(setting => setting.IsFor(item: true));
 
+    /// <summary>What one of its items is called, where the part is a list of them; null where items only have some settings of their own.</summary>
+    public string? Item { get; init; }
+
+    /// <summary>What an item has that is added, unless other is said, so that it shows: settings of items without the item's name.</summary>
+    public ImmutableArray<KeyValuePair<SettingKey, SettingValue>> Begins { get; init; } = [];
+
     /// <summary>Whether the order of its items matters.</summary>
     public bool HasOrder => Settings.Contains(Setting.Order);
 

@@ -84,6 +84,7 @@ public static class PanelsKind
                 }
         )
         {
+            Item = "panel",
             Weight = 8,
         };
 }

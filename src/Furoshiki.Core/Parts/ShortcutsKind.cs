@@ -21,6 +21,7 @@ public static class ShortcutsKind
             shortcuts => shortcuts.Items.Count == 1 ? "1 key" : $"{shortcuts.Items.Count} keys"
         )
         {
+            Item = "shortcut",
             Weight = 1,
         };
 }

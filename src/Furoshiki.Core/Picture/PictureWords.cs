@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Furoshiki.Core.Words;
 
 namespace Furoshiki.Core.Picture;
 
@@ -110,7 +111,7 @@ internal static class PictureWords
     /// <summary>The names of the dock's entries are those of their programs; of others, the icon's.</summary>
     public static string ProgramOf(string icon) =>
         Programs.FirstOrDefault(program => program.Icon == icon).Name
-        ?? char.ToUpperInvariant(icon[0]) + icon[1..].Replace('-', ' ');
+        ?? Capital.First(icon.Replace('-', ' '));
 
     /// <summary>What stands in the terminal: each run with its colour's place among the sixteen, or -1 for the text's.</summary>
     public static readonly ImmutableArray<ImmutableArray<(string Words, int Colour)>> Terminal =

@@ -57,13 +57,10 @@ public sealed record WaitingStep(
     private string When =>
         (Until, Program) switch
         {
-            (Shows.AtOnce, _) => "at once",
-            (Shows.AfterSignIn, _) => "after the next sign-in",
-            (Shows.AfterRestart, _) => "after the next restart",
-            (_, { } program) when IsStopped =>
+            (Shows.AfterProgramRestart, { } program) when IsStopped =>
                 $"when the {program} {(program.EndsWith('s') ? "are" : "is")} started; {(program.EndsWith('s') ? "they do" : "it does")} not run now",
-            (_, { } program) =>
+            (Shows.AfterProgramRestart, { } program) =>
                 $"when the {program} {(program.EndsWith('s') ? "start" : "starts")} again",
-            _ => "when its program starts again",
+            _ => Until.When(),
         };
 }

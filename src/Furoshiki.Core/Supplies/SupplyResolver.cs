@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Furoshiki.Core.Resolving;
+using Furoshiki.Core.Words;
 using Semver;
 
 namespace Furoshiki.Core.Supplies;
@@ -471,7 +472,7 @@ public sealed class SupplyResolver
                 .. reasons
                     .Select(reason => reason.Sentence?.Invoke())
                     .OfType<string>()
-                    .Select(text => char.ToUpperInvariant(text[0]) + text[1..]),
+                    .Select(Capital.First),
             ],
             [.. reasons.Where(reason => reason.Stays).Select(reason => _names[reason.Subject])]
         );

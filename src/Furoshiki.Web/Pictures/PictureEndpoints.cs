@@ -25,8 +25,9 @@ internal static class PictureEndpoints
                     long desktop,
                     LookAdvice advice,
                     CancellationToken gone,
-                    long? profile = null
-                ) => advice.For(digest, desktop, profile, gone)
+                    long? profile = null,
+                    string? before = null
+                ) => advice.For(digest, desktop, profile, before, gone)
             )
             .WithTags("Pictures")
             .WithName("listAdvice")

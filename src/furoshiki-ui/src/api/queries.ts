@@ -372,10 +372,15 @@ export const useChoicesOf = (
       ),
   })
 
-/** What the checks find in a look as it would be on a desktop, and what of it is wanted so for a profile. */
-export const useAdvice = (look: Ref<string>, desktop: Ref<number>, profile: Ref<number | undefined>) =>
+/** What the checks find in a look; where it takes the place of another, with what that changes. */
+export const useAdvice = (
+  look: Ref<string>,
+  desktop: Ref<number>,
+  profile: Ref<number | undefined>,
+  before: Ref<string | undefined>,
+) =>
   useQuery({
-    queryKey: keyOf('advice', look, desktop, profile),
+    queryKey: keyOf('advice', look, desktop, profile, before),
     enabled: computed(() => look.value !== ''),
     placeholderData: keepPreviousData,
     queryFn: () =>
@@ -383,7 +388,7 @@ export const useAdvice = (look: Ref<string>, desktop: Ref<number>, profile: Ref<
         api.GET('/api/looks/{digest}/advice', {
           params: {
             path: { digest: look.value },
-            query: { desktop: desktop.value, profile: profile.value },
+            query: { desktop: desktop.value, profile: profile.value, before: before.value },
           },
         }),
       ),

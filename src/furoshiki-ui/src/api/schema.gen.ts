@@ -1805,17 +1805,22 @@ export interface components {
             fingerprint: string;
             password: string;
         };
+        /** @enum {unknown} */
+        AdviceChange: "Added" | "Settled" | "Left" | null;
         AdviceView: {
             key: string;
             kind: string;
+            part: string;
             setting: null | string;
             weight: components["schemas"]["AdviceWeight"];
             title: string;
+            line: string;
             found: string;
             wanted: string;
             why: string;
             remedies: string[];
             isWanted: boolean;
+            change: null | components["schemas"]["AdviceChange"];
         };
         /** @enum {unknown} */
         AdviceWeight: "Grave" | "Light" | "Told";
@@ -2452,6 +2457,8 @@ export interface components {
             drift: components["schemas"]["DriftView"][];
             then: string;
             unsaved: components["schemas"]["DriftView"][];
+            /** Format: int32 */
+            changes: number;
             notShowing: components["schemas"]["NotShowingView"][];
             waiting: components["schemas"]["WaitingView"][];
             unread: components["schemas"]["UnreadView"][];
@@ -5116,6 +5123,7 @@ export interface operations {
                 desktop: number;
                 /** @description The number of a profile, whose wishes count. */
                 profile?: number;
+                before?: string;
             };
             header?: never;
             path: {

@@ -10,6 +10,7 @@ const { data } = useAdvice(
   computed(() => (isSeen.value ? props.look : '')),
   computed(() => props.desktop),
   computed(() => props.profile),
+  computed(() => undefined),
 )
 const loud = computed(() => data.value?.filter((one) => one.weight !== 'Told' && !one.isWanted).length ?? 0)
 </script>

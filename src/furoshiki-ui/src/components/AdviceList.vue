@@ -5,26 +5,47 @@ import { useChanged } from '@/api/asked'
 import { api, take, type Schemas } from '@/api/client'
 import { useAdvice } from '@/api/queries'
 import { count } from '@/composables/words'
+import AdvicePiece from './AdvicePiece.vue'
 import ProblemNote from './ProblemNote.vue'
 import SignalWord from './SignalWord.vue'
 
-/** What the checks find in a look, each with its figure and, where it is fitted, with what would settle it. */
+/** What the checks find in a look, a line each; where it is to take the place of another look, first what that changes. */
 const props = defineProps<{
   look: string
   desktop: number
   /** The profile that it is a look of: for it, a person can want something so. */
   profile?: number
+  /** The look whose place it takes: all is folded then to one line. */
+  before?: string
   settles?: boolean
   opens?: boolean
 }>()
-defineEmits<{ settle: [key: string, remedy: string]; open: [kind: string, setting: string] }>()
-const { data, error } = useAdvice(toRef(props, 'look'), toRef(props, 'desktop'), toRef(props, 'profile'))
+const emit = defineEmits<{ settle: [key: string, remedy: string]; open: [kind: string, setting: string] }>()
+const { data, error } = useAdvice(
+  toRef(props, 'look'),
+  toRef(props, 'desktop'),
+  toRef(props, 'profile'),
+  toRef(props, 'before'),
+)
 const quiet = computed(() => data.value?.filter((one) => one.isWanted).length ?? 0)
 const showsQuiet = ref(false)
 const advised = computed(() => data.value?.filter((one) => one.weight !== 'Told') ?? [])
-const shown = computed(() => advised.value.filter((one) => showsQuiet.value || !one.isWanted))
-/** What is only good to know. */
-const told = computed(() => data.value?.filter((one) => one.weight === 'Told') ?? [])
+const loud = computed(() => advised.value.filter((one) => !one.isWanted))
+const of = (change: Schemas['AdviceView']['change']) => loud.value.filter((one) => one.change === change)
+const added = computed(() => of('Added'))
+const settled = computed(() => of('Settled'))
+const left = computed(() => of('Left'))
+const worst = computed(() => added.value[0] ?? left.value[0])
+/** What stands there first, and what only after a press: all but what changes, where it takes the place of another look. */
+const shown = computed(() =>
+  props.before === undefined
+    ? advised.value.filter((one) => showsQuiet.value || !one.isWanted)
+    : [...added.value, ...settled.value],
+)
+/** What is only good to know of it. */
+const told = computed(
+  () => data.value?.filter((one) => one.weight === 'Told' && one.change !== 'Settled') ?? [],
+)
 
 const changed = useChanged()
 const wish = useMutation({
@@ -38,132 +59,101 @@ const wish = useMutation({
   onSuccess: changed,
 })
 const problem = computed(() => error.value ?? wish.error.value)
+
+/** What each line is given, and what it tells. */
+const line = (piece: Schemas['AdviceView']) => ({
+  piece,
+  settles: props.settles,
+  opens: props.opens,
+  canWish: props.profile !== undefined && piece.weight !== 'Told' && piece.change !== 'Settled',
+  onSettle: (remedy: string) => emit('settle', piece.key, remedy),
+  onOpen: () => emit('open', piece.kind, piece.setting ?? ''),
+  onWish: () => wish.mutate({ key: piece.key, isWanted: !piece.isWanted }),
+})
 </script>
 
 <template>
   <section v-if="error || data" class="advice" aria-label="Advice">
     <ProblemNote v-if="problem" :error="problem" />
-    <SignalWord
-      v-if="data && advised.length === 0"
-      signal="ready"
-      word="The checks find nothing to advise."
-    />
-    <ul v-if="shown.length > 0">
-      <li
-        v-for="piece in shown"
-        :key="piece.key"
-        class="paper"
-        :class="{ quiet: piece.isWanted }"
-        :data-advice="piece.key"
-      >
-        <component
-          :is="opens ? 'button' : 'p'"
-          class="title"
-          @click="opens && $emit('open', piece.kind, piece.setting ?? '')"
+    <component :is="before === undefined ? 'div' : 'details'" v-if="data" class="paper">
+      <summary v-if="before !== undefined" class="head">
+        <strong>Advice</strong>
+        <span class="second"
+          >adds {{ added.length }}, settles {{ settled.length }}, leaves {{ left.length }}</span
         >
-          <strong v-if="piece.isWanted">{{ piece.title }}, wanted so</strong>
-          <SignalWord v-else :signal="piece.weight === 'Grave' ? 'cannot' : 'waiting'" :word="piece.title" />
-        </component>
-        <p :title="piece.why">
-          {{ piece.found }} <span class="second">{{ piece.wanted }}</span>
-        </p>
-        <p v-if="settles && piece.remedies.length > 0" class="row remedies">
-          <button
-            v-for="remedy in piece.remedies"
-            :key="remedy"
-            class="remedy"
-            @click="$emit('settle', piece.key, remedy)"
-          >
-            {{ remedy }}
-          </button>
-        </p>
-        <p v-else class="third">
-          {{
-            piece.remedies.length > 0
-              ? `A fitting offers: ${piece.remedies.join(', ')}`
-              : 'Nothing by itself settles it.'
-          }}
-        </p>
-        <button
-          v-if="profile"
-          class="wish second"
-          :aria-label="`${piece.isWanted ? 'Advise on it again' : 'I want it so'}: ${piece.title}, ${piece.found}`"
-          @click="wish.mutate({ key: piece.key, isWanted: !piece.isWanted })"
-        >
-          {{ piece.isWanted ? 'Advise on it again' : 'I want it so' }}
-        </button>
-      </li>
-    </ul>
-    <details v-if="told.length > 0">
-      <summary class="second">Good to know: {{ told.map((piece) => piece.title).join('; ') }}</summary>
-      <ul>
-        <li v-for="piece in told" :key="piece.key" class="quiet paper" :data-advice="piece.key">
-          <strong>{{ piece.title }}</strong>
-          <p :title="piece.why">{{ piece.found }} {{ piece.wanted }}</p>
-        </li>
+        <SignalWord
+          v-if="worst"
+          :signal="worst.weight === 'Grave' ? 'cannot' : 'waiting'"
+          :word="worst.line"
+        />
+      </summary>
+      <p v-if="loud.length === 0" class="nothing">
+        <SignalWord signal="ready" word="The checks find nothing to advise." />
+      </p>
+      <ul v-if="shown.length > 0">
+        <AdvicePiece v-for="piece in shown" :key="piece.key" v-bind="line(piece)" />
       </ul>
-    </details>
-    <button
-      v-if="quiet > 0"
-      class="wish second"
-      :aria-expanded="showsQuiet"
-      @click="showsQuiet = !showsQuiet"
-    >
-      {{ showsQuiet ? 'Hide' : 'Show' }} {{ count(quiet, 'piece') }} of advice that you want so
-    </button>
+      <p v-else-if="before !== undefined && left.length > 0" class="second nothing">
+        This changes nothing that the checks look at.
+      </p>
+      <details v-if="before !== undefined && left.length > 0" class="folded">
+        <summary class="second">{{ count(left.length, 'piece') }} of advice that it leaves</summary>
+        <ul>
+          <AdvicePiece v-for="piece in left" :key="piece.key" v-bind="line(piece)" />
+        </ul>
+      </details>
+      <details v-if="told.length > 0" class="folded">
+        <summary class="second">Good to know: {{ told.map((piece) => piece.title).join('; ') }}</summary>
+        <ul>
+          <AdvicePiece v-for="piece in told" :key="piece.key" v-bind="line(piece)" />
+        </ul>
+      </details>
+      <button
+        v-if="before === undefined && quiet > 0"
+        class="folded second"
+        :aria-expanded="showsQuiet"
+        @click="showsQuiet = !showsQuiet"
+      >
+        {{ showsQuiet ? 'Hide' : 'Show' }} {{ count(quiet, 'piece') }} of advice that you want so
+      </button>
+    </component>
   </section>
 </template>
 
 <style scoped>
-.advice {
-  margin-top: 4px;
+.head {
+  padding: 7px 12px;
 }
 
-.advice ul {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(270px, 1fr));
-  gap: 8px;
+.head > * {
+  margin-inline-end: 10px;
 }
 
-.advice li {
-  padding: 8px 12px;
+.nothing {
+  padding: 6px 12px;
 }
 
-details {
-  margin-top: 8px;
+details[open] > .head,
+.folded {
+  border-top: 1px solid var(--line);
 }
 
-summary {
-  min-height: 24px;
+details[open] > .head {
+  border-top: 0;
+  border-bottom: 1px solid var(--line);
 }
 
-button.title:hover {
-  text-decoration: underline;
+.folded {
+  box-sizing: border-box;
+  width: 100%;
+  padding: 6px 12px;
 }
 
-.quiet {
-  background: none;
-  color: var(--second);
+.folded > ul {
+  margin: 0 -12px;
 }
 
-.wish {
-  min-height: 24px;
-  text-decoration: underline;
-  text-underline-offset: 3px;
-}
-
-.remedies {
-  gap: 2px 14px;
-  margin-top: 4px;
-}
-
-.remedy {
-  min-height: 24px;
-  color: var(--action);
-  font-weight: 650;
-}
-
-.remedy:hover {
-  text-decoration: underline;
+details[open] > .head .signal {
+  display: none;
 }
 </style>

@@ -181,7 +181,7 @@ function open(event: MouseEvent) {
       ref="stage"
       class="screens"
       role="img"
-      :aria-label="`Picture: ${name}`"
+      :aria-label="`Picture: ${name}${data ? '' : ', not drawn yet'}`"
       :class="{ framed, pointable, only: painted, picking: pointable && isPicking }"
       :style="sight && { filter: `url(#${sightId})` }"
       @pointerdown="movable && !isPicking && begin($event)"
@@ -199,7 +199,9 @@ function open(event: MouseEvent) {
         :screen="screen"
         @drawn="onDrawn"
       />
-      <div v-if="!data" class="screen empty">{{ error ? 'This picture cannot be drawn.' : '' }}</div>
+      <div v-if="!data" class="screen empty" :class="{ drawing: !error }">
+        {{ error ? 'This picture cannot be drawn.' : '' }}
+      </div>
       <span v-if="guide" class="guide" :style="styleOf(onStage(guide))" />
       <span v-if="mark" class="mark" :class="{ low: mark.top < 24 }" :style="styleOf(mark)">
         <span class="mark-name">{{ mark.name }}</span>
@@ -260,6 +262,11 @@ function open(event: MouseEvent) {
   background: var(--raised);
   color: var(--third);
   padding: 8px 12px;
+}
+
+/* It is no word of what it stands in, which may be a link with its own name. */
+.drawing::before {
+  content: 'Drawing…';
 }
 
 .only :deep([data-role]:not(.painted)),

@@ -27,7 +27,9 @@ const opened = ref('')
           :aria-expanded="opened === part.kind"
           @click="opened = opened === part.kind ? '' : part.kind"
         >
-          {{ part.words }}{{ part.since ? `, since ${part.since}` : '' }}
+          <span :class="{ short: opened !== part.kind }"
+            >{{ part.words }}{{ part.since ? `, since ${part.since}` : '' }}</span
+          >
         </button>
       </div>
       <div v-if="opened === part.kind" class="more">
@@ -65,6 +67,15 @@ strong {
 
 li + li {
   border-top: 1px solid var(--line);
+}
+
+/* Three lines tell what changed; the rest is told when it is opened. */
+.short {
+  display: -webkit-box;
+  overflow: hidden;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 3;
+  overflow-wrap: anywhere;
 }
 
 .line button:hover {

@@ -33,6 +33,8 @@ watch(
 )
 const some = computed(() => kinds.value.filter((kind) => picked.value.includes(kind)))
 const isAll = computed(() => some.value.length === kinds.value.length)
+/** Whether there is something to be done with what is on. */
+const acts = computed(() => !props.gone && !!props.now && (!on.value || props.now.changes > 0))
 
 const waiting = computed(() => (props.now?.notShowing ?? []).filter((part) => part.willShow))
 const can = (doing: Schemas['Doing']) => props.now?.waiting.some((step) => step.doing === doing)
@@ -44,7 +46,7 @@ const screens = (desktop: Schemas['DesktopView']) =>
 
 <template>
   <aside class="now" :class="{ unfolded: isUnfolded }" aria-label="Now">
-    <div class="rest">
+    <div class="top">
       <VBtn class="fold" :aria-expanded="isUnfolded" @click="isUnfolded = !isUnfolded">{{
         isUnfolded ? 'Fold' : 'Unfold'
       }}</VBtn>
@@ -65,146 +67,144 @@ const screens = (desktop: Schemas['DesktopView']) =>
           <RouterLink :to="{ name: 'desktops' }">Folders, maps and sessions…</RouterLink>
         </div>
       </VMenu>
-      <p v-if="gone" class="note cannot folds">
+      <p v-if="gone" class="note cannot">
         <SignalWord signal="cannot" word="It cannot be looked at now" />
       </p>
-      <template v-else-if="now">
-        <section aria-label="On now">
-          <p class="third label">Now</p>
-          <DesktopPicture
-            :look="now.showing"
-            :desktop="now.desktop.id"
-            :name="`${now.desktop.name} now`"
-            framed
-          />
-          <template v-if="on">
-            <RouterLink class="on" :to="{ name: 'profile', params: { id: on.profileId } }">{{
-              on.name
-            }}</RouterLink>
-            <p class="second folds" data-test="on">
-              {{ on.ordinal }} saving{{
-                unsaved.length > 0 ? `, with ${count(unsaved.length, 'change')} saved nowhere` : ''
-              }}{{ drift.length > 0 ? `, and ${count(drift.length, 'change')} since` : '' }}
-            </p>
-            <div v-if="unsaved.length > 0" class="folds" data-test="unsaved-now">
-              <p v-for="part in unsaved" :key="part.kind" class="second">
-                {{ part.title }}: {{ part.words }}
-              </p>
-              <VBtn v-if="drift.length === 0" :to="{ name: 'save', query: { as: on.profileId } }">Save…</VBtn>
-            </div>
-            <p v-if="drift.length > 0" class="second strip">{{ count(drift.length, 'change') }}</p>
-          </template>
-          <template v-else>
-            <p class="second folds">No profile is on. Save what is on now, and you can come back to it.</p>
-            <VBtn class="main folds" :to="{ name: 'save' }">Save what’s on now…</VBtn>
-          </template>
-        </section>
-
-        <div v-if="now.recovered" class="note waiting folds" data-test="recovered">
-          <SignalWord signal="waiting" word="An earlier switch" />
-          <p>{{ now.recovered }}</p>
-          <VBtn @click="emit('seen')">Seen</VBtn>
-        </div>
-        <div v-for="aside in now.asides" :key="aside.id" class="note waiting folds" data-test="aside">
-          <SignalWord signal="waiting" word="Set aside" />
-          <p class="mono">{{ aside.path }}</p>
-          <div class="row">
-            <VBtn :to="{ name: 'switch', query: { aside: aside.id } }">Bring it back…</VBtn>
-            <VBtn @click="emit('forget', aside.id)">Not needed</VBtn>
-          </div>
-        </div>
-
-        <DriftList
-          v-if="drift.length > 0"
-          v-model="picked"
-          class="folds"
-          :parts="drift"
-          :before="now.then"
-          :after="now.look"
+      <section v-else-if="now" aria-label="On now">
+        <p class="third label">Now</p>
+        <DesktopPicture
+          :look="now.showing"
+          :desktop="now.desktop.id"
+          :name="`${now.desktop.name} now`"
+          framed
         />
-        <div v-if="drift.length > 0" class="row folds">
-          <VBtn
-            v-if="on"
-            :disabled="some.length === 0"
-            :to="{ name: 'save', query: { as: on.profileId, parts: isAll ? undefined : some.join() } }"
-            >Save{{ isAll ? '' : ` ${some.length}` }}…</VBtn
-          >
-          <VBtn
-            :disabled="some.length === 0"
-            :to="{ name: 'switch', query: { back: isAll ? 'all' : some.join() } }"
-            >Put back{{ isAll ? '' : ` ${some.length}` }}…</VBtn
-          >
-        </div>
-
-        <div v-if="now.waiting.length > 0" class="note waiting folds" data-test="waiting">
-          <p v-for="step in now.waiting" :key="step.subject">
-            <SignalWord signal="waiting" :word="step.subject" /> {{ step.words }}
+        <template v-if="on">
+          <RouterLink class="on" :to="{ name: 'profile', params: { id: on.profileId } }">{{
+            on.name
+          }}</RouterLink>
+          <p class="second" data-test="on">
+            <span class="strip">{{ now.desktop.name }}, </span
+            ><span class="words">{{ on.ordinal }} saving{{ now.changes > 0 ? ', with ' : '' }}</span
+            >{{ now.changes > 0 ? count(now.changes, 'change') : '' }}
           </p>
-          <VBtn v-if="can('Now')" @click="emit('show')">{{
-            can('ByHand') || can('IfAllowed') ? 'Do what can be done here' : 'Do all that waits'
-          }}</VBtn>
-          <p v-if="can('IfAllowed')">
-            <RouterLink :to="{ name: 'desktops' }">Let Furoshiki tell the programs…</RouterLink>
-          </p>
-          <details>
-            <summary>What is set, and what shows</summary>
-            <p v-for="part in waiting" :key="part.kind">
-              {{ part.title }}: {{ part.set }} is set, {{ part.showing }} shows.
-            </p>
-          </details>
-        </div>
-        <div v-for="part in fallen" :key="part.kind" class="note waiting folds" data-test="fallen">
-          <SignalWord signal="waiting" :word="`${part.title}: something else shows`" />
-          <p>{{ part.set }} is set and not all there; {{ part.showing }} shows.</p>
-        </div>
-
-        <div v-for="file in now.unread" :key="file.file" class="note cannot folds" data-test="unread">
-          <SignalWord signal="cannot" :word="`${file.parts.map((part) => part.title).join(', ')} not read`" />
-          <p class="mono">{{ file.file }}</p>
-          <p>{{ file.reason }}</p>
-          <VBtn
-            v-if="file.anew"
-            :to="{
-              name: 'switch',
-              query: { back: file.parts.map((part) => part.kind).join(), anew: file.anew },
-            }"
-            >Write it anew, as saved…</VBtn
-          >
-          <VBtn
-            v-if="file.state"
-            :to="{ name: 'switch', query: { state: file.state, files: encodeURIComponent(file.file) } }"
-            >Put the file back…</VBtn
-          >
-          <p v-if="!file.anew && !file.state">No copy of it is kept that can be read.</p>
-        </div>
-        <div
-          v-for="value in now.unreadValues"
-          :key="`${value.file} ${value.at}`"
-          class="note cannot folds"
-          data-test="unread-value"
-        >
-          <SignalWord signal="cannot" :word="`${value.title}: ${value.setting} not read`" />
-          <p>{{ value.reason }}</p>
-          <p class="mono">{{ value.file }}, {{ value.at }}</p>
-          <VBtn :to="{ name: 'switch', query: { back: value.kind } }">Put it back…</VBtn>
-        </div>
-        <div v-if="now.gaps.length > 0" class="note cannot folds" data-test="gaps">
-          <SignalWord signal="cannot" word="Cannot be held" />
-          <p v-for="gap in now.gaps" :key="gap.path">
-            <span class="mono">{{ gap.path }}</span> {{ gap.reason }}
-          </p>
-        </div>
-        <div v-if="now.notFound.length > 0" class="note waiting folds">
-          <SignalWord signal="waiting" word="Named, but not found" />
-          <p>{{ now.notFound.join(', ') }}</p>
-        </div>
-      </template>
+        </template>
+        <template v-else>
+          <p class="second folds">No profile is on. Save what is on now, and you can come back to it.</p>
+        </template>
+      </section>
       <template v-else-if="isEmpty">
         <p class="third label">Now</p>
         <p>No desktop has been added yet. What it has on, what changed and the way back will stand here.</p>
         <VBtn class="main" :to="{ name: 'desktops', query: { add: 'folder' } }">Add a desktop…</VBtn>
       </template>
       <p v-else class="third">Reading the desktop…</p>
+    </div>
+
+    <div v-if="now && !gone" class="notes folds">
+      <DriftList
+        v-if="drift.length > 0"
+        v-model="picked"
+        :parts="drift"
+        :before="now.then"
+        :after="now.look"
+      />
+      <div v-if="unsaved.length > 0" class="paper unsaved" data-test="unsaved-now">
+        <p v-for="part in unsaved" :key="part.kind">
+          <strong>{{ part.title }}</strong> <span class="second">{{ part.words }}, saved nowhere</span>
+        </p>
+      </div>
+
+      <div v-if="now.recovered" class="note waiting" data-test="recovered">
+        <SignalWord signal="waiting" word="An earlier switch" />
+        <p>{{ now.recovered }}</p>
+        <VBtn @click="emit('seen')">Seen</VBtn>
+      </div>
+      <div v-for="aside in now.asides" :key="aside.id" class="note waiting" data-test="aside">
+        <SignalWord signal="waiting" word="Set aside" />
+        <p class="mono">{{ aside.path }}</p>
+        <div class="row">
+          <VBtn :to="{ name: 'switch', query: { aside: aside.id } }">Bring it back…</VBtn>
+          <VBtn @click="emit('forget', aside.id)">Not needed</VBtn>
+        </div>
+      </div>
+
+      <div v-if="now.waiting.length > 0" class="note waiting" data-test="waiting">
+        <p v-for="step in now.waiting" :key="step.subject">
+          <SignalWord signal="waiting" :word="step.subject" /> {{ step.words }}
+        </p>
+        <VBtn v-if="can('Now')" @click="emit('show')">{{
+          can('ByHand') || can('IfAllowed') ? 'Do what can be done here' : 'Do all that waits'
+        }}</VBtn>
+        <p v-if="can('IfAllowed')">
+          <RouterLink :to="{ name: 'desktops' }">Let Furoshiki tell the programs…</RouterLink>
+        </p>
+        <details>
+          <summary>What is set, and what shows</summary>
+          <p v-for="part in waiting" :key="part.kind">
+            {{ part.title }}: {{ part.set }} is set, {{ part.showing }} shows.
+          </p>
+        </details>
+      </div>
+      <div v-for="part in fallen" :key="part.kind" class="note waiting" data-test="fallen">
+        <SignalWord signal="waiting" :word="`${part.title}: something else shows`" />
+        <p>{{ part.set }} is set and not all there; {{ part.showing }} shows.</p>
+      </div>
+      <div v-for="file in now.unread" :key="file.file" class="note cannot" data-test="unread">
+        <SignalWord signal="cannot" :word="`${file.parts.map((part) => part.title).join(', ')} not read`" />
+        <p class="mono">{{ file.file }}</p>
+        <p>{{ file.reason }}</p>
+        <VBtn
+          v-if="file.anew"
+          :to="{
+            name: 'switch',
+            query: { back: file.parts.map((part) => part.kind).join(), anew: file.anew },
+          }"
+          >Write it anew, as saved…</VBtn
+        >
+        <VBtn
+          v-if="file.state"
+          :to="{ name: 'switch', query: { state: file.state, files: encodeURIComponent(file.file) } }"
+          >Put the file back…</VBtn
+        >
+        <p v-if="!file.anew && !file.state">No copy of it is kept that can be read.</p>
+      </div>
+      <div
+        v-for="value in now.unreadValues"
+        :key="`${value.file} ${value.at}`"
+        class="note cannot"
+        data-test="unread-value"
+      >
+        <SignalWord signal="cannot" :word="`${value.title}: ${value.setting} not read`" />
+        <p>{{ value.reason }}</p>
+        <p class="mono">{{ value.file }}, {{ value.at }}</p>
+        <VBtn :to="{ name: 'switch', query: { back: value.kind } }">Put it back…</VBtn>
+      </div>
+      <div v-if="now.gaps.length > 0" class="note cannot" data-test="gaps">
+        <SignalWord signal="cannot" word="Cannot be held" />
+        <p v-for="gap in now.gaps" :key="gap.path">
+          <span class="mono">{{ gap.path }}</span> {{ gap.reason }}
+        </p>
+      </div>
+      <div v-if="now.notFound.length > 0" class="note waiting">
+        <SignalWord signal="waiting" word="Named, but not found" />
+        <p>{{ now.notFound.join(', ') }}</p>
+      </div>
+    </div>
+
+    <div v-if="acts" class="row folds" data-test="acts">
+      <VBtn v-if="now && !on" class="main" :to="{ name: 'save' }">Save what’s on now…</VBtn>
+      <VBtn
+        v-if="on"
+        :disabled="drift.length > 0 && some.length === 0"
+        :to="{ name: 'save', query: { as: on.profileId, parts: isAll ? undefined : some.join() } }"
+        >Save{{ isAll ? '' : ` ${some.length}` }}…</VBtn
+      >
+      <VBtn
+        v-if="drift.length > 0"
+        :disabled="some.length === 0"
+        :to="{ name: 'switch', query: { back: isAll ? 'all' : some.join() } }"
+        >Put back{{ isAll ? '' : ` ${some.length}` }}…</VBtn
+      >
     </div>
     <section v-if="now && !gone" class="back" aria-label="Way back">
       <h3 class="folds">Way back</h3>
@@ -231,19 +231,29 @@ const screens = (desktop: Schemas['DesktopView']) =>
   flex-direction: column;
   gap: 12px;
   height: 100vh;
+  overflow: auto;
   padding: 14px;
   background: var(--now-ground);
   border-right: 1px solid var(--line);
 }
 
-/* The way back never leaves the screen. */
-.rest {
+.now > * {
+  flex: none;
+}
+
+/* What there is to say scrolls between what is on and what can be done with it, which never leave the screen. */
+.now > .notes {
   display: flex;
-  flex: 1;
+  flex: 1 1 0;
   flex-direction: column;
   gap: 12px;
-  min-height: 0;
+  min-height: 64px;
   overflow: auto;
+}
+
+.top {
+  display: grid;
+  gap: 12px;
 }
 
 .chooser {
@@ -280,6 +290,15 @@ const screens = (desktop: Schemas['DesktopView']) =>
   text-decoration: underline;
 }
 
+.unsaved {
+  padding: 5px 10px;
+  overflow-wrap: anywhere;
+}
+
+.unsaved strong {
+  font-weight: 600;
+}
+
 .note {
   padding: 8px 10px;
   overflow-wrap: anywhere;
@@ -300,7 +319,6 @@ const screens = (desktop: Schemas['DesktopView']) =>
 }
 
 .back {
-  flex: none;
   padding: 12px;
   background: var(--strong);
   color: var(--on-strong);
@@ -335,9 +353,15 @@ const screens = (desktop: Schemas['DesktopView']) =>
   color: #1b1b1b;
 }
 
-.strip,
-.fold {
+.fold,
+.strip {
   display: none;
+}
+
+@media (width <= 1100px) and (width > 700px) {
+  .now:not(.unfolded) .words {
+    display: none;
+  }
 }
 
 @media (width <= 1100px) {
@@ -357,16 +381,13 @@ const screens = (desktop: Schemas['DesktopView']) =>
     display: none;
   }
 
-  .now:not(.unfolded) .strip {
-    display: block;
-  }
-
   .now.unfolded {
     width: 272px;
     box-shadow: 0 0 0 1px var(--line);
   }
 
   .now:not(.unfolded) .back {
+    margin-top: auto;
     padding: 6px;
   }
 
@@ -376,60 +397,74 @@ const screens = (desktop: Schemas['DesktopView']) =>
   }
 }
 
+/* Two lines: what is on, and what can be done with it. */
 @media (width <= 700px) {
   .now.now.now {
     position: static;
-    display: block;
     width: auto;
     height: auto;
+    overflow: visible;
     padding: 8px 12px;
     border-right: 0;
     border-bottom: 1px solid var(--line);
     box-shadow: none;
   }
 
-  .now:not(.unfolded) .rest {
-    display: contents;
-  }
-
-  .now.unfolded .rest {
-    display: block;
+  .now > .notes {
+    flex: none;
+    min-height: 0;
     overflow: visible;
   }
 
-  .now.unfolded .rest > * + *,
-  .now.unfolded .back {
-    margin-top: 8px;
+  .now.now:not(.unfolded) {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    gap: 6px 12px;
+    align-items: center;
   }
 
-  .now.now:not(.unfolded) {
-    display: flex;
-    flex-flow: row wrap;
-    align-items: center;
-    gap: 8px 12px;
+  .now:not(.unfolded) .top,
+  .now:not(.unfolded) section {
+    display: contents;
+  }
+
+  .now:not(.unfolded) .on,
+  .now:not(.unfolded) [data-test='on'] {
+    grid-column: 1;
+    margin: 0;
+    overflow: hidden;
+    white-space: nowrap;
+    text-overflow: ellipsis;
   }
 
   .now:not(.unfolded) .on {
-    margin: 0;
+    grid-row: 1;
   }
 
-  .now:not(.unfolded) .picture,
+  .now:not(.unfolded) [data-test='on'] {
+    grid-row: 2;
+  }
+
+  .now:not(.unfolded) .strip {
+    display: inline;
+  }
+
+  .now:not(.unfolded) :deep(.picture),
   .now:not(.unfolded) .label {
     display: none;
   }
 
+  .now :deep(.picture) {
+    max-width: 420px;
+  }
+
   .fold.fold {
+    grid-area: 1 / 2;
     padding: 0 10px;
   }
 
-  .now:not(.unfolded) .back {
-    position: static;
-    margin: 0 0 0 auto;
-    padding: 0;
-    background: none;
-  }
-
   .now:not(.unfolded) .go.go {
+    grid-area: 2 / 2;
     padding: 0 10px;
     border-color: var(--text);
   }

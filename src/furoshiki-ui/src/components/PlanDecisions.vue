@@ -38,6 +38,12 @@ const gettingAll = computed<Schemas['Remedy']>(() => ({
   get: missing.value,
 }))
 
+/** How many of the changes would be lost. */
+const lost = computed(() => {
+  const [these, all] = [props.plan.unsaved.length, now.value?.changes ?? 0]
+  return these < all ? `${these} of ${count(all, 'change')}` : count(these, 'change')
+})
+
 /** What else a person may want to settle before. */
 const advice = computed(() =>
   [
@@ -221,7 +227,7 @@ const places = computed(() =>
       class="paper"
       data-test="unsaved"
     >
-      <SignalWord signal="cannot" :word="`${count(plan.unsaved.length, 'change')} saved nowhere`" />
+      <SignalWord signal="cannot" :word="`${lost} saved nowhere`" />
       <p>
         <template v-for="(part, i) in plan.unsaved" :key="part.kind"
           >{{ i > 0 ? '; ' : '' }}{{ part.title }}: {{ part.words }}</template

@@ -65,10 +65,6 @@ function toggle(remembered: Schemas['Remembered']) {
 </template>
 
 <style scoped>
-.row {
-  margin-bottom: 10px;
-}
-
 .always {
   display: flex;
   gap: 6px;

@@ -58,7 +58,6 @@ const VERBS: Record<Schemas['SupplyVerb'], string> = {
 <style scoped>
 .supplies {
   display: grid;
-  margin-bottom: 14px;
 }
 
 li {

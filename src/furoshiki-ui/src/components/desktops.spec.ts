@@ -214,6 +214,7 @@ describe('the column of what is on now', () => {
       showing: '',
       on: { profileId: 8, name: 'Red Lamp', savingId: 18, ordinal: '4th', nextOrdinal: '5th', look: '' },
       drift,
+      changes: drift.length,
       notShowing,
       waiting: [],
       unread: [],

@@ -13,6 +13,7 @@ import PlanRights from '@/components/PlanRights.vue'
 import PlanSupplies from '@/components/PlanSupplies.vue'
 import PlanSteps from '@/components/PlanSteps.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
+import SwitchResult from '@/components/SwitchResult.vue'
 import { storeToRefs } from 'pinia'
 import { useAddressList, useAddressListOrNull } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
@@ -124,6 +125,10 @@ const notes = computed(() =>
   (plan.value?.groups ?? []).flatMap((group) => group.steps).flatMap((step) => step.notes),
 )
 const isNothing = computed(() => plan.value?.files.length === 0)
+/** Supplies that no part shows that is on change nothing to the eye. */
+const looksTheSame = computed(
+  () => plan.value?.target.kind === 'Supplies' && plan.value.nowLook === plan.value.nextLook,
+)
 const { result } = run
 const choices = useChoices()
 const { keepSeconds } = storeToRefs(choices)
@@ -134,9 +139,9 @@ const share = computed(() => {
   return progress && progress.total > 0 ? (100 * progress.done) / progress.total : 0
 })
 const before = computed(() => {
-  const unsaved = plan.value?.unsaved.length ?? 0
+  const changes = now.value?.changes ?? 0
   if (result.value?.switched) return 'before'
-  return unsaved > 0 ? `now, ${count(unsaved, 'change')} unsaved` : 'now'
+  return changes > 0 ? `now, with ${count(changes, 'change')}` : 'now'
 })
 /** Whether what is on was read again since the result came. */
 const isReadAgain = ref(false)
@@ -161,11 +166,11 @@ const STAGES: Record<Schemas['RunStage'], string> = {
 const stage = computed(() => STAGES[run.progress.value?.stage ?? 'SafeState'])
 
 /** The buttons that began it, or could stop it, are gone: the result has the focus, and is read. */
-const end = ref<HTMLElement>()
+const end = ref<InstanceType<typeof SwitchResult>>()
 watch(ending, async (words) => {
   if (!words) return
   await nextTick()
-  end.value?.focus({ preventScroll: true })
+  end.value?.focus()
 })
 watch(result, async (ended) => {
   isReadAgain.value = false
@@ -192,9 +197,20 @@ function planAgain() {
   >
   <p v-else-if="!target" class="third">Nothing is chosen. Choose a look on the shelf, or a safe state.</p>
   <div v-else-if="plan" class="plan" :aria-busy="isReshaped">
-    <div>
-      <h1 class="unseen">{{ words.verb }}</h1>
-      <div class="pictures">
+    <h1 class="unseen">{{ words.verb }}</h1>
+    <SwitchResult
+      v-if="result && ending"
+      ref="end"
+      class="head whole"
+      :result="result"
+      :parts="[...outcomes.values()]"
+      :ending="ending"
+      :look="looksTheSame ? undefined : plan.nextLook"
+      :desktop="id"
+      @again="planAgain"
+    />
+    <div v-else class="head">
+      <div v-if="!looksTheSame" class="pictures">
         <figure>
           <DesktopPicture :look="plan.nowLook" :desktop="id" name="Before the switch" />
           <figcaption>
@@ -211,10 +227,11 @@ function planAgain() {
           </figcaption>
         </figure>
       </div>
+      <PlanSupplies v-if="plan.supplies.length > 0" :supplies="plan.supplies" />
       <AdviceList
-        v-if="plan.nextLook"
-        class="advice"
+        v-if="plan.nextLook && !isNothing"
         :look="plan.nextLook"
+        :before="plan.nowLook"
         :desktop="id"
         :profile="plan.remembered?.profile"
       />
@@ -224,7 +241,10 @@ function planAgain() {
         @choose="without = $event"
         @changed="refetch"
       />
-      <PlanSupplies v-if="plan.supplies.length > 0" :supplies="plan.supplies" />
+    </div>
+
+    <div class="steps">
+      <PlanSupplies v-if="result && plan.supplies.length > 0" :supplies="plan.supplies" />
       <PlanSteps
         :plan="plan"
         :progress="run.progress.value"
@@ -261,32 +281,7 @@ function planAgain() {
         ><VBtn @click="planAgain">Plan again</VBtn></ProblemNote
       >
 
-      <div
-        v-if="result"
-        class="result paper"
-        :class="{ failed: !result.switched }"
-        role="status"
-        data-test="result"
-      >
-        <template v-if="result.switched">
-          <h2 ref="end" tabindex="-1">● {{ ending }}</h2>
-          <p class="second">{{ result.unharmed }}</p>
-          <p v-for="place in result.notLookedAt" :key="place.path" class="second">
-            <span class="mono">{{ place.path }}</span> {{ place.reason }}
-          </p>
-          <VBtn v-if="result.safeState" :to="{ name: 'switch', query: { state: result.safeState } }"
-            >Go back to what was before…</VBtn
-          >
-        </template>
-        <template v-else>
-          <h2 ref="end" tabindex="-1">◇ {{ ending }}</h2>
-          <p>{{ result.problem }}</p>
-          <p class="second">{{ result.unharmed }}</p>
-          <VBtn @click="planAgain">Plan again</VBtn>
-        </template>
-        <VBtn :to="{ name: 'shelf' }">To the shelf</VBtn>
-      </div>
-      <div v-else-if="run.isRunning.value" class="running">
+      <div v-if="run.isRunning.value" class="running">
         <p class="unseen" role="status">{{ stage }}</p>
         <p>
           <template v-if="run.progress.value?.stage === 'Getting'"
@@ -306,7 +301,7 @@ function planAgain() {
         />
         <VBtn class="tall" @click="run.stop">Stop and go back</VBtn>
       </div>
-      <p v-else-if="isNothing" class="nothing paper">
+      <p v-else-if="isNothing && !result" class="nothing paper">
         {{
           plan.rights
             ? 'Nothing of it can be written by Furoshiki alone. What the administrator has to do is listed.'
@@ -317,7 +312,7 @@ function planAgain() {
                 : 'Nothing differs: this is on already.'
         }}
       </p>
-      <div v-else-if="!run.problem.value" class="going">
+      <div v-else-if="!run.problem.value && !result" class="going">
         <label class="within">
           <input v-model="choices.goesBack" type="checkbox" />
           <span>Go back by itself unless I keep it in</span>
@@ -343,15 +338,26 @@ function planAgain() {
 </template>
 
 <style scoped>
-.advice {
-  margin: 12px 0;
-}
-
+/* The head stands above the steps, and what wants a decision beside both. */
 .plan {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 300px;
-  gap: 18px;
+  grid-template: auto 1fr / minmax(0, 1fr) 300px;
+  gap: 12px 18px;
   min-height: 100%;
+}
+
+.head {
+  display: grid;
+  align-content: start;
+  gap: 12px;
+}
+
+.whole {
+  grid-column: 1 / -1;
+}
+
+.steps {
+  grid-area: 2 / 1;
 }
 
 .pictures {
@@ -359,7 +365,6 @@ function planAgain() {
   grid-template-columns: 1fr auto 1fr;
   gap: 12px;
   align-items: center;
-  margin-bottom: 14px;
 }
 
 figcaption {
@@ -369,15 +374,23 @@ figcaption {
 .deciding {
   position: sticky;
   top: 0;
+  grid-area: 1 / 2 / -1;
   display: flex;
   flex-direction: column;
   gap: 10px;
   max-height: 100cqh;
 }
 
+.whole ~ .deciding {
+  grid-row: 2;
+}
+
+.plan:has(> .whole):not(:has(> .deciding :is(section, button))) > .steps {
+  grid-column: 1 / -1;
+}
+
 .going,
 .running,
-.result,
 .nothing {
   margin-top: auto;
 }
@@ -405,33 +418,13 @@ figcaption {
   color: var(--cannot);
 }
 
-.running,
-.result {
+.running {
   display: grid;
   gap: 8px;
 }
 
-.result,
 .nothing {
   padding: 12px;
-}
-
-.result {
-  border-left: 3px solid var(--ready);
-  background: var(--ready-tint);
-}
-
-.result h2 {
-  color: var(--ready);
-}
-
-.result.failed {
-  border-color: var(--cannot);
-  background: var(--cannot-tint);
-}
-
-.result.failed h2 {
-  color: var(--cannot);
 }
 
 @media (width <= 1100px) {
@@ -440,9 +433,19 @@ figcaption {
   }
 }
 
+/* What wants a decision comes before the steps. */
 @media (width <= 700px) {
   .plan {
-    grid-template-columns: minmax(0, 1fr);
+    grid-template: none / minmax(0, 1fr);
+  }
+
+  .steps,
+  .deciding.deciding {
+    grid-area: auto;
+  }
+
+  .steps {
+    order: 1;
   }
 
   .deciding {
