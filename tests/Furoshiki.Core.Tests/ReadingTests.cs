@@ -318,6 +318,21 @@ public sealed class ReadingTests
     }
 
     [Fact]
+    public void What_changed_of_the_whole_and_of_an_item_alike_is_told_of_both()
+    {
+        Difference
+            .Between(ControlsKind.Kind, Controls("Ember"), Controls("Lantern"), _ => null)
+            .Summary()
+            .ShouldBe("theme Ember → Lantern, Shoji, theme Ember → Lantern");
+
+        static Component Controls(string theme) =>
+            Component.Of(
+                ControlsKind.Kind,
+                [ControlsKind.Theme.Is(theme), ControlsKind.Theme.Is(theme, "Shoji")]
+            );
+    }
+
+    [Fact]
     public void A_difference_is_said_in_the_measure_of_its_type()
     {
         var from = new TestDesktop().Read().Look;

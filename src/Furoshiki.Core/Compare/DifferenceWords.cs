@@ -46,7 +46,9 @@ public static class DifferenceWords
         var gone = Only(from, to);
         var changes = part
             .Settings.Where(one => !came.Contains(one.Key.Item) && !gone.Contains(one.Key.Item))
-            .GroupBy(one => (one.Key.Name, Words: FromTo(part.Kind, one)))
+            .GroupBy(one =>
+                (one.Key.Name, IsOfItem: one.Key.Item is not null, Words: FromTo(part.Kind, one))
+            )
             .Select(same => $"{TitleOf(part.Kind, [.. same], items)} {same.Key.Words}")
             .ToList();
         return new[] { ItemWords(came, "added", "more"), ItemWords(gone, "gone", "fewer") }
