@@ -17,7 +17,7 @@ namespace Furoshiki.App.Fitting;
 /// <param name="Found">What was found, and how it was looked for, in a sentence.</param>
 /// <param name="Wanted">What is wanted, and by which source.</param>
 /// <param name="Why">Why it matters.</param>
-/// <param name="Remedies">What would settle it, each by its title.</param>
+/// <param name="Remedies">What would settle it, each by its title; none of what is settled.</param>
 /// <param name="IsWanted">Whether the person wants it so for the profile: it is told, and quiet.</param>
 /// <param name="Change">What becomes of it where the look takes the place of another; null where it was not asked for.</param>
 public sealed record AdviceView(
@@ -72,7 +72,7 @@ public sealed class LookAdvice(
         var all = before is null
             ? after.Select(piece => ((AdviceChange?)null, piece))
             : AdviceChanges
-                .Between(Pieces(Asked(before), on, profile, gone), after)
+                .Between(AdviceCheck.Found(Ground(Asked(before), on, profile, gone)), after)
                 .Select(one => ((AdviceChange?)one.Change, one.Piece));
         return [.. all.Select(one => View(one, wanted)).OrderBy(piece => piece.IsWanted)];
 
@@ -108,13 +108,19 @@ public sealed class LookAdvice(
         LiveDesktop on,
         long? profile,
         CancellationToken gone
-    )
+    ) => AdviceCheck.For(Ground(look, on, profile, gone));
+
+    /// <summary>What the checks look at: a night look beside the others that are not of its profile.</summary>
+    private AdviceGround Ground(Look look, LiveDesktop on, long? profile, CancellationToken gone)
     {
         library.Locate(look, register.All);
         var ground = GroundOf(look, on, gone);
-        return AdviceCheck.For(
-            look.IsDark == true ? ground with { Nights = nights.Beside(ground, profile) } : ground
-        );
+        return look.IsDark == true
+            ? ground with
+            {
+                Nights = nights.Beside(ground, profile),
+            }
+            : ground;
     }
 
     private AdviceGround GroundOf(Look look, LiveDesktop on, CancellationToken gone) =>

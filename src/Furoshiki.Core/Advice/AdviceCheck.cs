@@ -61,6 +61,15 @@ public sealed record AdviceCheck(string Name, Func<AdviceGround, IEnumerable<Pie
         ];
     }
 
+    /// <summary>The same without what would settle it, which is most of the work.</summary>
+    /// <exception cref="OperationCanceledException">Nobody waits for it any more.</exception>
+    public static ImmutableArray<PieceOfAdvice> Found(AdviceGround ground) =>
+        [
+            .. FindAll(ground)
+                .Select(piece => piece with { Remedies = [] })
+                .OrderBy(piece => piece.Weight),
+        ];
+
     private static List<PieceOfAdvice> FindAll(AdviceGround ground) =>
         [
             .. All.AsParallel()

@@ -23,7 +23,7 @@ public static class Costs
             null,
             AdviceWeight.Told,
             "What it costs, and what it takes to show",
-            costs.Count == 0 ? moments[0].TrimEnd('.') : $"{Words(costs)} while it is on",
+            costs.Count == 0 ? moments[0].TrimEnd('.') : $"{Words(Sum(costs))} while it is on",
             string.Join(
                 " ",
                 new[]
@@ -32,7 +32,7 @@ public static class Costs
                         ? "Of nothing in it is it known that it costs something while it is on."
                         : string.Create(
                             CultureInfo.InvariantCulture,
-                            $"While it is on, {Words(costs)}: {string.Join(", ", costs.Select(Words))}."
+                            $"While it is on, {Words(Sum(costs))}: {string.Join(", ", costs.Select(Words))}."
                         ),
                 }.Concat(moments)
             ),
@@ -43,16 +43,17 @@ public static class Costs
     }
 
     /// <summary>What a look costs while it is on, as far as it is known: memory in MiB, and % of a processor.</summary>
-    public static (double Memory, double Processor) Sum(AdviceGround ground)
-    {
-        var costs = CostsOf(ground).Select(one => one.Cost).ToList();
-        return (costs.Sum(one => one.Memory), costs.Sum(one => one.Processor));
-    }
+    public static (double Memory, double Processor) Sum(AdviceGround ground) =>
+        Sum([.. CostsOf(ground)]);
 
-    private static string Words(IReadOnlyList<(Kind Kind, Supply Supply, SupplyCost Cost)> all) =>
+    private static (double Memory, double Processor) Sum(
+        IReadOnlyList<(Kind Kind, Supply Supply, SupplyCost Cost)> all
+    ) => (all.Sum(one => one.Cost.Memory), all.Sum(one => one.Cost.Processor));
+
+    private static string Words((double Memory, double Processor) sum) =>
         string.Create(
             CultureInfo.InvariantCulture,
-            $"{all.Sum(one => one.Cost.Memory):0.#} MiB of memory and {all.Sum(one => one.Cost.Processor):0.#} % of a processor"
+            $"{sum.Memory:0.#} MiB of memory and {sum.Processor:0.#} % of a processor"
         );
 
     private static string Words((Kind Kind, Supply Supply, SupplyCost Cost) one) =>

@@ -105,13 +105,10 @@ internal static class ReadThrough
                 new SettingKey(Opacity.Name, Item),
                 AdviceWeight.Grave,
                 "Text is hard to read over the wallpaper",
+                $"Text on {What} {Contrast.Words(worst)} over the wallpaper, wanted 4.5",
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"Text on {What} {Math.Floor(worst * 10) / 10:0.0} to 1 over the wallpaper, wanted 4.5"
-                ),
-                string.Create(
-                    CultureInfo.InvariantCulture,
-                    $"{Math.Floor(worst * 10) / 10:0.0} to 1 at the worst of {behind.Count} places; {Math.Max(1, Math.Round(share)):0} % of {What} falls below 4.5."
+                    $"{Contrast.Words(worst)} at the worst of {behind.Count} places; {Math.Max(1, Math.Round(share)):0} % of {What} falls below 4.5."
                 ),
                 "4.5 to 1 is wanted for text (WCAG 2.2, 1.4.3), on what is really behind it.",
                 "A wallpaper is light in one place and dark in another, and text runs over both.",

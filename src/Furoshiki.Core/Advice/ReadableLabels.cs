@@ -29,20 +29,17 @@ internal static class ReadableLabels
         var share = 100.0 * failing.Count / places.Count;
         if (share <= Bearable)
             yield break;
-        var worst = Math.Floor(places.Min(place => Contrast.Between(text, place)) * 10) / 10;
+        var worst = places.Min(place => Contrast.Between(text, place));
         yield return new PieceOfAdvice(
             "labels/icons",
             IconsKind.Kind,
             new SettingKey(IconsKind.OnDesktop.Name),
             AdviceWeight.Grave,
             "Names on the desktop are hard to read",
+            $"Names on the desktop {Contrast.Words(worst)}, wanted 4.5",
             string.Create(
                 CultureInfo.InvariantCulture,
-                $"Names on the desktop {worst:0.0} to 1, wanted 4.5"
-            ),
-            string.Create(
-                CultureInfo.InvariantCulture,
-                $"On {share:0} % of {places.Count} places of the wallpaper under the icons their names reach less than 4.5 to 1, at the worst of them {worst:0.0}."
+                $"On {share:0} % of {places.Count} places of the wallpaper under the icons their names reach less than 4.5 to 1, at the worst of them {Contrast.Words(worst)}."
             ),
             "4.5 to 1 is wanted for text (WCAG 2.2, 1.4.3), on what is really behind it.",
             "Icons without names are a guess.",

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Parts;
 
@@ -81,14 +80,8 @@ internal static class ReadableText
             new SettingKey(role.Name),
             AdviceWeight.Grave,
             $"{what} is hard to read",
-            string.Create(
-                CultureInfo.InvariantCulture,
-                $"{what} {Math.Floor(worst.Ratio * 10) / 10:0.0} to 1{(what.EndsWith(worst.Title, StringComparison.Ordinal) ? "" : $" on the {worst.Title}")}, wanted 4.5"
-            ),
-            string.Create(
-                CultureInfo.InvariantCulture,
-                $"{Math.Floor(worst.Ratio * 10) / 10:0.0} to 1 on the {worst.Title}{(failing.Count > 1 ? $", and too little on the {failing[1].Title}" : "")}."
-            ),
+            $"{what} {Contrast.Words(worst.Ratio)}{(what.EndsWith(worst.Title, StringComparison.Ordinal) ? "" : $" on the {worst.Title}")}, wanted 4.5",
+            $"{Contrast.Words(worst.Ratio)} on the {worst.Title}{(failing.Count > 1 ? $", and too little on the {failing[1].Title}" : "")}.",
             "4.5 to 1 is wanted for text (WCAG 2.2, 1.4.3).",
             "Below that, people with poor sight or in bright light cannot read it.",
             Remedies()

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Parts;
 
@@ -30,14 +29,8 @@ internal static class SeenFocus
             new SettingKey(Role.Focus.Name),
             AdviceWeight.Grave,
             "It is hard to see where the keys go",
-            string.Create(
-                CultureInfo.InvariantCulture,
-                $"Focus {Math.Floor(worst.Ratio * 10) / 10:0.0} to 1 on the {worst.Title.ToLowerInvariant()}, wanted 3"
-            ),
-            string.Create(
-                CultureInfo.InvariantCulture,
-                $"The focus has {Math.Floor(worst.Ratio * 10) / 10:0.0} to 1 on the {worst.Title.ToLowerInvariant()}."
-            ),
+            $"Focus {Contrast.Words(worst.Ratio)} on the {worst.Title.ToLowerInvariant()}, wanted 3",
+            $"The focus has {Contrast.Words(worst.Ratio)} on the {worst.Title.ToLowerInvariant()}.",
             "3 to 1 is wanted for marks that say something (WCAG 2.2, 1.4.11).",
             "Whoever works by keyboard loses the place.",
             Remedies()

@@ -1,3 +1,5 @@
+using System.Globalization;
+
 namespace Furoshiki.Core.Colour;
 
 /// <summary>How well one colour can be told from another. Source: WCAG 2.2, "contrast ratio" and "relative luminance".</summary>
@@ -14,6 +16,11 @@ public static class Contrast
         0.2126 * Rgba.Linear(colour.R)
         + 0.7152 * Rgba.Linear(colour.G)
         + 0.0722 * Rgba.Linear(colour.B);
+
+    /// <summary>A contrast ratio in words, such as "4.4 to 1": never said to be more than it is.</summary>
+    /// <param name="ratio">The ratio, 1 to 21.</param>
+    public static string Words(double ratio) =>
+        string.Create(CultureInfo.InvariantCulture, $"{Math.Floor(ratio * 10) / 10:0.0} to 1");
 
     /// <summary>The contrast ratio, 1 to 21, of a colour on a ground; what can be seen through lies over the ground first.</summary>
     /// <param name="colour">The colour.</param>

@@ -44,7 +44,6 @@ public static class WidgetsKind
         )
         {
             Item = "widget",
-            Begins = [Place.Is(new SettingValue.Geometry(3 * GridStep, 5 * GridStep, 240, 160))],
             Weight = 5,
         };
 }

@@ -32,6 +32,7 @@ internal static class ApiDocument
     {
         ["all"] = "Whether what is the same is told too.",
         ["aside"] = "The number of what was set aside.",
+        ["before"] = "The digest of the look whose place it takes.",
         ["by"] = "Only what was asked for by this.",
         ["desktop"] = "The number of a desktop.",
         ["detail"] = "How much of it is drawn.",

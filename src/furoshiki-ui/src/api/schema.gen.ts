@@ -5123,6 +5123,7 @@ export interface operations {
                 desktop: number;
                 /** @description The number of a profile, whose wishes count. */
                 profile?: number;
+                /** @description The digest of the look whose place it takes. */
                 before?: string;
             };
             header?: never;

@@ -4,6 +4,7 @@ import { computed, ref, toRef } from 'vue'
 import { useChanged } from '@/api/asked'
 import { api, take, type Schemas } from '@/api/client'
 import { useAdvice } from '@/api/queries'
+import { signalOf } from '@/composables/advice'
 import { count } from '@/composables/words'
 import AdvicePiece from './AdvicePiece.vue'
 import ProblemNote from './ProblemNote.vue'
@@ -81,11 +82,7 @@ const line = (piece: Schemas['AdviceView']) => ({
         <span class="second"
           >adds {{ added.length }}, settles {{ settled.length }}, leaves {{ left.length }}</span
         >
-        <SignalWord
-          v-if="worst"
-          :signal="worst.weight === 'Grave' ? 'cannot' : 'waiting'"
-          :word="worst.line"
-        />
+        <SignalWord v-if="worst" :signal="signalOf(worst)" :word="worst.line" />
       </summary>
       <p v-if="loud.length === 0" class="nothing">
         <SignalWord signal="ready" word="The checks find nothing to advise." />
@@ -133,13 +130,11 @@ const line = (piece: Schemas['AdviceView']) => ({
   padding: 6px 12px;
 }
 
-details[open] > .head,
 .folded {
   border-top: 1px solid var(--line);
 }
 
 details[open] > .head {
-  border-top: 0;
   border-bottom: 1px solid var(--line);
 }
 

@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
-import SignalWord, { type Signal } from './SignalWord.vue'
+import { signalOf } from '@/composables/advice'
+import SignalWord from './SignalWord.vue'
 
 /** A piece of advice as one line with its figure and what would settle it; by which rule, and how it was looked for, opens under it. */
 const props = defineProps<{
@@ -14,26 +16,17 @@ const props = defineProps<{
 }>()
 defineEmits<{ settle: [remedy: string]; open: []; wish: [] }>()
 
-const signal = (): Signal =>
-  props.piece.change === 'Settled'
-    ? 'ready'
-    : props.piece.isWanted || props.piece.weight === 'Told'
-      ? 'plain'
-      : props.piece.weight === 'Grave'
-        ? 'cannot'
-        : 'waiting'
-const line = () =>
-  props.piece.change === 'Settled'
-    ? `Settled: ${props.piece.line}`
-    : props.piece.isWanted
-      ? `${props.piece.line}, wanted so`
-      : props.piece.line
+const line = computed(() => {
+  const { change, isWanted, line } = props.piece
+  if (change === 'Settled') return `Settled: ${line}`
+  return isWanted ? `${line}, wanted so` : line
+})
 </script>
 
 <template>
   <li class="piece" :class="{ quiet: piece.isWanted || piece.weight === 'Told' }" :data-advice="piece.key">
     <details>
-      <summary><SignalWord :signal="signal()" :word="line()" /></summary>
+      <summary><SignalWord :signal="signalOf(piece)" :word="line" /></summary>
       <div class="second more">
         <p>
           <strong>{{ piece.title }}.</strong> {{ piece.found }}

@@ -88,9 +88,7 @@ const screens = (desktop: Schemas['DesktopView']) =>
             >{{ now.changes > 0 ? count(now.changes, 'change') : '' }}
           </p>
         </template>
-        <template v-else>
-          <p class="second folds">No profile is on. Save what is on now, and you can come back to it.</p>
-        </template>
+        <p v-else class="second folds">No profile is on. Save what is on now, and you can come back to it.</p>
       </section>
       <template v-else-if="isEmpty">
         <p class="third label">Now</p>
