@@ -34,7 +34,7 @@ watch(
 const some = computed(() => kinds.value.filter((kind) => picked.value.includes(kind)))
 const isAll = computed(() => some.value.length === kinds.value.length)
 /** Whether there is something to be done with what is on. */
-const acts = computed(() => !props.gone && !!props.now && (!on.value || props.now.changes > 0))
+const acts = computed(() => !on.value || (props.now?.changes ?? 0) > 0)
 
 const waiting = computed(() => (props.now?.notShowing ?? []).filter((part) => part.willShow))
 const can = (doing: Schemas['Doing']) => props.now?.waiting.some((step) => step.doing === doing)
@@ -189,37 +189,39 @@ const screens = (desktop: Schemas['DesktopView']) =>
       </div>
     </div>
 
-    <div v-if="acts" class="row folds" data-test="acts">
-      <VBtn v-if="now && !on" class="main" :to="{ name: 'save' }">Save what’s on now…</VBtn>
-      <VBtn
-        v-if="on"
-        :disabled="drift.length > 0 && some.length === 0"
-        :to="{ name: 'save', query: { as: on.profileId, parts: isAll ? undefined : some.join() } }"
-        >Save{{ isAll ? '' : ` ${some.length}` }}…</VBtn
-      >
-      <VBtn
-        v-if="drift.length > 0"
-        :disabled="some.length === 0"
-        :to="{ name: 'switch', query: { back: isAll ? 'all' : some.join() } }"
-        >Put back{{ isAll ? '' : ` ${some.length}` }}…</VBtn
-      >
+    <div v-if="now && !gone" class="foot">
+      <div v-if="acts" class="row folds" data-test="acts">
+        <VBtn v-if="!on" class="main" :to="{ name: 'save' }">Save what’s on now…</VBtn>
+        <VBtn
+          v-if="on"
+          :disabled="drift.length > 0 && some.length === 0"
+          :to="{ name: 'save', query: { as: on.profileId, parts: isAll ? undefined : some.join() } }"
+          >Save{{ isAll ? '' : ` ${some.length}` }}…</VBtn
+        >
+        <VBtn
+          v-if="drift.length > 0"
+          :disabled="some.length === 0"
+          :to="{ name: 'switch', query: { back: isAll ? 'all' : some.join() } }"
+          >Put back{{ isAll ? '' : ` ${some.length}` }}…</VBtn
+        >
+      </div>
+      <section class="back" aria-label="Way back">
+        <h3 class="folds">Way back</h3>
+        <RouterLink v-if="now.wayBack" class="last folds" :to="{ name: 'states' }">
+          <DesktopPicture
+            :look="now.wayBack.look"
+            :desktop="now.desktop.id"
+            :name="now.wayBack.title"
+            main-only
+          />
+          <p>{{ now.wayBack.title }}<br />{{ moment(now.wayBack.madeAt) }}</p>
+        </RouterLink>
+        <p v-else class="folds">Every switch makes a safe state first. It will stand here.</p>
+        <VBtn v-if="now.wayBack" class="go" :to="{ name: 'switch', query: { state: now.wayBack.id } }"
+          >Go back…</VBtn
+        >
+      </section>
     </div>
-    <section v-if="now && !gone" class="back" aria-label="Way back">
-      <h3 class="folds">Way back</h3>
-      <RouterLink v-if="now.wayBack" class="last folds" :to="{ name: 'states' }">
-        <DesktopPicture
-          :look="now.wayBack.look"
-          :desktop="now.desktop.id"
-          :name="now.wayBack.title"
-          main-only
-        />
-        <p>{{ now.wayBack.title }}<br />{{ moment(now.wayBack.madeAt) }}</p>
-      </RouterLink>
-      <p v-else class="folds">Every switch makes a safe state first. It will stand here.</p>
-      <VBtn v-if="now.wayBack" class="go" :to="{ name: 'switch', query: { state: now.wayBack.id } }"
-        >Go back…</VBtn
-      >
-    </section>
   </aside>
 </template>
 
@@ -249,9 +251,17 @@ const screens = (desktop: Schemas['DesktopView']) =>
   overflow: auto;
 }
 
-.top {
+.top,
+.foot {
   display: grid;
   gap: 12px;
+}
+
+/* In a window that is too low for all of it, the rest goes under it. */
+.foot {
+  position: sticky;
+  bottom: 0;
+  background: var(--now-ground);
 }
 
 .chooser {
@@ -384,8 +394,11 @@ const screens = (desktop: Schemas['DesktopView']) =>
     box-shadow: 0 0 0 1px var(--line);
   }
 
-  .now:not(.unfolded) .back {
+  .now:not(.unfolded) .foot {
     margin-top: auto;
+  }
+
+  .now:not(.unfolded) .back {
     padding: 6px;
   }
 
@@ -422,6 +435,7 @@ const screens = (desktop: Schemas['DesktopView']) =>
   }
 
   .now:not(.unfolded) .top,
+  .now:not(.unfolded) .foot,
   .now:not(.unfolded) section {
     display: contents;
   }
