@@ -144,7 +144,14 @@ useKeys({
         >
       </div>
 
-      <AdviceList :look="card.look" :desktop="desktop" :profile="card.id" opens @open="opened = $event" />
+      <AdviceList
+        class="advice"
+        :look="card.look"
+        :desktop="desktop"
+        :profile="card.id"
+        opens
+        @open="opened = $event"
+      />
 
       <h2>Savings</h2>
       <ProblemNote v-if="remove.error.value" :error="remove.error.value" />
@@ -283,6 +290,10 @@ useKeys({
 </template>
 
 <style scoped>
+.advice {
+  margin-top: 10px;
+}
+
 .profile {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 320px;
