@@ -68,9 +68,18 @@ public sealed partial class FittingTests : IAsyncLifetime
         _person.Gone($"[data-advice='{advice}']");
     }
 
+    /// <summary>Opens a part, which takes the place of the list, or of the part that was open.</summary>
+    private void Open(string kind)
+    {
+        if (_person.Driver.FindElements(By.CssSelector(".opened .all")).Count > 0)
+            Press(".opened .all", "All parts");
+        Press($"#fit-{kind} .head");
+        _person.See($"#fit-{kind}.opened");
+    }
+
     private void Borrow(string kind, string from)
     {
-        Press($"#fit-{kind} .head");
+        Open(kind);
         Press($"#fit-{kind} button", "Borrow…");
         Press(".borrow .one", from);
         Press(".borrow button", "Borrow the whole part");
@@ -125,15 +134,14 @@ public sealed partial class FittingTests : IAsyncLifetime
         Begin(fromNothing);
 
         // The colours of the wallpaper.
-        Press("#fit-colours .head");
+        Open("colours");
         Press("button[aria-label*='of Milky-Arch']");
         Press(".sources button", "Dark");
         SeeStep("Colours built from #");
 
         // A panel and a widget are moved on the picture itself.
         MoveOnThePicture();
-        Press("#fit-panels .head");
-        _person.See("#fit-panels.opened");
+        Open("panels");
         Write("main/thickness", "44");
         SeeStep("thickness 30 → 44");
         Settle("edge/dock", "Dock to the left");
@@ -145,7 +153,7 @@ public sealed partial class FittingTests : IAsyncLifetime
         SeeStep("Icons borrowed from Red Lamp");
 
         // What is wrong is said at the field, and changes nothing.
-        Press("#fit-panels .head");
+        Open("panels");
         Write("main/opacity", "400");
         _person.See("[data-setting='main/opacity'] .wrong", "from 0 to 100");
 
@@ -245,16 +253,17 @@ public sealed partial class FittingTests : IAsyncLifetime
         _person.See("h1", "New look, being fitted");
         _person.See(".third, .second", "0 steps on nothing");
 
-        Press("#fit-icons .head");
-        _person.See("[data-setting='size'] input[type=number]");
+        Open("icons");
+        // What is not set has no value until it is to be set.
+        Press("[data-setting='size'] .set", "set it");
         Write("size", "52");
         SeeStep("Icons: 52");
-        Press("#fit-icons .head");
-        Press("#fit-cursor .head");
+        Open("cursor");
+        Press("[data-setting='size'] .set", "set it");
         Reach(_person.See("#fit-cursor [data-setting='size'] input[type=range]"));
         _person.Type(Keys.ArrowRight + Keys.ArrowRight);
         SeeStep("Cursor: 26");
-        Press("#fit-cursor .head");
+        Press(".opened .all", "All parts");
         _person.Type("[");
         _person.Wait(
             () =>
@@ -278,8 +287,7 @@ public sealed partial class FittingTests : IAsyncLifetime
     {
         string Icon() => _person.See(".look [data-kind='icons'] image").GetAttribute("href")!;
         _person.GoTo("/fittings/1?part=icons");
-        _person.See("#fit-icons [data-setting='set'] .name").Click();
-        _person.See(".choice[aria-pressed='true']", "Inkstone Amber");
+        _person.TabTo(_person.See(".choice[aria-pressed='true']", "Inkstone Amber"));
         var before = Icon();
         _person.Type(Keys.ArrowDown);
         _person.Wait(
@@ -294,6 +302,7 @@ public sealed partial class FittingTests : IAsyncLifetime
         _person.See(".choice", "Inkstone Teal").Click();
         SeeStep("set Inkstone Amber → Inkstone Teal");
 
+        _person.See(".opened .all").Click();
         // What is read after a part was opened moves nothing that could be pressed by then.
         _person
             .Driver.ExecuteAsyncScript(
@@ -303,7 +312,7 @@ public sealed partial class FittingTests : IAsyncLifetime
                 const place = () => document.querySelector("#fit-colours [data-setting='selection']").offsetTop
                 const read = async () => {
                   document.querySelector('#fit-colours .head').click()
-                  await frame()
+                  while (!document.querySelector("#fit-colours [data-setting='selection']")) await frame()
                   const first = place()
                   while (!document.querySelector('.palettes .swatch')) await frame()
                   await frame()
@@ -426,6 +435,7 @@ public sealed partial class FittingTests : IAsyncLifetime
                     .Driver.FindElements(By.CssSelector("[data-setting='pictures'] [data-item]"))
                     .Select(one => one.Text)
             );
+        _person.See("[data-setting='pictures'] .set", "set it").Click();
         _person.See("[data-setting='pictures'] .open", "The first…").Click();
         _person.See("[data-setting='pictures'] .choice img");
         foreach (var picture in new[] { "Dust Lane", "Cloud Cover" })
@@ -443,6 +453,63 @@ public sealed partial class FittingTests : IAsyncLifetime
     }
 
     [Fact]
+    public void A_panel_is_added_by_its_edge_a_widget_by_its_sample_and_an_entry_by_its_icon()
+    {
+        int Count(string selector) => _person.Driver.FindElements(By.CssSelector(selector)).Count;
+        _person.GoTo("/fittings/1?part=panels");
+        _person.See("#fit-panels .add [aria-label='left']").Click();
+        SeeStep("Panels: left added");
+        _person.See(".look g[data-kind='panels'][data-item='left'] > *");
+        _person.See(
+            "#fit-panels [aria-label='left'][role], #fit-panels section[aria-label='left']"
+        );
+
+        // Its name was given by itself, and is changed; one that is taken is refused.
+        _person.See("[aria-label='Rename left']").Click();
+        _person.See("[aria-label='New name of left']").SendKeys("main" + Keys.Enter);
+        _person.See(
+            "section[aria-label='left'] [role='alert']",
+            "There is a main among the panels already."
+        );
+        _person.See("[aria-label='Rename left']").Click();
+        _person.See("[aria-label='New name of left']").SendKeys("Roof" + Keys.Enter);
+        SeeStep("Panels: left is called Roof");
+        _person.See("section[aria-label='Roof']");
+
+        // Entries are chosen from those that there are, and ordered by keys.
+        _person.See("[data-setting='main/entries'] .open", "One more…").Click();
+        _person.See("[data-setting='main/entries'] .choice", "desks").Click();
+        _person.See("[data-setting='main/entries'] [data-item]", "desks");
+        SeeStep("main, entries");
+
+        _person.See(".opened .all").Click();
+        _person.See("#fit-dock .head").Click();
+        _person.See("[data-setting='entries'] .open", "One more…").Click();
+        _person.See("[data-setting='entries'] .choice img");
+        _person.See("[aria-label='Find entries']").SendKeys("dome");
+        _person.Wait(
+            () => Count("[data-setting='entries'] .choice") == 1 ? "one" : null,
+            "what is like that alone"
+        );
+        _person.See("[data-setting='entries'] .choice", "Dome control").Click();
+        _person.See("[data-setting='entries'] [data-item]", "Dome control");
+        _person.See(".look [data-kind='dock'] [data-entry='domectl']");
+        _person.Violations().ShouldBeEmpty();
+
+        _person.See(".opened .all").Click();
+        _person.See("#fit-widgets .head").Click();
+        var before = Count(".look g[data-kind='widgets'][data-item]");
+        _person.Press("One more widget…");
+        _person.Press("Here", within: ".narrowing");
+        _person.See("#fit-widgets .add .choice", "Sky Gauge Red").Click();
+        SeeStep("Widgets: Sky Gauge Red added");
+        _person.Wait(
+            () => Count(".look g[data-kind='widgets'][data-item]") == before + 1 ? "more" : null,
+            "a widget more in the picture"
+        );
+    }
+
+    [Fact]
     public void Panels_widgets_and_the_dock_are_moved_on_the_picture_itself()
     {
         _person.GoTo("/fittings/1");
@@ -456,7 +523,7 @@ public sealed partial class FittingTests : IAsyncLifetime
         Drag($"widgets'][data-item='{widget}", ".look .screen", -0.4, 0.2);
         SeeStep($"Widgets: {widget}, place");
         // Nothing was opened by that.
-        _person.Driver.FindElements(By.CssSelector(".parts .opened")).ShouldBeEmpty();
+        _person.Driver.FindElements(By.CssSelector(".opened")).ShouldBeEmpty();
         _person.Press("Undo");
         _person.Gone($"[aria-label^='Leave out: Widgets: {widget}, place']");
     }
@@ -567,7 +634,7 @@ public sealed partial class FittingTests : IAsyncLifetime
             "the widget stands on the grid, to the left and lower"
         );
         _person.Type(Keys.Enter);
-        _person.See(".parts .opened", "Widgets");
+        _person.See(".opened h2", "Widgets");
     }
 
     private IWebElement Focus(string handle)

@@ -35,7 +35,12 @@ public sealed class FittingTests
                         new FittingEdit.Whole(Now[kind] ?? Component.Of(kind, []), Elsewhere)
                 ),
                 AnyPiece(kind),
-                AnyPiece(kind)
+                AnyPiece(kind),
+                Gen.Select(
+                    Item,
+                    Item,
+                    FittingEdit (from, to) => new FittingEdit.Rename(kind, from, to)
+                )
             )
         );
 
@@ -142,6 +147,37 @@ public sealed class FittingTests
             Seen(FittingState.Of(again, Here)).ShouldBe(Seen(FittingState.Of(moves, Here)));
             again.Select(MoveText.Write).ShouldBe(moves.Select(MoveText.Write));
         });
+
+    [Fact]
+    public void An_item_that_is_renamed_stays_where_it_stands_with_all_it_has_and_its_old_name_brings_it_back() =>
+        Gen.Select(AnyMoves, Item, Item)
+            .Sample(
+                (moves, from, to) =>
+                {
+                    var before = FittingState.Of(moves, Here);
+                    foreach (var part in before.Look.Look.Components)
+                    {
+                        if (!part.Items.Contains(from) || part.Items.Contains(to))
+                            continue;
+                        var renamed = before.With(
+                            moves.Count,
+                            new FittingStep([new FittingEdit.Rename(part.Kind, from, to)])
+                        );
+                        var after = renamed.Look.Look[part.Kind]!;
+                        after.Items.ShouldBe(
+                            part.Kind.HasOrder
+                                ? part.Items.Select(item => item == from ? to : item)
+                                : part.Items.Where(item => item != from).Append(to),
+                            ignoreOrder: !part.Kind.HasOrder
+                        );
+                        after.ItemAlone(to).Words.ShouldBe(part.ItemAlone(from).Words);
+                        after.Renamed(to, from).ShouldBe(part);
+                        StepWords
+                            .Of(renamed.Steps[renamed.Steps.Keys.Max()])
+                            .Title.ShouldBe($"{part.Kind.Title}: {from} is called {to}");
+                    }
+                }
+            );
 
     [Fact]
     public void Whatever_the_steps_the_order_of_the_items_names_each_of_them_once() =>

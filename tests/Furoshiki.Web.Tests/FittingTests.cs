@@ -475,6 +475,60 @@ public sealed class FittingTests : FittingLine
         (await Open(seen))["stepCount"]!.GetValue<int>().ShouldBe(9);
     }
 
+    private static JsonObject Rename(string kind, string item, string to) =>
+        new()
+        {
+            ["kind"] = kind,
+            ["rename"] = item,
+            ["to"] = to,
+        };
+
+    [Fact]
+    public async Task What_a_list_could_have_in_it_is_what_stands_here_with_the_icons_of_the_look()
+    {
+        var fitting = await Begin("Open Night");
+        async Task<JsonArray> Choices(string of) =>
+            (await Server.Get($"/api/fittings/{fitting["id"]}/parts/{of}"))!.AsArray();
+        foreach (
+            var (file, text) in new[]
+            {
+                ("ours", "[Desktop Entry]\nType=Application\nName=Our own\nIcon=folder\n"),
+                ("unseen", "[Desktop Entry]\nType=Application\nName=Unseen\nNoDisplay=true\n"),
+                ("link", "[Desktop Entry]\nType=Link\nName=A page\n"),
+                ("broken", "\0\0["),
+            }
+        )
+            File.WriteAllText(App.At($"usr/share/applications/{file}.desktop"), text);
+        var programs = await Choices("dock/choices/entries");
+        programs
+            .Select(one => one!["title"]!.GetValue<string>())
+            .ShouldBe(
+                new[] { "usr/share/applications", "home/.local/share/applications" }
+                    .SelectMany(folder => Directory.GetFiles(App.At(folder), "*.desktop"))
+                    .Select(File.ReadAllLines)
+                    .Where(lines =>
+                        lines.Contains("Type=Application") && !lines.Contains("NoDisplay=true")
+                    )
+                    .Select(lines =>
+                        lines.First(line => line.StartsWith("Name=", StringComparison.Ordinal))[5..]
+                    )
+                    .Order(StringComparer.OrdinalIgnoreCase)
+            );
+        // Two of one title are told apart by their names.
+        programs
+            .DistinctBy(one => $"{one!["title"]} {one["words"]}")
+            .Count()
+            .ShouldBe(programs.Count);
+        string Icon(string program) =>
+            programs.First(one => one!["value"]!.GetValue<string>() == program)!["samples"]![0]![
+                "content"
+            ]!.GetValue<string>();
+        Icon("ours").ShouldBe(Icon("folder"));
+        (await Choices("panels/choices/entries"))
+            .Select(one => one!["value"]!.GetValue<string>())
+            .ShouldContain("clock");
+    }
+
     [Fact]
     public async Task What_cannot_be_set_is_refused_by_name_and_the_rest_of_the_step_is_not_done_either()
     {
@@ -487,6 +541,11 @@ public sealed class FittingTests : FittingLine
                 (Set("panels", "main/glow", "1"), "key", "has no setting"),
                 (Set("ceiling", "paint", "1"), "kind", "no such part"),
                 (Set("fonts", "interface", "a\u0007b"), "interface", "control"),
+                (Rename("panels", "main", "a/b"), "to", "slash"),
+                (Rename("panels", "main", ""), "to", "has a name"),
+                (Rename("panels", "main", "main"), "to", "already"),
+                (Rename("panels", "nowhere", "main 2"), "rename", "no nowhere among"),
+                (Rename("wallpaper", "main", "roof"), "rename", "means something"),
                 (new JsonObject { ["kind"] = "dock", ["from"] = "Nobody's" }, "", "no look"),
                 (new JsonObject { ["kind"] = "dock", ["from"] = "Cloud Cover" }, "", ""),
             }

@@ -1,20 +1,25 @@
+using System.Globalization;
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
 using Furoshiki.App.Observing;
 using Furoshiki.App.Supplies;
+using Furoshiki.Core.Colour;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
 using Furoshiki.Core.Maps;
 using Furoshiki.Core.Parts;
+using Furoshiki.Core.Picture;
 using Furoshiki.Core.Reading;
 using Furoshiki.Core.Supplies;
 
 namespace Furoshiki.App.Fitting;
 
-/// <summary>A set, a theme or a file that a setting could name.</summary>
+/// <summary>A set, a theme or a file that a setting could name, or what a list could have in it.</summary>
 /// <param name="Value">How the setting names it.</param>
 /// <param name="Title">What it is called.</param>
 /// <param name="Family">The family that it belongs to; empty for none.</param>
-/// <param name="Words">Where it is, in words.</param>
+/// <param name="Words">Where it is, in words; empty where it is nowhere.</param>
+/// <param name="Goes">How it goes with the look, with its figure; empty where nothing is known of that.</param>
 /// <param name="Get">The package URL of the supply that has to be got for it; null where it is here.</param>
 /// <param name="Tone">For which ground it is made; null if for any.</param>
 /// <param name="Accent">The colour that stands out in it; null if none is known.</param>
@@ -24,22 +29,39 @@ public sealed record FittingChoice(
     string Title,
     string Family,
     string Words,
+    string Goes,
     string? Get,
     Tone? Tone,
     string? Accent,
     IReadOnlyList<SampleView> Samples
 );
 
-/// <summary>Tells what a setting that names an asset could name: what stands on the desktop, and what could be got for it.</summary>
+/// <summary>
+/// Tells what a setting that names an asset could name: what stands on the desktop, and what could be got for it; and what a list of
+/// programs or of known words could have in it.
+/// </summary>
 public sealed class ChoiceShelf(
     FittedLooks fittings,
     DesktopRegister register,
     Observer observer,
     SupplyStands supplies,
-    LookLibrary library
+    LookLibrary library,
+    SampleFiles files
 )
 {
     private const int MostStanding = 500;
+
+    /// <summary>The size for which an icon is looked up as a sample, in px.</summary>
+    private const int IconSize = 48;
+
+    /// <summary>Whether there is anything that a setting could be chosen from.</summary>
+    /// <param name="setting">The setting.</param>
+    /// <param name="here">Its kind on the desktop; null if that has none.</param>
+    internal static bool HasAny(Setting setting, KindMap? here) =>
+        setting.Type
+            is SettingType.List { IsOfPrograms: true }
+                or SettingType.List { Known: not [] }
+        || here?.Assets.Any(rule => rule.Setting == setting.Name) == true;
 
     /// <summary>All of them, families together.</summary>
     /// <param name="id">The number of the fitting.</param>
@@ -48,8 +70,22 @@ public sealed class ChoiceShelf(
     /// <exception cref="ProblemException">There is no such fitting, or the setting names nothing that could be looked for.</exception>
     public IReadOnlyList<FittingChoice> Of(long id, string name, string setting)
     {
-        var desktop = register.Get(fittings.Get(id).Row.DesktopId);
-        var kind = Kind.Find(name) is { } known ? desktop.Map.Find(known) : null;
+        var fitting = fittings.Get(id);
+        var look = fitting.State.Look.Look;
+        var desktop = register.Get(fitting.Row.DesktopId);
+        var known = Kind.Find(name);
+        if (
+            known?.Settings.FirstOrDefault(one => one.Name == setting)?.Type is SettingType.List
+            {
+            } list
+        )
+        {
+            if (list.IsOfPrograms)
+                return Programs(look, desktop);
+            if (!list.Known.IsEmpty)
+                return [.. list.Known.Select(word => Word(word, word, "", []))];
+        }
+        var kind = known is not null ? desktop.Map.Find(known) : null;
         var rule =
             kind?.Assets.FirstOrDefault(one => one.Setting == setting)
             ?? throw ProblemException.NotFound("Anything to choose for this setting");
@@ -82,7 +118,7 @@ public sealed class ChoiceShelf(
         [
             .. here.Select(one =>
                     provided.TryGetValue(one.Name, out var known)
-                        ? View(known.Stand, known.Asset, "here", null)
+                        ? View(look, known.Stand, known.Asset, "here", null)
                         : Own(desktop, seen, one.Name, one.Path)
                 )
                 .Concat(
@@ -93,6 +129,7 @@ public sealed class ChoiceShelf(
                         )
                         .Select(one =>
                             View(
+                                look,
                                 one.Stand,
                                 one.Asset,
                                 $"to get, {one.Stand.Newest!.Supply.Version}",
@@ -105,6 +142,44 @@ public sealed class ChoiceShelf(
                 .ThenBy(one => one.Title, StringComparer.OrdinalIgnoreCase),
         ];
     }
+
+    /// <summary>The programs that stand on the desktop, with the icons that the look gives them.</summary>
+    private List<FittingChoice> Programs(Look look, LiveDesktop desktop)
+    {
+        var icons = look[IconsKind.Kind] is { } part
+            ? new IconLookup(part, files.ForPictures())
+            : null;
+        var entries = DesktopEntry.In(desktop.Map, observer.See(desktop).View);
+        var titles = entries.CountBy(entry => entry.Title).ToDictionary();
+        return
+        [
+            .. entries.Select(entry =>
+                Word(
+                    entry.Name,
+                    entry.Title,
+                    // Two of one title are told apart.
+                    titles[entry.Title] > 1
+                        ? entry.Name
+                        : "",
+                    (
+                        icons?.OwnOf(entry.Name)
+                        ?? icons?.Find(entry.Name, IconSize)
+                        ?? icons?.Find(entry.Icon, IconSize)
+                    )
+                        is var (file, icon)
+                        ? [new SampleView(icon.Hex, file, SampleForm.Picture)]
+                        : []
+                )
+            ),
+        ];
+    }
+
+    private static FittingChoice Word(
+        string value,
+        string title,
+        string words,
+        IReadOnlyList<SampleView> samples
+    ) => new(value, title, "", words, "", null, null, null, samples);
 
     private static IEnumerable<(string Name, string Path)> Standing(
         AssetRule rule,
@@ -121,6 +196,7 @@ public sealed class ChoiceShelf(
         select (name, path);
 
     private static FittingChoice View(
+        Look look,
         SupplyStand stand,
         Provided asset,
         string words,
@@ -131,11 +207,32 @@ public sealed class ChoiceShelf(
             stand.Supply.Title,
             stand.Supply.Family,
             words,
+            Goes(look, asset),
             get,
             asset.Tone,
             asset.Accent?.ToString(),
             [.. SupplySamples.Of(stand.Supply)]
         );
+
+    /// <summary>How far its accent is from the look's, as CIEDE2000, and whether it is made for another ground.</summary>
+    private static string Goes(Look look, Provided asset)
+    {
+        var said = new List<string>();
+        if (look.Accent is { } accent && asset.Accent is { } its)
+            said.Add(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{Lab.From(its).DifferenceTo(Lab.From(accent)):0} from the accent"
+                )
+            );
+        if (
+            asset.Tone is { } tone
+            && look.IsDark is { } isDark
+            && isDark != (tone == Core.Parts.Tone.Dark)
+        )
+            said.Add($"for a {ColoursKind.Word(tone)} look");
+        return string.Join(", ", said);
+    }
 
     /// <summary>What stands there and is of no known supply.</summary>
     private FittingChoice Own(LiveDesktop desktop, Observation seen, string name, string path)
@@ -157,6 +254,7 @@ public sealed class ChoiceShelf(
             new SettingType.AssetName().Words(new SettingValue.Text(name)),
             "",
             "here",
+            "",
             null,
             null,
             null,

@@ -34,6 +34,8 @@ public sealed record BuildForm(string Accent, string? Ground, Tone Tone);
 /// <param name="Get">The package URLs of supplies whose assets are set and are not here yet; null for none.</param>
 /// <param name="Build">What all colours are built from; null where they are not.</param>
 /// <param name="Place">Where the dock, a panel or a widget goes; null where none does.</param>
+/// <param name="Rename">The item that gets another name; null for none.</param>
+/// <param name="To">The name that it gets.</param>
 /// <param name="Drop">Whether the part goes, so that the look leaves that kind alone.</param>
 public sealed record EditForm(
     string Kind,
@@ -45,6 +47,8 @@ public sealed record EditForm(
     IReadOnlyList<string>? Get = null,
     PlaceWanted? Place = null,
     BuildForm? Build = null,
+    string? Rename = null,
+    string? To = null,
     bool Drop = false
 );
 

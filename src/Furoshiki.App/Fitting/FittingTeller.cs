@@ -196,7 +196,7 @@ public sealed class FittingTeller(
             native.Items,
             value is not null,
             !Equals(before?.Settings.GetValueOrDefault(key), value),
-            here?.Assets.Any(rule => rule.Setting == setting.Name) == true,
+            ChoiceShelf.HasAny(setting, here),
             here is not null && OwnPictures.CanTake(here, key),
             here is null || value is null ? "" : Held(here, map, key, value)
         );

@@ -60,7 +60,7 @@ public sealed record FittingStepView(
 /// <param name="Items">The texts of a list; none for anything else.</param>
 /// <param name="IsSet">Whether it is set.</param>
 /// <param name="IsChanged">Whether it is another than in what the fitting begins with.</param>
-/// <param name="HasChoices">Whether it names something that stands on the desktop or could be got for it.</param>
+/// <param name="HasChoices">Whether what it names, or what its list is of, can be chosen: it stands on the desktop, could be got for it, or is known.</param>
 /// <param name="TakesPicture">Whether it names a picture, which can be one of the person's own.</param>
 /// <param name="Held">What the desktop makes of it where it cannot hold it as it is, in a sentence; empty where it can.</param>
 public sealed record FittedSetting(

@@ -68,7 +68,29 @@ public sealed class StepMaker(
                     build.Tone
                 )
                 : throw ProblemException.Field("build", "Only colours are built from a colour.");
+        if (form.Rename is { } item)
+            return Renamed(kind, before[kind], item, form.To ?? "");
         return Set(desktop, kind, form);
+    }
+
+    private static FittingEdit.Rename Renamed(Kind kind, Component? before, string from, string to)
+    {
+        if (!kind.HasFreeNames)
+            throw ProblemException.Field(
+                "rename",
+                $"What the {kind.Title.ToLowerInvariant()} are called means something to a desktop, and stays."
+            );
+        if (before?.Items.Contains(from) != true)
+            throw ProblemException.Field(
+                "rename",
+                $"There is no {PathText.Printable(from)} among the {kind.Title.ToLowerInvariant()}."
+            );
+        var reason = before.Items.Contains(to)
+            ? $"There is a {PathText.Printable(to)} among the {kind.Title.ToLowerInvariant()} already."
+            : WhyNoItem(kind, to);
+        return reason is null
+            ? new FittingEdit.Rename(kind, from, to)
+            : throw ProblemException.Field("to", reason);
     }
 
     private static Rgba Colour(string text, string field) =>
@@ -150,6 +172,9 @@ public sealed class StepMaker(
         }
         if (settings.Count == 0 && gone.Count == 0)
             throw ProblemException.Field("set", "A step sets something.");
+        foreach (var item in add)
+        foreach (var (key, value) in kind.Begins)
+            settings.TryAdd(key with { Item = item }, value);
         foreach (var item in add.Where(item => settings.Keys.All(key => key.Item != item)))
             throw ProblemException.Field("add", $"Of {item} nothing is set.");
         var part = Component.Of(kind, settings);

@@ -73,12 +73,16 @@ public sealed record SettingView(
 /// <param name="Title">Its name for people.</param>
 /// <param name="Group">Where people look for it.</param>
 /// <param name="HasItems">Whether there can be any number of items in it, each with settings of its own.</param>
+/// <param name="Item">What one of them is called, where it is nothing but a list of them; else null.</param>
+/// <param name="HasFreeNames">Whether their names mean nothing to a desktop, so that they are given by themselves and can be changed.</param>
 /// <param name="Settings">Its settings, in the order in which people read them.</param>
 public sealed record KindView(
     string Name,
     string Title,
     PartGroup Group,
     bool HasItems,
+    string? Item,
+    bool HasFreeNames,
     IReadOnlyList<SettingView> Settings
 )
 {
@@ -90,6 +94,8 @@ public sealed record KindView(
             kind.Title,
             kind.Group,
             kind.HasItems,
+            kind.Item,
+            kind.HasFreeNames,
             [.. kind.Settings.Select(setting => Of(kind, setting))]
         )),
     ];

@@ -38,6 +38,12 @@ public abstract record FittingEdit
         ) => new(Component.Of(kind, settings), [], []);
     }
 
+    /// <summary>Gives an item another name; it stays where it stands.</summary>
+    /// <param name="Among">The kind that it is an item of.</param>
+    /// <param name="From">Its name.</param>
+    /// <param name="To">The name that it gets.</param>
+    public sealed record Rename(Kind Among, string From, string To) : FittingEdit(Among);
+
     /// <summary>Takes a part out: the look leaves that kind alone.</summary>
     /// <param name="Gone">Its kind.</param>
     public sealed record Drop(Kind Gone) : FittingEdit(Gone);

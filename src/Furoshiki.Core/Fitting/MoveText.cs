@@ -14,7 +14,10 @@ namespace Furoshiki.Core.Fitting;
 /// </summary>
 public static class MoveText
 {
-    private const int Form = 1;
+    private const int Form = 2;
+
+    /// <summary>The form that a version read which knew of no other names for items: whatever else is done is written in it.</summary>
+    private const int FormWithoutNames = 1;
 
     /// <summary>Lets a move be kept, with the content that it names as far as that is held.</summary>
     /// <param name="move">The move.</param>
@@ -54,7 +57,11 @@ public static class MoveText
             },
             _ => throw new ArgumentException("What is not known cannot be written.", nameof(move)),
         };
-        json["form"] = Form;
+        json["form"] =
+            move is FittingMove.Step { Taken.Edits: var edits }
+            && edits.Any(edit => edit is FittingEdit.Rename)
+                ? Form
+                : FormWithoutNames;
         if (LookOf(move) is { } look)
         {
             json["look"] = JsonNode.Parse(look.Bytes.Span);
@@ -155,6 +162,8 @@ public static class MoveText
         var json = new JsonObject { ["kind"] = edit.Kind.Name };
         if (edit is FittingEdit.Whole whole)
             json["map"] = whole.Map.Hex;
+        else if (edit is FittingEdit.Rename named)
+            (json["from"], json["to"]) = (named.From, named.To);
         else if (edit is FittingEdit.Piece piece)
         {
             json["adds"] = new JsonArray([.. piece.Adds.Select(item => (JsonNode?)item)]);
@@ -210,6 +219,12 @@ public static class MoveText
 
     private static FittingEdit Edit(Kind kind, JsonElement json, Component? part)
     {
+        if (json.TryGetProperty("from", out var from))
+            return new FittingEdit.Rename(
+                kind,
+                from.GetString()!,
+                json.GetProperty("to").GetString()!
+            );
         if (part is null)
             return new FittingEdit.Drop(kind);
         if (json.TryGetProperty("map", out var map))

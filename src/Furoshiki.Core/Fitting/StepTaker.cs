@@ -27,6 +27,7 @@ public static class StepTaker
             {
                 FittingEdit.Whole whole => after.With(whole.Part, whole.Map),
                 FittingEdit.Piece piece => Do(after, piece, map, idle),
+                FittingEdit.Rename rename => Renamed(after, rename, idle),
                 _ => Drop(after, edit.Kind, idle),
             };
         return new StepResult(after, idle.ToImmutable());
@@ -37,6 +38,22 @@ public static class StepTaker
         if (look.Look[kind] is not null)
             return look.Without(kind);
         idle.Add($"The look has no {kind.Title.ToLowerInvariant()} to take out.");
+        return look;
+    }
+
+    private static FittedLook Renamed(
+        FittedLook look,
+        FittingEdit.Rename edit,
+        ImmutableArray<string>.Builder idle
+    )
+    {
+        var part = look.Look[edit.Kind];
+        if (part?.Items.Contains(edit.From) != true)
+            idle.Add($"There is no {edit.From} among the {Title(edit)}.");
+        else if (part.Items.Contains(edit.To))
+            idle.Add($"There is a {edit.To} among the {Title(edit)} already.");
+        else
+            return look.With(part.Renamed(edit.From, edit.To), look.Maps[edit.Kind.Name]);
         return look;
     }
 

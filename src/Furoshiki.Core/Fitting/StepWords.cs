@@ -52,6 +52,7 @@ public sealed record StepWords(string Title, ImmutableArray<string> Changes)
                     $"{edit.Kind.Title}: {Difference.TitleOf(edit.Kind, only.Key).ToLowerInvariant()} {DifferenceWords.Words(edit.Kind, only.Key, only.Value)}",
                 var several => $"{edit.Kind.Title}: {Counting.Of(several, "setting")}",
             },
+            FittingEdit.Rename named => $"{edit.Kind.Title}: {named.From} is called {named.To}",
             _ => $"{edit.Kind.Title} taken out",
         };
 
@@ -67,6 +68,11 @@ public sealed record StepWords(string Title, ImmutableArray<string> Changes)
             return [$"{kind.Title} taken out"];
         if (before is null)
             return [$"{kind.Title}: {after.Words}"];
+        if (
+            stand.Step.Edits.OfType<FittingEdit.Rename>().FirstOrDefault(one => one.Kind == kind) is
+            { } named
+        )
+            return [$"{kind.Title}: {named.From} is called {named.To}"];
         var difference = Difference.Between(kind, before, after, _ => null);
         var come = after.Items.Except(before.Items).ToList();
         var gone = before.Items.Except(after.Items).ToList();

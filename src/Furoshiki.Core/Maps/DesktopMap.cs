@@ -281,10 +281,10 @@ public sealed record DesktopMap(
     public IEnumerable<string> PathsOf(string program) =>
         Commands
             .Select(folder => folder.Within(program).FromRoot)
-            .SelectMany(path => new[] { path, path + DesktopEntry });
+            .SelectMany(path => new[] { path, path + EntryEnding });
 
     /// <summary>How the name of a desktop entry ends, after the Desktop Entry Specification.</summary>
-    private const string DesktopEntry = ".desktop";
+    internal const string EntryEnding = ".desktop";
 
     /// <summary>Whether it can be seen on a real desktop when its session or any of its programs has started again.</summary>
     public bool CanBeFollowed => SessionProcess is not null || Programs.Length > 0;

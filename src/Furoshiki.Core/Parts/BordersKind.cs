@@ -40,7 +40,12 @@ public static class BordersKind
         Its.Add("buttons-side", "Buttons", new SettingType.Choice<Side>(), Side.Right);
 
     internal static Setting<ImmutableArray<string>> Buttons { get; } =
-        Its.Add("buttons", "Order", new SettingType.List(), ["minimise", "maximise", "close"]);
+        Its.Add(
+            "buttons",
+            "Order",
+            new SettingType.List { Known = ["minimise", "maximise", "close"] },
+            ["minimise", "maximise", "close"]
+        );
 
     internal static Setting<TitleAlign> Title { get; } =
         Its.Add("title-align", "Title", new SettingType.Choice<TitleAlign>(), TitleAlign.Centre);

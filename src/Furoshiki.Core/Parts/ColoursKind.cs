@@ -31,7 +31,7 @@ public static class ColoursKind
         Oklab.From(ground).L >= Middle ? Parts.Tone.Light : Parts.Tone.Dark;
 
     /// <summary>A tone in a word, in the midst of a sentence.</summary>
-    internal static string Word(Tone tone) => tone == Parts.Tone.Dark ? "dark" : "light";
+    public static string Word(Tone tone) => tone == Parts.Tone.Dark ? "dark" : "light";
 
     /// <summary>The kind.</summary>
     public static Kind Kind { get; } =

@@ -142,6 +142,40 @@ public sealed record Component(
             : items;
     }
 
+    /// <summary>The same with another name for an item, which stays where it stands.</summary>
+    /// <param name="from">The item's name.</param>
+    /// <param name="to">The name that it gets, which no item has.</param>
+    public Component Renamed(string from, string to)
+    {
+        var settings = ImmutableSortedDictionary.CreateRange(
+            Settings.Select(set =>
+                KeyValuePair.Create(
+                    set.Key.Item == from ? set.Key with { Item = to } : set.Key,
+                    set.Value
+                )
+            )
+        );
+        var order = new SettingKey(Setting.Order.Name);
+        return this with
+        {
+            Settings = settings.ContainsKey(order)
+                ? settings.SetItem(
+                    order,
+                    new SettingValue.List([
+                        .. Get(Setting.Order).Select(item => item == from ? to : item),
+                    ])
+                )
+                : settings,
+            Kept = Kept.ToImmutableSortedDictionary(
+                kept =>
+                    SettingKey.Parse(kept.Key) is { Item: { } item } key && item == from
+                        ? (key with { Item = to }).ToString()
+                        : kept.Key,
+                kept => kept.Value
+            ),
+        };
+    }
+
     /// <summary>Whether nothing of it is to be seen, since it has no items, or is a dock that is not there.</summary>
     public bool ShowsNothing =>
         (Kind.HasItems && Items.Count == 0) || (Kind == DockKind.Kind && !DockKind.IsThere(this));

@@ -36,7 +36,7 @@ public static class DockKind
 
     /// <summary>An entry is known by its program, so one that is moved is still the same.</summary>
     internal static Setting<ImmutableArray<string>> Entries { get; } =
-        Its.Add("entries", "Entries", new SettingType.List(), []);
+        Its.Add("entries", "Entries", new SettingType.List { IsOfPrograms = true }, []);
 
     /// <summary>The kind.</summary>
     public static Kind Kind { get; } =

@@ -90,6 +90,12 @@ public sealed record Kind(
     /// <summary>What one of its items is called, where the part is a list of them; null where items only have some settings of their own.</summary>
     public string? Item { get; init; }
 
+    /// <summary>Whether the names of its items mean nothing to a desktop, so that they are given by themselves and can be changed.</summary>
+    public bool HasFreeNames { get; init; }
+
+    /// <summary>What an item has that is added, unless other is said, so that it shows: settings of items without the item's name.</summary>
+    public ImmutableArray<KeyValuePair<SettingKey, SettingValue>> Begins { get; init; } = [];
+
     /// <summary>Whether the order of its items matters.</summary>
     public bool HasOrder => Settings.Contains(Setting.Order);
 

@@ -36,6 +36,24 @@ public static class PanelsKind
 {
     private static readonly SettingList Its = new(SettingScope.Item);
 
+    /// <summary>The entry that calls the launcher.</summary>
+    internal const string Launcher = "launcher";
+
+    /// <summary>The entry that shows the workspaces.</summary>
+    internal const string Desks = "desks";
+
+    /// <summary>The entry that lists the windows.</summary>
+    internal const string Windows = "windows";
+
+    /// <summary>What takes all room that is left.</summary>
+    internal const string Space = "space";
+
+    /// <summary>The entry in which programs show their state.</summary>
+    internal const string Tray = "tray";
+
+    /// <summary>The entry that tells the time.</summary>
+    internal const string Clock = "clock";
+
     internal static Setting<ImmutableArray<string>> Order { get; } = Its.AddOrder();
 
     internal static Setting<string> Screen { get; } =
@@ -63,7 +81,12 @@ public static class PanelsKind
         Its.Add("hides", "Hides", new SettingType.Flag(), false);
 
     internal static Setting<ImmutableArray<string>> Entries { get; } =
-        Its.Add("entries", "Entries", new SettingType.List(), []);
+        Its.Add(
+            "entries",
+            "Entries",
+            new SettingType.List { Known = [Launcher, Desks, Windows, Space, Tray, Clock] },
+            []
+        );
 
     /// <summary>The kind.</summary>
     public static Kind Kind { get; } =
@@ -85,6 +108,7 @@ public static class PanelsKind
         )
         {
             Item = "panel",
+            HasFreeNames = true,
             Weight = 8,
         };
 }

@@ -253,6 +253,12 @@ public abstract partial record SettingType
     /// <summary>A list of texts.</summary>
     public sealed record List : SettingType<ImmutableArray<string>>
     {
+        /// <summary>The words that stand for something in it; others can be there. None where it is of any texts.</summary>
+        public ImmutableArray<string> Known { get; init; } = [];
+
+        /// <summary>Whether it is of programs, by the names of their desktop entries.</summary>
+        public bool IsOfPrograms { get; init; }
+
         /// <inheritdoc />
         public override TOut Match<TOut>(ISettingTypeCases<TOut> cases) => cases.OfList(this);
 

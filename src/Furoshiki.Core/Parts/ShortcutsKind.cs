@@ -22,6 +22,7 @@ public static class ShortcutsKind
         )
         {
             Item = "shortcut",
+            HasFreeNames = true,
             Weight = 1,
         };
 }

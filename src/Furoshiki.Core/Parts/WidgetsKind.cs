@@ -44,6 +44,8 @@ public static class WidgetsKind
         )
         {
             Item = "widget",
+            HasFreeNames = true,
+            Begins = [Place.Is(new SettingValue.Geometry(3 * GridStep, 5 * GridStep, 240, 160))],
             Weight = 5,
         };
 }

@@ -20,6 +20,7 @@ public sealed class IconLookup
     private readonly Dictionary<string, IconSet> _sets = [];
     private readonly string? _first;
     private readonly string _variant;
+    private readonly Component _component;
 
     /// <summary>A set of icons.</summary>
     /// <param name="Directories">Its directories, in the order of its index.</param>
@@ -48,12 +49,13 @@ public sealed class IconLookup
     }
 
     /// <summary>Looks in the sets that a component uses.</summary>
-    /// <param name="component">The component, whose first folder is the set itself; null for none.</param>
+    /// <param name="component">The component, whose first folder is the set itself.</param>
     /// <param name="content">Where the sets are at hand.</param>
     public IconLookup(Component component, PictureContent content)
     {
+        _component = component;
         _variant = component.Get(IconsKind.Variant) is { Length: > 0 } variant ? variant + "/" : "";
-        foreach (var asset in component?.Assets ?? [])
+        foreach (var asset in component.Assets)
             if (
                 asset is { IsFolder: true, Content: { } digest }
                 && content.Trees(digest) is { } tree
@@ -87,6 +89,14 @@ public sealed class IconLookup
                 .Order(),
         ];
     }
+
+    /// <summary>The picture of its own that the component gives an entry; null if it gives none, or none is at hand.</summary>
+    /// <param name="entry">The entry.</param>
+    public (string FileName, Digest Content)? OwnOf(string entry) =>
+        _component.AssetNamed(_component.ItemAlone(entry).Get(IconsKind.Picture))
+            is { IsFolder: false, Content: { } digest } own
+            ? (own.Name, digest)
+            : null;
 
     /// <summary>An icon’s file name and content; null if no set has it.</summary>
     /// <param name="name">Its name, without an ending.</param>

@@ -33,12 +33,10 @@ internal static class IconsDrawing
     /// <summary>The icon of an entry, which can have a picture of its own.</summary>
     internal static XElement Entry(Scene scene, string name, Box box)
     {
-        var icons = scene[IconsKind.Kind];
-        var drawn = icons.AssetNamed(icons.ItemAlone(name).Get(IconsKind.Picture))
-            is { IsFolder: false, Content: { } digest } own
+        var drawn = scene.IconSet.OwnOf(name) is var (file, digest)
             ? Shape.Part(
                 IconsKind.Kind,
-                Shape.Image(box, scene.Content.Address(digest, own.Name), "xMidYMid slice")
+                Shape.Image(box, scene.Content.Address(digest, file), "xMidYMid slice")
             )
             : Icon(scene, name, box);
         drawn.Add(new XAttribute("data-entry", name));

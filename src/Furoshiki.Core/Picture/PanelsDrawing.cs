@@ -98,7 +98,7 @@ internal static class PanelsDrawing
         var gap = thick * 0.55;
         var lengths = entries.Select(entry => LengthOf(scene, entry, thick, across)).ToList();
         var used = lengths.Sum() + gap * (entries.Length + 1);
-        var springs = entries.Count(entry => entry == "space");
+        var springs = entries.Count(entry => entry == PanelsKind.Space);
         var spring =
             springs == 0 ? 0 : Math.Max(0, (across ? box.Width : box.Height) - used) / springs;
 
@@ -110,7 +110,7 @@ internal static class PanelsDrawing
                 ? new Box(at, box.Y, lengths[i], thick)
                 : new Box(box.X, at, thick, lengths[i]);
             drawn.Add(Entry(scene, entries[i], slot, across));
-            at += lengths[i] + gap + (entries[i] == "space" ? spring : 0);
+            at += lengths[i] + gap + (entries[i] == PanelsKind.Space ? spring : 0);
         }
         return drawn;
     }
@@ -118,12 +118,12 @@ internal static class PanelsDrawing
     private static double LengthOf(Scene scene, string entry, double thick, bool across) =>
         entry switch
         {
-            "space" => 0,
-            "launcher" => thick * 0.5,
-            "windows" => across ? scene.TypeHeight * 17 : thick * 2.4,
-            "desks" => thick * 1.6,
-            "tray" => thick * 1.5,
-            "clock" => across ? scene.TypeHeight * 3.6 : thick * 0.5,
+            PanelsKind.Space => 0,
+            PanelsKind.Launcher => thick * 0.5,
+            PanelsKind.Windows => across ? scene.TypeHeight * 17 : thick * 2.4,
+            PanelsKind.Desks => thick * 1.6,
+            PanelsKind.Tray => thick * 1.5,
+            PanelsKind.Clock => across ? scene.TypeHeight * 3.6 : thick * 0.5,
             _ => thick * 0.8,
         };
 
@@ -133,13 +133,18 @@ internal static class PanelsDrawing
         var (middleX, middleY) = (slot.X + slot.Width / 2, slot.Y + slot.Height / 2);
         return entry switch
         {
-            "launcher" => scene.Rect(
+            PanelsKind.Launcher => scene.Rect(
                 new Box(middleX - unit * 0.25, middleY - unit * 0.25, unit * 0.5, unit * 0.5),
                 Role.Accent,
                 scene.Radius / 3
             ),
-            "windows" => Spread(slot, across, 3, (box, i) => WindowEntry(scene, box, across, i)),
-            "desks" => Spread(
+            PanelsKind.Windows => Spread(
+                slot,
+                across,
+                3,
+                (box, i) => WindowEntry(scene, box, across, i)
+            ),
+            PanelsKind.Desks => Spread(
                 slot,
                 across,
                 3,
@@ -152,7 +157,7 @@ internal static class PanelsDrawing
                         square: true
                     )
             ),
-            "tray" => Spread(
+            PanelsKind.Tray => Spread(
                 slot,
                 across,
                 3,
@@ -165,7 +170,7 @@ internal static class PanelsDrawing
                         square: false
                     )
             ),
-            "clock" => across
+            PanelsKind.Clock => across
                 ? scene.Text(
                     slot.X,
                     middleY,
@@ -192,7 +197,7 @@ internal static class PanelsDrawing
                                 )
                         ),
                 ]),
-            "space" => Shape.Group(),
+            PanelsKind.Space => Shape.Group(),
             _ => Dot(scene, slot, unit * 0.2, Role.PanelText, square: true),
         };
     }

@@ -2084,6 +2084,8 @@ export interface components {
             get?: null | string[];
             place?: null | components["schemas"]["PlaceWanted"];
             build?: null | components["schemas"]["BuildForm"];
+            rename?: null | string;
+            to?: null | string;
             /** @default false */
             drop: boolean;
         };
@@ -2142,6 +2144,7 @@ export interface components {
             title: string;
             family: string;
             words: string;
+            goes: string;
             get: null | string;
             tone: null | components["schemas"]["Tone"];
             accent: null | string;
@@ -2269,6 +2272,8 @@ export interface components {
             title: string;
             group: components["schemas"]["PartGroup"];
             hasItems: boolean;
+            item: null | string;
+            hasFreeNames: boolean;
             settings: components["schemas"]["SettingView"][];
         };
         LeaveForm: {

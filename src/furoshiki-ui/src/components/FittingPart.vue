@@ -1,8 +1,11 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, toRef } from 'vue'
 import type { Problem, Schemas } from '@/api/client'
+import { useChoicesOf } from '@/api/queries'
 import type { Edit } from '@/composables/useFitting'
+import AddItem from './AddItem.vue'
 import ColourSources from './ColourSources.vue'
+import ItemHead from './ItemHead.vue'
 import SettingRow from './SettingRow.vue'
 import type { Value } from './controls/values'
 
@@ -33,37 +36,47 @@ const unseen = computed(() => {
   const [first, ...others] = props.kind.settings.map((one) => one.unseen)
   return others.every((one) => one === first) ? first : undefined
 })
-const edit = (more: Partial<Edit>): Edit => ({ kind: props.part.kind, drop: false, ...more })
-const setting = (key: string, { get, ...value }: Value): Edit => edit({ set: [{ key, ...value }], get })
-
-const added = ref('')
-const hasItems = computed(() => props.kind.hasItems)
-/** What of an item is set when it comes: the first setting that items have by themselves, at its default. */
-const firstOfItem = computed(() =>
-  props.kind.settings.find((one) => one.scope !== 'Whole' && one.name !== 'order'),
+/** What is chosen by its samples, which stand there first: the set, the theme or the picture that the part is named after. */
+const first = computed(() => whole.value.find((one) => one.hasChoices && typeOf(one).form !== 'List'))
+/** Until it is known what could be chosen nothing stands there that it would push away. */
+const { data: choices, error } = useChoicesOf(
+  toRef(props, 'fitting'),
+  computed(() => props.part.kind),
+  computed(() => first.value?.name ?? ''),
+  computed(() => !!first.value),
 )
-function add() {
-  const item = added.value.trim()
-  if (!item || !firstOfItem.value) return
-  const first = firstOfItem.value
-  const begin: Value =
-    first.form === 'List'
-      ? { items: [] }
-      : {
-          value:
-            { Screen: 'main', Flag: 'true', Choice: first.choices[0] }[first.form as string] ??
-            // What an item is called may well be what it names, but for a picture.
-            (first.name === 'picture' ? '' : item),
-        }
-  emit('step', [edit({ add: [item], set: [{ key: `${item}/${first.name}`, ...begin }] })], false)
-  added.value = ''
+const isRead = computed(() => !first.value || !!choices.value || !!error.value)
+const others = computed(() => whole.value.filter((one) => one !== first.value))
+const edit = (more: Partial<Edit>): Edit => ({ kind: props.part.kind, drop: false, ...more })
+/** The item that was last given another name, of which it is told what was wrong. */
+const renamed = ref('')
+function rename(item: string, to: string) {
+  renamed.value = item
+  emit('step', [edit({ rename: item, to })], false)
 }
+const setting = (key: string, { get, ...value }: Value): Edit => edit({ set: [{ key, ...value }], get })
 </script>
 
 <template>
-  <div class="part">
+  <p v-if="!isRead" class="part third">Reading what it could be…</p>
+  <div v-else class="part">
     <p v-if="part.held" class="second">◐ {{ part.held }}</p>
     <p v-if="unseen" class="third">{{ unseen }}</p>
+    <SettingRow
+      v-if="first"
+      :key="first.key"
+      :setting="first"
+      :type="typeOf(first)"
+      :screens="screens"
+      :fitting="fitting"
+      :kind="part.kind"
+      is-first
+      :says-unseen="!unseen"
+      :problem="problem?.field === first.key ? problem : undefined"
+      @try="emit('try', [setting(first.key, $event)])"
+      @set="(value: Value, continues: boolean) => emit('step', [setting(first!.key, value)], continues)"
+      @own="emit('own', $event, '')"
+    />
     <ColourSources
       v-if="part.kind === 'colours'"
       :fitting="fitting"
@@ -72,7 +85,7 @@ function add() {
       @step="(edits: Edit[], title?: string) => emit('step', edits, false, title)"
     />
     <SettingRow
-      v-for="one in whole"
+      v-for="one in others"
       :key="one.key"
       :setting="one"
       :type="typeOf(one)"
@@ -86,15 +99,13 @@ function add() {
       @own="emit('own', $event, one.item ?? '')"
     />
     <section v-for="item in part.items" :key="item" :aria-label="item">
-      <div class="row item">
-        <h3>{{ item }}</h3>
-        <VBtn
-          class="push bare"
-          :aria-label="`Take out ${item}`"
-          @click="emit('step', [edit({ remove: [item] })], false)"
-          >Take out</VBtn
-        >
-      </div>
+      <ItemHead
+        :item="item"
+        :can-rename="kind.hasFreeNames"
+        :problem="problem?.field === 'to' && renamed === item ? problem : undefined"
+        @rename="rename(item, $event)"
+        @remove="emit('step', [edit({ remove: [item] })], false)"
+      />
       <SettingRow
         v-for="one in of(item)"
         :key="one.key"
@@ -110,12 +121,15 @@ function add() {
         @own="emit('own', $event, one.item ?? '')"
       />
     </section>
-    <form v-if="hasItems" class="row add" @submit.prevent="add">
-      <label :for="`add-${part.kind}`" class="second">One more</label>
-      <input :id="`add-${part.kind}`" v-model="added" class="field" placeholder="Its name" />
-      <VBtn type="submit" :disabled="!added.trim()">Add</VBtn>
-      <p v-if="problem?.field === 'add'" class="wrong" role="alert">{{ problem.detail }}</p>
-    </form>
+    <AddItem
+      v-if="kind.hasItems"
+      :part="part"
+      :kind="kind"
+      :fitting="fitting"
+      :problem="problem"
+      @try="emit('try', $event)"
+      @step="emit('step', $event, false)"
+    />
     <div class="row foot">
       <VBtn @click="emit('borrow')">Borrow…</VBtn>
       <VBtn v-if="part.isThere" class="bare" @click="emit('step', [edit({ drop: true })], false)"
@@ -130,27 +144,7 @@ function add() {
   padding: 2px 12px 10px;
 }
 
-.item {
-  margin-top: 8px;
-  border-top: 1px solid var(--line);
-  padding-top: 4px;
-}
-
-.add {
-  margin-top: 8px;
-}
-
-.add .field {
-  flex: 1;
-}
-
 .foot {
   margin-top: 10px;
-}
-
-.wrong {
-  width: 100%;
-  color: var(--cannot);
-  font-size: 12px;
 }
 </style>

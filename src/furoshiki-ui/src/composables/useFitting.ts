@@ -79,6 +79,8 @@ export function useFitting(id: Ref<number>, scene: Ref<Scene | undefined>) {
     try {
       const after = await request()
       client.setQueryData(keyOf('fitting', id), after)
+      // How what could be chosen goes with the look is another thing now.
+      void client.invalidateQueries({ queryKey: keyOf('fitting', id, 'choices') })
       return true
     } catch (thrown) {
       problem.value = problemOf(thrown)

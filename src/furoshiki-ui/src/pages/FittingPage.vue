@@ -274,7 +274,7 @@ useKeys({
         :fitting="id"
         :look="view.look"
         :problem="problem"
-        @try="fitting.tryStep"
+        @try="$event.length > 0 ? fitting.tryStep($event) : fitting.release()"
         @step="step"
         @borrow="borrows = $event"
         @paint="painted = $event"

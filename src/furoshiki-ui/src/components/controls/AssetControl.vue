@@ -11,7 +11,7 @@ import ChoiceSamples from './ChoiceSamples.vue'
 import type { ControlEmits, ControlProps } from './values'
 
 /** What a setting names, chosen by what it is like; the picture follows what has the focus. */
-const props = defineProps<ControlProps>()
+const props = defineProps<ControlProps & { isFirst?: boolean }>()
 const emit = defineEmits<ControlEmits>()
 type Choice = Schemas['FittingChoice']
 
@@ -20,7 +20,9 @@ const { data: choices, error } = useChoicesOf(
   toRef(props, 'kind'),
   computed(() => props.setting.name),
 )
-const isOpen = ref(false)
+const isOpen = ref(props.isFirst)
+/** Whether a person has opened it, whom the focus follows. */
+const isAsked = ref(false)
 const sheet = useAddress('sheet')
 const at = computed(() => choices.value?.findIndex((one) => one.value === props.setting.value) ?? -1)
 const chosen = computed(() => choices.value?.[at.value])
@@ -28,6 +30,7 @@ const valueOf = (choice: Choice) => ({ value: choice.value, get: choice.get ? [c
 
 function open() {
   isOpen.value = !isOpen.value
+  isAsked.value = true
   // What was only tried is let go of.
   if (!isOpen.value) emit('try', { value: props.setting.value })
 }
@@ -69,6 +72,7 @@ function go(by: number) {
       :chosen="setting.value ?? ''"
       :what="type.title.toLowerCase()"
       verb="Set"
+      :focuses="isAsked"
       @try="emit('try', valueOf($event))"
       @choose="emit('set', valueOf($event), false)"
       @name="emit('set', { value: $event }, false)"

@@ -104,6 +104,7 @@ async function move(from: number, by: number) {
         chosen=""
         :what="type.title.toLowerCase()"
         verb="Add"
+        focuses
         @try="emit('try', withOne($event))"
         @choose="emit('set', withOne($event), false)"
         @name="add"

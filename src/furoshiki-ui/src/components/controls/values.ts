@@ -22,6 +22,9 @@ export interface ControlEmits {
   own: [picture: File]
 }
 
+/** The edges of a screen. */
+export const EDGES = ['top', 'bottom', 'left', 'right']
+
 const STEPS: Record<string, number> = { '×': 0.05, pt: 0.5 }
 
 /** By how much a number goes up or down. */
