@@ -117,6 +117,48 @@ public sealed class CompareTests : IAsyncLifetime
     }
 
     [Fact]
+    public void Names_and_small_pictures_stay_in_sight_over_the_table_in_the_colours_of_each_look()
+    {
+        _person.GoTo("/compare?look=saving-18&look=saving-14&look=now&all=1&settings=1");
+        _person.See("[data-row='colours/accent']");
+        _person
+            .Driver.FindElements(By.CssSelector(".small .named"))
+            .ShouldAllBe(one => !one.Displayed);
+        // Two looks have one theme for borders here, and it is drawn in the colours of each.
+        _person
+            .Driver.FindElements(By.CssSelector("[data-part='borders'] img.drawing"))
+            .Select(one => one.GetAttribute("src")!)
+            .ShouldAllBe(address => address.Contains("?colours=", StringComparison.Ordinal));
+        _person.TabTo(_person.See("[data-row='colours'] .opener"));
+        new Actions(_person.Driver)
+            .KeyDown(Keys.Control)
+            .SendKeys(Keys.End)
+            .KeyUp(Keys.Control)
+            .Perform();
+        _person.See(".small .named:nth-of-type(3)", "Open Night");
+        _person.See(".small .named:nth-of-type(3) svg");
+        string Left(string of) =>
+            _person
+                .Driver.ExecuteScript(
+                    $"return String(Math.round(document.querySelector(\"{of}\").getBoundingClientRect().left))"
+                )!
+                .ToString()!;
+        Left(".small .named:nth-of-type(3)")
+            .ShouldBe(Left("[data-row='colours'] [role='gridcell']:nth-child(3)"));
+        // What the arrow keys lead to is not behind them.
+        for (var i = 0; i < 12; i++)
+            _person.Type(Keys.ArrowUp);
+        _person
+            .Driver.ExecuteScript(
+                """
+                const { left, top, height } = document.activeElement.getBoundingClientRect()
+                return document.activeElement.contains(document.elementFromPoint(left + 4, top + height / 2))
+                """
+            )
+            .ShouldBe(true);
+    }
+
+    [Fact]
     public void The_shelf_is_sorted_by_nearness_to_a_look_and_a_map_leads_to_all_of_them()
     {
         _person.GoTo("/profiles/8");
@@ -202,7 +244,8 @@ public sealed class CompareTests : IAsyncLifetime
         _person.Gone("[role='status'] .paper");
 
         _person.GoTo("/compare?look=now");
-        _person.See("[aria-label='Safe states'] button", "Red Lamp, 3rd").Click();
+        _person.Press("Safe states", ".choose");
+        _person.See(".choose .look", "Red Lamp, 3rd").Click();
         _person.PointAt(Cell("panels"));
         _person.Press("Put on…", Cell("panels"));
         _person.See("h1", "Go back to parts of");
@@ -212,7 +255,12 @@ public sealed class CompareTests : IAsyncLifetime
     public void Looks_are_added_found_put_first_and_taken_away_and_one_that_is_not_here_says_so_in_its_column()
     {
         _person.GoTo("/compare");
-        _person.Press("Now", ".choose");
+        // By keys: down from the field to the first, and from one to the next.
+        _person.TabTo(_person.See("input[aria-label='Find a look']"));
+        _person.Type(Keys.ArrowDown + Keys.ArrowRight + Keys.ArrowLeft);
+        _person.See(".choose .look svg");
+        _person.Focused("[data-look='now']").ShouldBeTrue();
+        _person.Type(Keys.Enter);
         _person.See(".nearness h2", "Now, Dome console");
         _person.See("input[aria-label='Find a look']").SendKeys("visitor" + Keys.Enter);
         _person.See(".sides", "Visitor wall");

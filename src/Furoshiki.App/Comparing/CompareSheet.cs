@@ -6,6 +6,7 @@ using Furoshiki.App.Looks;
 using Furoshiki.App.Pictures;
 using Furoshiki.App.Supplies;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
 using Furoshiki.Core.Picture;
 
 namespace Furoshiki.App.Comparing;
@@ -88,6 +89,11 @@ public sealed class CompareSheet(
     public string Html(LiveDesktop desktop, CompareQuery query)
     {
         var view = Whole(desktop, query);
+        var looks = view
+            .Sides.Select(side =>
+                side.Look is { } look ? library.Get(LookLibrary.Asked(look)) : null
+            )
+            .ToList();
         var page = new XElement(
             "html",
             new XAttribute("lang", "en"),
@@ -126,7 +132,7 @@ public sealed class CompareSheet(
                     new XElement(
                         "tbody",
                         view.Rows.SelectMany(row =>
-                            row.Rows.Select(inner => Row(inner, "inner")).Prepend(Row(row, ""))
+                            row.Rows.Select(inner => Row(inner, "inner", looks)).Prepend(Row(row, "", looks))
                         )
                     )
                 )
@@ -173,12 +179,12 @@ public sealed class CompareSheet(
         );
     }
 
-    private XElement Row(RowView row, string kind) =>
+    private XElement Row(RowView row, string kind, List<Look?> looks) =>
         new(
             "tr",
             new XAttribute("class", kind),
             new XElement("th", row.Title),
-            row.Cells.Select(cell =>
+            row.Cells.Select((cell, at) =>
                 cell.State is CellState.Same or CellState.NotCovered or CellState.Unreadable
                     ? new XElement(
                         "td",
@@ -194,21 +200,21 @@ public sealed class CompareSheet(
                             new XAttribute("style", $"background:{colour}"),
                             ""
                         )),
-                        cell.Samples.Select(Sample),
+                        cell.Samples.Select(sample => Sample(sample, looks[at])),
                         $" {cell.Words} ",
                         cell.Change.Length > 0 ? new XElement("i", cell.Change) : null
                     )
             )
         );
 
-    private XElement? Sample(SampleView sample)
+    private XElement? Sample(SampleView sample, Look? look)
     {
         var address = sample.Form switch
         {
             SampleForm.Picture => standAlone.DataOf(sample.Content, sample.Name),
             SampleForm.Drawing
                 when library.FindBytes(LookLibrary.Asked(sample.Content)) is { } bytes
-                    && SampleDrawing.Draw(sample.Name, bytes) is { } drawn => StandAlone.Holding(
+                    && SampleDrawing.Draw(sample.Name, bytes, look) is { } drawn => StandAlone.Holding(
                 PictureFile.Svg,
                 Encoding.UTF8.GetBytes(drawn)
             ),

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Xml.Linq;
 using Furoshiki.Core.Colour;
 using Furoshiki.Core.Formats;
+using Furoshiki.Core.Looks;
 using Furoshiki.Core.Parts;
 
 namespace Furoshiki.Core.Picture;
@@ -12,27 +13,40 @@ public static class SampleDrawing
     private const double Width = 208;
     private const double Height = 56;
 
-    private static readonly Rgba Ground = new(0xD9, 0xD9, 0xD6);
-    private static readonly Rgba Paper = new(0xFB, 0xFB, 0xF9);
-    private static readonly Rgba Ink = new(0x3A, 0x3F, 0x45);
-    private static readonly Rgba Accent = new(0x2A, 0x3F, 0x8C);
+    /// <summary>The colours of what is drawn in no look.</summary>
+    private static readonly Palette Plain = new(
+        Component.Of(
+            ColoursKind.Kind,
+            [
+                Role.Window.Is(new(0xD9, 0xD9, 0xD6)),
+                Role.View.Is(new(0xFB, 0xFB, 0xF9)),
+                Role.Text.Is(new(0x3A, 0x3F, 0x45)),
+                Role.Accent.Is(new(0x2A, 0x3F, 0x8C)),
+                Role.Title.Is(new(0x3A, 0x3F, 0x45)),
+                Role.TitleText.Is(new(0xFB, 0xFB, 0xF9)),
+            ]
+        )
+    );
 
     private sealed record ControlsJson(double Radius);
 
     /// <summary>Draws a file; null if nothing is known of such a file, or it cannot be read.</summary>
     /// <param name="name">The file's name.</param>
     /// <param name="bytes">Its bytes.</param>
+    /// <param name="look">The look in whose colours a theme is drawn; null for none. A colour set has its own.</param>
     /// <returns>An SVG document.</returns>
-    public static string? Draw(string name, ReadOnlyMemory<byte> bytes)
+    public static string? Draw(string name, ReadOnlyMemory<byte> bytes, Look? look = null)
     {
+        var palette = look?[ColoursKind.Kind] is { } colours ? new Palette(colours) : Plain;
         try
         {
             var drawn = name switch
             {
                 _ when name.EndsWith(".conf", StringComparison.Ordinal) => Colours(bytes),
-                BorderTheme.FileName => Borders(BorderTheme.Parse(bytes)),
+                BorderTheme.FileName => Borders(BorderTheme.Parse(bytes), palette),
                 "controls.json" => Controls(
-                    JsonSerializer.Deserialize<ControlsJson>(bytes.Span, JsonSerializerOptions.Web)!
+                    JsonSerializer.Deserialize<ControlsJson>(bytes.Span, JsonSerializerOptions.Web)!,
+                    palette
                 ),
                 _ => null,
             };
@@ -50,8 +64,12 @@ public static class SampleDrawing
         var set = ColourSet.Parse(bytes);
         Rgba Of(Setting<Rgba> role, Rgba otherwise) =>
             set.Has(role, out var colour) ? colour : otherwise;
-        var (window, view) = (Of(Role.Window, Paper), Of(Role.View, Paper));
-        var (text, accent) = (Of(Role.Text, Ink), Of(Role.Accent, Accent));
+        var paper = Plain[Role.View];
+        var (window, view) = (Of(Role.Window, paper), Of(Role.View, paper));
+        var (text, accent) = (
+            Of(Role.Text, Plain[Role.Text]),
+            Of(Role.Accent, Plain[Role.Accent])
+        );
         return Shape.Group(
             Shape.Rect(new Box(0, 0, Width, Height), window),
             Shape.Rect(new Box(0, 0, Width, 12), Of(Role.Title, window)),
@@ -71,18 +89,20 @@ public static class SampleDrawing
     }
 
     /// <summary>Two windows with their title bars and buttons.</summary>
-    private static XElement Borders(BorderTheme theme)
+    private static XElement Borders(BorderTheme theme, Palette colours)
     {
-        var title = Math.Clamp(theme.TitleHeight, 6, 40);
+        var (title, accent) = (colours[Role.Title], colours[Role.Accent]);
+        var titleText = colours[Role.TitleText];
+        var height = Math.Clamp(theme.TitleHeight, 6, 40);
         var box = new Box(20, 8, Width - 40, Height);
         return Shape.Group(
-            Shape.Rect(new Box(0, 0, Width, Height), Ground),
-            Shape.Rect(box, Paper),
-            Shape.Rect(new Box(box.X, box.Y, box.Width, title), Ink),
+            Shape.Rect(new Box(0, 0, Width, Height), colours[Role.Window]),
+            Shape.Rect(box, colours[Role.View]),
+            Shape.Rect(new Box(box.X, box.Y, box.Width, height), title),
             theme.Underline
-                ? Shape.Rect(new Box(box.X, box.Y + title - 2, box.Width, 2), Accent)
+                ? Shape.Rect(new Box(box.X, box.Y + height - 2, box.Width, 2), accent)
                 : null,
-            Shape.Rect(new Box(box.X + 8, box.Y + title / 2 - 1.5, 60, 3), Paper),
+            Shape.Rect(new Box(box.X + 8, box.Y + height / 2 - 1.5, 60, 3), titleText),
             Shape.Group([
                 .. Enumerable
                     .Range(0, 3)
@@ -90,8 +110,8 @@ public static class SampleDrawing
                         Button(
                             theme,
                             box.Right - 10 - (3 - i) * (theme.ButtonSize + 6) + 6,
-                            box.Y + title / 2,
-                            i == 2 ? Accent.Mix(Paper, 0.4) : Paper
+                            box.Y + height / 2,
+                            i == 2 ? accent.Mix(titleText, 0.4) : titleText
                         )
                     ),
             ])
@@ -110,22 +130,24 @@ public static class SampleDrawing
     }
 
     /// <summary>A button, one that is pressed, a field, a switch and a slider.</summary>
-    private static XElement Controls(ControlsJson controls)
+    private static XElement Controls(ControlsJson controls, Palette colours)
     {
+        var (ground, paper) = (colours[Role.Window], colours[Role.View]);
+        var (ink, accent) = (colours[Role.Text], colours[Role.Accent]);
         var radius = Math.Clamp(controls.Radius, 0, 10);
         return Shape.Group(
-            Shape.Rect(new Box(0, 0, Width, Height), Ground),
-            Shape.Rect(new Box(12, 9, 56, 18), Accent, radius),
-            Shape.Rect(new Box(26, 16.5, 28, 3), Paper),
-            Shape.Rect(new Box(76, 9, 56, 18), Paper, radius),
-            Shape.Rect(new Box(90, 16.5, 28, 3), Ink),
-            Shape.Rect(new Box(12, 33, 120, 15), Paper, radius),
-            Shape.Rect(new Box(19, 39, 52, 3), Ink),
-            Shape.Rect(new Box(144, 9, 18, 18), Accent, radius),
-            Shape.Path("M148 18l4 4 7-8v3l-7 8-4-4Z", Paper),
-            Shape.Rect(new Box(172, 9, 18, 18), Paper, radius),
-            Shape.Rect(new Box(144, 39, 50, 3), Ink, 1.5),
-            Shape.Circle(170, 40.5, 6, Accent)
+            Shape.Rect(new Box(0, 0, Width, Height), ground),
+            Shape.Rect(new Box(12, 9, 56, 18), accent, radius),
+            Shape.Rect(new Box(26, 16.5, 28, 3), paper),
+            Shape.Rect(new Box(76, 9, 56, 18), paper, radius),
+            Shape.Rect(new Box(90, 16.5, 28, 3), ink),
+            Shape.Rect(new Box(12, 33, 120, 15), paper, radius),
+            Shape.Rect(new Box(19, 39, 52, 3), ink),
+            Shape.Rect(new Box(144, 9, 18, 18), accent, radius),
+            Shape.Path("M148 18l4 4 7-8v3l-7 8-4-4Z", paper),
+            Shape.Rect(new Box(172, 9, 18, 18), paper, radius),
+            Shape.Rect(new Box(144, 39, 50, 3), ink, 1.5),
+            Shape.Circle(170, 40.5, 6, accent)
         );
     }
 }

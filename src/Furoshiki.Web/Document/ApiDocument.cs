@@ -34,6 +34,7 @@ internal static class ApiDocument
         ["aside"] = "The number of what was set aside.",
         ["before"] = "The digest of the look whose place it takes.",
         ["by"] = "Only what was asked for by this.",
+        ["colours"] = "The digest of the look in whose colours a theme is drawn.",
         ["desktop"] = "The number of a desktop.",
         ["detail"] = "How much of it is drawn.",
         ["digest"] =

@@ -117,7 +117,9 @@ internal static class SupplyEndpoints
     private static async Task<Results<FileContentHttpResult, NotFound>> Sample(
         string digest,
         string name,
+        string? colours,
         SampleFiles files,
+        LookLibrary library,
         HttpResponse response,
         CancellationToken stop
     )
@@ -137,7 +139,12 @@ internal static class SupplyEndpoints
             );
         var drawn =
             form == SampleForm.Picture ? bytes
-            : SampleDrawing.Draw(name, bytes) is { } svg ? Encoding.UTF8.GetBytes(svg)
+            : SampleDrawing.Draw(
+                name,
+                bytes,
+                colours is null ? null : library.Get(LookLibrary.Asked(colours))
+            )
+                is { } svg ? Encoding.UTF8.GetBytes(svg)
             : null;
         return
             drawn is not null

@@ -143,7 +143,8 @@ useKeys({
 .page {
   grid-area: page;
   overflow: auto;
-  padding: 16px 20px 24px;
+  --page-top: 16px;
+  padding: var(--page-top) 20px 24px;
   /* What fills the page reads its height as 100cqh, whatever stands above and below it. */
   container-type: size;
   outline: none;
@@ -180,7 +181,8 @@ useKeys({
   }
 
   .page {
-    padding: 12px;
+    --page-top: 12px;
+    padding: var(--page-top) 12px 12px;
     container-type: normal;
     overflow: visible;
   }

@@ -64,6 +64,6 @@ export function problemOf(error: unknown): Problem {
   return error instanceof ProblemError ? error.problem : { ...UNREACHABLE, detail: String(error) }
 }
 
-/** Where a file of a supply is shown from. */
-export const sampleAddress = ({ content, name }: Schemas['SampleView']) =>
-  `/api/supplies/files/${content}/${encodeURIComponent(name)}`
+/** Where a file of a supply is shown from; one that is drawn, in the colours of a look. */
+export const sampleAddress = ({ content, name, form }: Schemas['SampleView'], look?: string) =>
+  `/api/supplies/files/${content}/${encodeURIComponent(name)}${look && form === 'Drawing' ? `?colours=${look}` : ''}`

@@ -13,8 +13,11 @@ export const useNow = (desktop: Ref<number | undefined>) =>
   useQuery({
     queryKey: keyOf('now', desktop),
     enabled: computed(() => desktop.value !== undefined),
-    queryFn: () => take(api.GET('/api/desktops/{id}/now', { params: { path: { id: desktop.value ?? 0 } } })),
+    queryFn: () => readNow(desktop.value ?? 0),
   })
+const readNow = (id: number) => take(api.GET('/api/desktops/{id}/now', { params: { path: { id } } }))
+/** The same for any number of desktops at once. */
+export const nowOf = (id: number) => ({ queryKey: keyOf('now', id), queryFn: () => readNow(id) })
 
 /**
  * Reads again what the server's check finds changed. One window follows the desktops for all: a browser opens only a few

@@ -11596,7 +11596,10 @@ export interface operations {
     };
     loadSample: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The digest of the look in whose colours a theme is drawn. */
+                colours?: string;
+            };
             header?: never;
             path: {
                 /** @description A SHA-256, in 64 hexadecimal digits: of a look's canonical JSON, or of content. */

@@ -65,7 +65,12 @@ const isWide = computed(
   <div v-else class="cell">
     <SwatchRow v-if="cell.swatches.length > 0" :colours="cell.swatches" />
     <span v-if="pictures.length > 0" class="samples" :class="{ wide: isWide }">
-      <SampleImage v-for="sample in pictures" :key="sample.content" :sample="sample" />
+      <SampleImage
+        v-for="sample in pictures"
+        :key="sample.content"
+        :sample="sample"
+        :look="side?.look ?? undefined"
+      />
     </span>
     <!-- eslint-disable-next-line vue/no-v-html -- it is drawn by the application itself -->
     <span v-if="cell.drawing" class="drawing" v-html="cell.drawing" />
@@ -202,25 +207,21 @@ const isWide = computed(
   min-height: 24px;
 }
 
-/* What a cell can do comes over it, so that nothing moves. */
+/* What a cell can do has its place beside the words, so that nothing moves when it is pointed at. */
 .actions {
-  position: absolute;
-  inset-block-start: 2px;
-  inset-inline-end: 2px;
-  display: none;
-  background: var(--paper);
-  border: 1px solid var(--line);
+  display: flex;
+  margin-inline-start: auto;
 }
 
 .actions button {
   min-height: 24px;
-  padding: 0 8px;
+  padding: 0 6px;
   font-weight: 600;
   font-size: 12px;
-  color: var(--text);
+  color: var(--action);
 }
 
 .actions button:hover {
-  background: var(--action-tint);
+  text-decoration: underline;
 }
 </style>

@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Schemas } from '@/api/client'
 import { nameOf } from '@/composables/compared'
+import { count } from '@/composables/words'
 import { useChoices } from '@/stores/choices'
 import CompareCell, { actionsOf, CELL_ACTIONS, type CellAction } from './CompareCell.vue'
 
@@ -143,7 +144,8 @@ watch(
           @focus="at = { key: row.key, column: 0 }"
           @click="emit('open', row.key)"
         >
-          {{ row.title }} <span v-if="row.rows.length > 0" class="third">{{ row.rows.length }}</span>
+          {{ row.title }}
+          <span v-if="row.rows.length > 0" class="third count">{{ count(row.rows.length, 'row') }}</span>
         </button>
       </span>
       <div
@@ -185,6 +187,11 @@ watch(
   border-top: 1px solid var(--line);
 }
 
+.count {
+  display: inline-block;
+  font-weight: 400;
+}
+
 [role='rowheader'] {
   padding: 6px 0 6px 12px;
   font-weight: 650;
@@ -203,7 +210,12 @@ watch(
   font-size: 12px;
 }
 
-.setting > [role='rowheader'] {
+.setting > .count {
+  display: inline-block;
+  font-weight: 400;
+}
+
+[role='rowheader'] {
   padding-left: 22px;
   color: var(--second);
   font-weight: 400;
@@ -215,6 +227,11 @@ watch(
   padding: 6px 12px;
 }
 
+/* What has the focus stands below the small heads. */
+.line > * {
+  scroll-margin-top: 56px;
+}
+
 .gridcell:focus-visible {
   outline-offset: -2px;
 }
@@ -223,8 +240,9 @@ watch(
   background: var(--action-tint);
 }
 
-.gridcell:hover :deep(.actions),
-.gridcell:focus-within :deep(.actions) {
-  display: flex;
+@media (hover: hover) {
+  .gridcell:not(:hover, :focus-within) :deep(.actions) {
+    visibility: hidden;
+  }
 }
 </style>

@@ -25,6 +25,8 @@ const PAGE = 12
 const shown = ref(PAGE)
 const near = computed(() => data.value?.near.slice(0, shown.value) ?? [])
 const MOST_PARTS = 3
+/** From so far, in px, a point is pointed at. */
+const REACH = 14
 /** So few points are named on the map itself. */
 const MOST_NAMED = 16
 /** Beside which points a name has room, and where; of the others, pointing tells. */
@@ -53,6 +55,17 @@ function go(event: KeyboardEvent, from: Schemas['MapPointView']) {
   event.preventDefault()
   const button = (event.currentTarget as HTMLElement).parentElement?.children[points.value.indexOf(next)]
   if (button instanceof HTMLElement) button.focus()
+}
+/** Points to the nearest of all, however close they lie. */
+function pointNear({ clientX, clientY, currentTarget }: PointerEvent) {
+  const box = (currentTarget as HTMLElement).getBoundingClientRect()
+  const off = ({ x, y }: { x: number; y: number }) =>
+    Math.hypot(box.left + 10 + (box.width - 20) * x - clientX, box.top + 10 + (box.height - 20) * y - clientY)
+  const nearest = points.value.reduce<Schemas['MapPointView'] | undefined>(
+    (best, one) => (best && off(best) <= off(one) ? best : one),
+    undefined,
+  )
+  pointed.value = nearest && off(nearest) <= REACH ? nearest.ref : ''
 }
 const nameOf = computed(
   () => points.value.find((one) => one.ref === pointed.value)?.name ?? self.value?.name ?? '',
@@ -97,21 +110,25 @@ const nameOf = computed(
         </li>
       </ol>
       <figure v-if="map && map.length > 2">
-        <div class="map paper">
+        <div class="map paper" @pointermove="pointNear" @pointerleave="pointed = ''">
           <button
             v-for="one in points"
             :key="one.ref"
             :style="place(one)"
             :aria-label="`Compare with ${one.name}`"
             :tabindex="one === entry ? 0 : -1"
+            :class="{ pointed: pointed === one.ref }"
             @keydown="go($event, one)"
-            @pointerenter="pointed = one.ref"
-            @pointerleave="pointed = ''"
             @focus="pointed = one.ref"
             @blur="pointed = ''"
-            @click="emit('choose', one.ref)"
+            @click="emit('choose', pointed || one.ref)"
           >
-            <span v-if="names.has(one)" class="name" :class="names.get(one)">{{ one.name }}</span>
+            <span
+              v-if="names.has(one) || pointed === one.ref"
+              class="name"
+              :class="names.get(one) ?? (one.x > 0.5 ? 'before' : '')"
+              >{{ one.name }}</span
+            >
           </button>
           <span v-if="self" class="self" :style="place(self)" />
         </div>
@@ -152,7 +169,7 @@ ol > .paper {
   padding: 8px;
 }
 
-.pointed {
+ol > .pointed {
   background: var(--action-tint);
 }
 
@@ -187,10 +204,20 @@ figure {
   background: var(--second);
 }
 
-.map > button:hover::after,
-.map > button:focus-visible::after {
+.map > .pointed {
+  z-index: 1;
+}
+
+.map > .pointed::after {
   inset: 5px;
   background: var(--action);
+}
+
+/* The name that is pointed at stands over all others. */
+.map > .pointed > .name {
+  z-index: 1;
+  background: var(--paper);
+  color: var(--text);
 }
 
 .name {

@@ -2,7 +2,11 @@
 import { sampleAddress, type Schemas } from '@/api/client'
 import TypeSample from './TypeSample.vue'
 
-defineProps<{ sample: Schemas['SampleView'] }>()
+defineProps<{
+  sample: Schemas['SampleView']
+  /** The look in whose colours a theme is drawn. */
+  look?: string
+}>()
 </script>
 
 <template>
@@ -10,7 +14,7 @@ defineProps<{ sample: Schemas['SampleView'] }>()
   <img
     v-else
     :class="{ drawing: sample.form === 'Drawing' }"
-    :src="sampleAddress(sample)"
+    :src="sampleAddress(sample, look)"
     alt=""
     loading="lazy"
   />

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { useDebounce } from '@vueuse/core'
-import { computed, nextTick, ref, useTemplateRef } from 'vue'
+import { useDebounce, useEventListener, useIntersectionObserver } from '@vueuse/core'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useBehind, useComparison } from '@/api/queries'
 import type { Schemas } from '@/api/client'
 import type { CellAction } from '@/components/CompareCell.vue'
 import ComparePictures from '@/components/ComparePictures.vue'
+import DesktopPicture from '@/components/DesktopPicture.vue'
 import CompareSide from '@/components/CompareSide.vue'
 import CompareTable from '@/components/CompareTable.vue'
 import LookChooser from '@/components/LookChooser.vue'
@@ -70,7 +71,7 @@ const MODES = [
   ['', 'Side by side'],
   ['over', 'Laid over'],
   ['turn', 'In turn'],
-  ['difference', 'Only what differs'],
+  ['difference', 'Differences lit'],
 ]
 const columns = computed(
   () => `var(--titles) repeat(${data.value?.sides.length ?? 2}, minmax(var(--least), 1fr))`,
@@ -113,6 +114,19 @@ const borrowAll = (kinds: string[], at: number) => {
 }
 const leftOutOf = (side: Schemas['SideView']) =>
   leftOut.value.filter((one) => one.startsWith(`${side.ref}:`)).map((one) => one.slice(side.ref.length + 1))
+
+/** Whether the heads went out of sight above, so that small ones stand over the table. */
+const arePassed = ref(false)
+const heads = useTemplateRef<HTMLElement>('heads')
+useIntersectionObserver(heads, ([seen]) => {
+  arePassed.value = !!seen && !seen.isIntersecting && seen.boundingClientRect.bottom < innerHeight / 2
+})
+/** The small heads go sideways with the table. */
+const across = useTemplateRef<HTMLElement>('across')
+const small = useTemplateRef<HTMLElement>('small')
+const follow = () => small.value?.scrollTo({ left: across.value?.scrollLeft ?? 0 })
+useEventListener(across, 'scroll', follow)
+watch(arePassed, follow, { flush: 'post' })
 
 const shown = useTemplateRef<InstanceType<typeof CompareTable>>('shown')
 /** From a part in a picture to its row. */
@@ -191,8 +205,28 @@ async function lead(kind: string) {
       </label>
     </div>
     <ComparePictures :sides="data.sides" :desktop="id" :mode="mode" :scene="scene" @open="lead" />
-    <div class="across">
-      <div class="sides" :style="{ gridTemplateColumns: columns }">
+    <div class="over" aria-hidden="true">
+      <div v-show="arePassed" ref="small" class="small">
+        <div class="names" :style="{ gridTemplateColumns: columns }">
+          <span />
+          <span v-for="(side, i) in data.sides" :key="`${i} ${side.ref}`" class="named">
+            <DesktopPicture
+              v-if="arePassed && side.look"
+              class="thumb"
+              :look="side.look"
+              :desktop="id"
+              :name="side.name"
+              :scene="scene"
+              main-only
+            />
+            <strong>{{ side.name }}</strong>
+            <span class="second">{{ side.caption }}</span>
+          </span>
+        </div>
+      </div>
+    </div>
+    <div ref="across" class="across">
+      <div ref="heads" class="sides" :style="{ gridTemplateColumns: columns }">
         <p class="third hint">Marked is what differs from the first look.</p>
         <CompareSide
           v-for="(side, i) in data.sides"
@@ -301,15 +335,71 @@ select {
   grid-row: span 3;
 }
 
+.over,
 .across {
   --least: 0;
 }
 
+/* The small heads take no room: they come over the table when the large ones are gone. */
+.over {
+  position: sticky;
+  top: calc(-1 * var(--page-top));
+  z-index: 2;
+  height: 0;
+}
+
+.small {
+  overflow: hidden;
+  border-bottom: 1px solid var(--text);
+  background: var(--paper);
+}
+
+.names {
+  display: grid;
+  gap: 0 12px;
+  min-width: min-content;
+  padding: 4px 1px;
+}
+
+.named {
+  display: flex;
+  gap: 2px 8px;
+  align-items: center;
+  min-width: 0;
+  padding: 0 12px;
+  overflow: hidden;
+  white-space: nowrap;
+}
+
+.named > .thumb {
+  flex: none;
+  width: 64px;
+}
+
+.named > strong {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+
+.named > .second {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  flex-shrink: 4;
+}
+
 /* Too narrow for a head over each column: the heads stand in twos, and the table scrolls by itself. */
 @media (width <= 700px) {
+  .over,
   .across {
     --least: 96px;
+  }
+
+  .across {
     contain: inline-size;
+  }
+
+  .named > .thumb {
+    display: none;
   }
 
   .sides {
