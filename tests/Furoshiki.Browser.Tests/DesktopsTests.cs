@@ -29,6 +29,8 @@ public sealed class DesktopsTests : IAsyncLifetime
         );
 
         _person.Type("gd");
+        // What is right is folded.
+        _person.See("[data-test='report'] summary", "20 found").Click();
         _person.See("[data-found='wallpaper']", "Dust Lane");
         _person.Press("Add a folder…");
         _person.Press(_person.App.Home, ".folders");
@@ -37,7 +39,9 @@ public sealed class DesktopsTests : IAsyncLifetime
         _person.Press("See what is there");
         _person.See("[data-found='cursor']", "named, not found: Brass");
         _person.See("[data-found='terminal']", "reddish");
-        _person.See("[data-found='sounds']", "not set");
+        _person
+            .See("[data-test='report'] details:last-child", "Sounds")
+            .Text.ShouldContain("not set");
 
         _person.Press("Add this desktop");
         _person.See(".v-messages", "1 to 60 characters");
@@ -116,7 +120,19 @@ public sealed class DesktopsTests : IAsyncLifetime
         _person.Press("Save 2…", ".now");
         foreach (var kind in ticked)
             _person.See($"#cover-{kind}").Selected.ShouldBeTrue(kind);
-        _person.Press("Save", ".save");
+        // What was pressed for is not left out unsaid.
+        _person.Press("Furniture only", ".save");
+        _person.See("#cover-panels").Selected.ShouldBeTrue();
+        _person.See("#cover-icons").Selected.ShouldBeFalse();
+        _person.See(".save [role='status']", "You pressed to save icons, cursor");
+        _person.Press("Cover them", ".save");
+        foreach (var kind in ticked)
+            _person.See($"#cover-{kind}").Selected.ShouldBeTrue(kind);
+        _person.Press("Everything", ".save");
+        _person.See("li:has(#cover-icons) summary", "1 carried").Click();
+        _person.See("li:has(#cover-icons) .held", "carried: Inkstone-Red");
+        _person.Violations().ShouldBeEmpty();
+        _person.Press("Save", ".words");
         _person.See("[data-test='on']", "5th saving, with 2 changes");
         foreach (var kind in ticked)
             _person.Gone($"[data-test='drift'] input[value='{kind}']");

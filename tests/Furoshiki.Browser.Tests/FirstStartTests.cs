@@ -48,6 +48,7 @@ public sealed class FirstStartTests : IAsyncLifetime
 
         _person.Press("Add a desktop…", ".first");
         _person.Press("See what is there");
+        _person.See("[data-test='report'] details", "Cursor").Click();
         _person.See("[data-found='cursor']", "Brass");
         _person.See("#desktop-name").SendKeys("My home");
         _person.Press("Add this desktop");

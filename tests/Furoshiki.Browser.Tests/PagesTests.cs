@@ -24,10 +24,10 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         ("/safe-states", ".chosen svg"),
         ("/files", "button.mono"),
         ("/history", ".came"),
-        ("/desktops", "[data-found='wallpaper']"),
+        ("/desktops", "[data-test='report']"),
         ("/deleted", ".nothing"),
         ("/copies", "#copies"),
-        ("/desktops?desktop=3", "[data-found='sounds']"),
+        ("/desktops?desktop=3", "[data-test='report']"),
         ("/desktops?add=folder", ".folders button"),
         ("/profiles/3?scene=SignIn", ".savings .thumb"),
         ("/switch?saving=18&desktop=3", "[data-test='losses']"),
@@ -255,7 +255,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
             "light"
         );
         Take("safe-states", "/safe-states", ".chosen li", "light");
-        Take("desktops", "/desktops", "[data-found='wallpaper']", "light");
+        Take("desktops", "/desktops", "[data-test='report']", "light");
         Take("copies", "/copies", "#copies", "light");
         Take("scenes-night", "/profiles/7?scene=Settings", ".savings .thumb", "dark");
         Take("other-platform", "/switch?saving=18&desktop=3", "[data-test='losses']", "light");

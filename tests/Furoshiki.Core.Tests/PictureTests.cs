@@ -321,4 +321,28 @@ public sealed class PictureTests
             .First(element => element.Attribute("width")?.Value == $"{size}");
         windowIcon.Attribute("href")!.Value.ShouldBe(expected);
     }
+
+    [Theory]
+    [InlineData("controls.json", """{"radius":4}""")]
+    [InlineData(
+        "frame.json",
+        """{"title-height":20,"button-size":8,"button":"disc","underline":true}"""
+    )]
+    public void A_theme_that_is_drawn_in_a_look_has_its_colours_and_no_others(
+        string file,
+        string text
+    )
+    {
+        var bytes = System.Text.Encoding.UTF8.GetBytes(text);
+        var accent = new Colour.Rgba(0x12, 0xAB, 0x34);
+        var look = Look.Of([Component.Of(ColoursKind.Kind, [Role.Accent.Is(accent)])]);
+        var plain = SampleDrawing.Draw(file, bytes)!;
+        var drawn = SampleDrawing.Draw(file, bytes, look)!;
+        drawn.ShouldContain("#12ab34", Case.Insensitive);
+        plain.ShouldNotContain("#12ab34", Case.Insensitive);
+        plain.ShouldContain("#2a3f8c", Case.Insensitive);
+        drawn.ShouldNotContain("#2a3f8c", Case.Insensitive);
+        // One without colours is drawn as in no look.
+        SampleDrawing.Draw(file, bytes, Look.Of([])).ShouldBe(plain);
+    }
 }

@@ -132,7 +132,8 @@ public sealed class CompareSheet(
                     new XElement(
                         "tbody",
                         view.Rows.SelectMany(row =>
-                            row.Rows.Select(inner => Row(inner, "inner", looks)).Prepend(Row(row, "", looks))
+                            row.Rows.Select(inner => Row(inner, "inner", looks))
+                                .Prepend(Row(row, "", looks))
                         )
                     )
                 )
@@ -184,26 +185,30 @@ public sealed class CompareSheet(
             "tr",
             new XAttribute("class", kind),
             new XElement("th", row.Title),
-            row.Cells.Select((cell, at) =>
-                cell.State is CellState.Same or CellState.NotCovered or CellState.Unreadable
-                    ? new XElement(
-                        "td",
-                        new XAttribute("class", "quiet"),
-                        cell.State == CellState.Same ? "same" : cell.Words
-                    )
-                    : new XElement(
-                        "td",
-                        new XAttribute("class", cell.State == CellState.Differs ? "differs" : ""),
-                        cell.Swatches.Select(colour => new XElement(
-                            "span",
-                            new XAttribute("class", "swatch"),
-                            new XAttribute("style", $"background:{colour}"),
-                            ""
-                        )),
-                        cell.Samples.Select(sample => Sample(sample, looks[at])),
-                        $" {cell.Words} ",
-                        cell.Change.Length > 0 ? new XElement("i", cell.Change) : null
-                    )
+            row.Cells.Select(
+                (cell, at) =>
+                    cell.State is CellState.Same or CellState.NotCovered or CellState.Unreadable
+                        ? new XElement(
+                            "td",
+                            new XAttribute("class", "quiet"),
+                            cell.State == CellState.Same ? "same" : cell.Words
+                        )
+                        : new XElement(
+                            "td",
+                            new XAttribute(
+                                "class",
+                                cell.State == CellState.Differs ? "differs" : ""
+                            ),
+                            cell.Swatches.Select(colour => new XElement(
+                                "span",
+                                new XAttribute("class", "swatch"),
+                                new XAttribute("style", $"background:{colour}"),
+                                ""
+                            )),
+                            cell.Samples.Select(sample => Sample(sample, looks[at])),
+                            $" {cell.Words} ",
+                            cell.Change.Length > 0 ? new XElement("i", cell.Change) : null
+                        )
             )
         );
 
@@ -214,10 +219,8 @@ public sealed class CompareSheet(
             SampleForm.Picture => standAlone.DataOf(sample.Content, sample.Name),
             SampleForm.Drawing
                 when library.FindBytes(LookLibrary.Asked(sample.Content)) is { } bytes
-                    && SampleDrawing.Draw(sample.Name, bytes, look) is { } drawn => StandAlone.Holding(
-                PictureFile.Svg,
-                Encoding.UTF8.GetBytes(drawn)
-            ),
+                    && SampleDrawing.Draw(sample.Name, bytes, look) is { } drawn =>
+                StandAlone.Holding(PictureFile.Svg, Encoding.UTF8.GetBytes(drawn)),
             _ => "",
         };
         return address.Length > 0 ? Image("sample", address, "") : null;

@@ -45,7 +45,10 @@ public static class SampleDrawing
                 _ when name.EndsWith(".conf", StringComparison.Ordinal) => Colours(bytes),
                 BorderTheme.FileName => Borders(BorderTheme.Parse(bytes), palette),
                 "controls.json" => Controls(
-                    JsonSerializer.Deserialize<ControlsJson>(bytes.Span, JsonSerializerOptions.Web)!,
+                    JsonSerializer.Deserialize<ControlsJson>(
+                        bytes.Span,
+                        JsonSerializerOptions.Web
+                    )!,
                     palette
                 ),
                 _ => null,
@@ -66,10 +69,7 @@ public static class SampleDrawing
             set.Has(role, out var colour) ? colour : otherwise;
         var paper = Plain[Role.View];
         var (window, view) = (Of(Role.Window, paper), Of(Role.View, paper));
-        var (text, accent) = (
-            Of(Role.Text, Plain[Role.Text]),
-            Of(Role.Accent, Plain[Role.Accent])
-        );
+        var (text, accent) = (Of(Role.Text, Plain[Role.Text]), Of(Role.Accent, Plain[Role.Accent]));
         return Shape.Group(
             Shape.Rect(new Box(0, 0, Width, Height), window),
             Shape.Rect(new Box(0, 0, Width, 12), Of(Role.Title, window)),

@@ -144,7 +144,8 @@ internal static class SupplyEndpoints
                 bytes,
                 colours is null ? null : library.Get(LookLibrary.Asked(colours))
             )
-                is { } svg ? Encoding.UTF8.GetBytes(svg)
+                is { } svg
+                ? Encoding.UTF8.GetBytes(svg)
             : null;
         return
             drawn is not null

@@ -28,6 +28,7 @@ const ASKED = {
   fittings: 'changed',
   fitting: 'changed',
   kinds: 'never',
+  groupings: 'changed',
   colour: 'never',
   safeStates: 'changed',
   supplies: 'changed',

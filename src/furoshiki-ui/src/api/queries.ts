@@ -8,6 +8,10 @@ import { eventsAt } from './session'
 export const useDesktops = () =>
   useQuery({ queryKey: keyOf('desktops'), queryFn: () => take(api.GET('/api/desktops')) })
 
+/** The person's own groupings of parts. */
+export const useGroupings = () =>
+  useQuery({ queryKey: keyOf('groupings'), queryFn: () => take(api.GET('/api/groupings')) })
+
 /** The desktop as it is. The server tells when it changed, since other programs change it too. */
 export const useNow = (desktop: Ref<number | undefined>) =>
   useQuery({

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMutation } from '@tanstack/vue-query'
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useChanged } from '@/api/asked'
 import { api, problemOf, take, type Schemas } from '@/api/client'
 import { useFolders, useMaps } from '@/api/queries'
@@ -36,8 +36,14 @@ const choice = computed<Schemas['FolderChoice']>(() => ({
   map: map.value === OWN ? null : map.value,
   mapText: map.value === OWN ? text.value : null,
 }))
+const naming = useTemplateRef<HTMLElement>('naming')
 const look = useMutation({
   mutationFn: () => take(api.POST('/api/desktops/look', { body: choice.value })),
+  // What comes next is its name.
+  onSuccess: async () => {
+    await nextTick()
+    naming.value?.querySelector('input')?.focus()
+  },
 })
 watch([folder, map, text], () => look.reset())
 
@@ -106,29 +112,33 @@ const nameOf = (path: string) => path.split('/').at(-1) ?? path
           rows="8"
           :error-messages="errorOf('map')"
         />
-        <VBtn :disabled="!folder" :loading="look.isPending.value" @click="look.mutate()"
+        <VBtn
+          :class="{ main: !look.data.value }"
+          :disabled="!folder"
+          :loading="look.isPending.value"
+          @click="look.mutate()"
           >See what is there</VBtn
         >
         <ProblemNote
-          v-if="problem && !['name', 'screens'].includes(problem.field ?? '')"
+          v-if="problem && !folderError && !['name', 'screens'].includes(problem.field ?? '')"
           :error="register.error.value ?? look.error.value"
         />
       </section>
-      <form v-if="look.data.value" class="paper" @submit.prevent="register.mutate()">
+    </div>
+    <section aria-label="What the map finds there">
+      <form v-if="look.data.value" ref="naming" class="paper" @submit.prevent="register.mutate()">
         <h2>What to call it</h2>
         <label for="desktop-name">Name</label>
         <VTextField id="desktop-name" v-model="form.name" :error-messages="errorOf('name')" />
         <label for="desktop-version">Version of the platform</label>
         <VTextField id="desktop-version" v-model="form.version" />
         <label for="desktop-screens"
-          >Screens in px, the main one first, with a scale if it is not 1: 3840 × 2160 at 2</label
+          >Screens in px <span class="third">main first; 3840 × 2160 at 2 has a scale</span></label
         >
         <VTextField id="desktop-screens" v-model="form.screens" :error-messages="errorOf('screens')" />
         <VBtn class="main" type="submit" :loading="register.isPending.value">Add this desktop</VBtn>
         <p class="third">Nothing is written in the folder until you switch to a look.</p>
       </form>
-    </div>
-    <section aria-label="What the map finds there">
       <h2>What the map finds there</h2>
       <FolderReport v-if="look.data.value" :report="look.data.value" />
       <p v-else class="nothing paper second">
@@ -160,8 +170,21 @@ const nameOf = (path: string) => path.split('/').at(-1) ?? path
   justify-items: start;
 }
 
-.steps form.paper {
-  justify-items: stretch;
+form.paper {
+  display: grid;
+  grid-template-columns: 150px minmax(0, 1fr);
+  gap: 8px;
+  align-items: center;
+  padding: 12px;
+}
+
+form.paper > :is(h2, .third) {
+  grid-column: 1 / -1;
+}
+
+form.paper > .v-btn {
+  grid-column: 2;
+  justify-self: start;
 }
 
 .chosen {

@@ -77,6 +77,7 @@ section {
 
 ul {
   display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(min(220px, 100%), 1fr));
   gap: 12px;
   padding: 0;
   list-style: none;

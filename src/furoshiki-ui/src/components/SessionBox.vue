@@ -39,7 +39,10 @@ const kind = ref(props.page.report.kinds[0]?.kind ?? '')
 <template>
   <section class="paper" aria-label="Session">
     <h2>Session</h2>
-    <p class="second">This desktop is simulated. Its session reads settings when a real one would.</p>
+    <p class="second">
+      This desktop is simulated. Its session reads settings when a real one would: what waits shows after a
+      sign-in, or a restart.
+    </p>
     <div class="row">
       <VBtn @click="act.mutate({ action: 'SignIn', program: null })">Sign out and in</VBtn>
       <VBtn @click="act.mutate({ action: 'Restart', program: null })">Restart</VBtn>

@@ -69,14 +69,51 @@ const ask = () => take(api.DELETE('/api/desktops/{id}', { params: { path: path()
         >{{ desktop.name }}</VBtn
       >
     </div>
-    <VBtn class="main push" :aria-pressed="!!adding" @click="adding = adding ? '' : 'folder'">{{
-      adding ? 'Leave' : 'Add a folder…'
-    }}</VBtn>
+    <VBtn
+      class="push"
+      :class="{ main: !adding }"
+      :aria-pressed="!!adding"
+      @click="adding = adding ? '' : 'folder'"
+      >{{ adding ? 'Leave' : 'Add a folder…' }}</VBtn
+    >
   </div>
 
   <FolderForm v-if="adding" @added="choose" />
   <ProblemNote v-else-if="error && !page" :error="error" />
   <div v-else-if="page" class="desktop">
+    <div class="first">
+      <section class="paper" aria-label="Screens">
+        <h2>{{ count(page.desktop.screens.length, 'screen') }}</h2>
+        <ScreenDrawing :screens="page.desktop.screens" />
+        <form @submit.prevent="changeScreens.mutate()">
+          <label for="screens" class="second">In px, the main one first, with a scale if it is not 1</label>
+          <VTextField
+            id="screens"
+            v-model="screens"
+            :error-messages="
+              changeScreens.error.value ? problemOf(changeScreens.error.value).detail : undefined
+            "
+          />
+          <VBtn
+            type="submit"
+            :disabled="screens === screenWords(page.desktop.screens)"
+            :loading="changeScreens.isPending.value"
+            >Change the screens</VBtn
+          >
+        </form>
+      </section>
+      <div class="session">
+        <ProgramBox v-if="page.programs.length > 0 && !page.desktop.isSimulated" :page="page" />
+        <SessionBox v-if="page.desktop.isSimulated" :page="page" />
+        <section v-else-if="page.programs.every((program) => program.isRunning === null)" class="paper">
+          <h2>Session</h2>
+          <p class="second">
+            This is a real folder. When its session takes up a change is up to the session; its map does not
+            say how that is seen.
+          </p>
+        </section>
+      </div>
+    </div>
     <section aria-label="What the map found">
       <h2>What the map found</h2>
       <p class="second">
@@ -84,6 +121,7 @@ const ask = () => take(api.DELETE('/api/desktops/{id}', { params: { path: path()
         {{ count(page.report.kinds.length, 'kind of part', 'kinds of part') }} set.
       </p>
       <FolderReport :report="page.report" />
+      <ProgramBox v-if="page.programs.length > 0 && page.desktop.isSimulated" :page="page" />
     </section>
     <div class="about">
       <form class="paper" @submit.prevent="rename.mutate()">
@@ -124,35 +162,6 @@ const ask = () => take(api.DELETE('/api/desktops/{id}', { params: { path: path()
         <h2>Folder</h2>
         <p class="mono">{{ page.desktop.folder }}</p>
       </section>
-      <section class="paper" aria-label="Screens">
-        <h2>{{ count(page.desktop.screens.length, 'screen') }}</h2>
-        <ScreenDrawing :screens="page.desktop.screens" />
-        <form @submit.prevent="changeScreens.mutate()">
-          <label for="screens" class="second">In px, the main one first, with a scale if it is not 1</label>
-          <VTextField
-            id="screens"
-            v-model="screens"
-            :error-messages="
-              changeScreens.error.value ? problemOf(changeScreens.error.value).detail : undefined
-            "
-          />
-          <VBtn
-            type="submit"
-            :disabled="screens === screenWords(page.desktop.screens)"
-            :loading="changeScreens.isPending.value"
-            >Change the screens</VBtn
-          >
-        </form>
-      </section>
-      <ProgramBox v-if="page.programs.length > 0" :page="page" />
-      <SessionBox v-if="page.desktop.isSimulated" :page="page" />
-      <section v-else-if="page.programs.every((program) => program.isRunning === null)" class="paper">
-        <h2>Session</h2>
-        <p class="second">
-          This is a real folder. When its session takes up a change is up to the session; its map does not say
-          how that is seen.
-        </p>
-      </section>
       <AccessBox />
       <section class="paper">
         <h2>Keeping</h2>
@@ -180,37 +189,66 @@ const ask = () => take(api.DELETE('/api/desktops/{id}', { params: { path: path()
 
 .desktop {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 300px;
+  grid-template: auto 1fr / minmax(0, 1fr) 300px;
   gap: 20px;
 }
 
+/* What it shows on, and when: first. */
+.first {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 10px;
+  align-items: start;
+}
+
+.desktop > :is(.first, section) {
+  grid-column: 1;
+}
+
+.about {
+  grid-column: 2;
+  grid-row: 1 / span 2;
+}
+
 .about,
+.session,
 .desktop > section {
   display: grid;
   gap: 10px;
   align-content: start;
 }
 
-.about form {
+form {
   display: grid;
   justify-items: start;
   gap: 8px;
 }
 
-.about form > .v-input {
+form > .v-input {
   width: 100%;
 }
 
-.about > * {
+:is(.about, .session, .first) > .paper {
   display: grid;
   gap: 8px;
   padding: 12px;
   overflow-wrap: anywhere;
 }
 
+@media (width <= 1100px) {
+  .first {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+
 @media (width <= 700px) {
   .desktop {
-    grid-template-columns: minmax(0, 1fr);
+    grid-template: none / minmax(0, 1fr);
+  }
+
+  .about {
+    grid-column: auto;
+    grid-row: auto;
   }
 }
 </style>

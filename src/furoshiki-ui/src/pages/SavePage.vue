@@ -8,7 +8,7 @@ import DesktopPicture from '@/components/DesktopPicture.vue'
 import SignalWord from '@/components/SignalWord.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
 import ProfileFields from '@/components/ProfileFields.vue'
-import { useFittingView, useLook } from '@/api/queries'
+import { useFittingView, useGroupings, useKinds, useLook } from '@/api/queries'
 import { useAddress } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
 import { toggled } from '@/composables/toggled'
@@ -124,14 +124,42 @@ const save = useMutation({
 const problem = computed(() => (save.error.value ? problemOf(save.error.value) : undefined))
 
 /** What a part's files come to: carried along, or only known by their fingerprint. */
-function heldWords(part: Schemas['PartView']) {
+function heldOf(part: Schemas['PartView']) {
   const found = part.assets.filter((asset) => asset.digest)
-  const needed = keepsSystem.value ? [] : found.filter((asset) => /^(system|machine):/.test(asset.path ?? ''))
-  const carried = found.length - needed.length
-  return [carried && `${carried} carried`, needed.length && `${needed.length} needed`]
-    .filter(Boolean)
-    .join(', ')
+  const isNeeded = ({ path }: Schemas['AssetView']) =>
+    !keepsSystem.value && /^(system|machine):/.test(path ?? '')
+  const groups = [
+    { word: 'carried', assets: found.filter((asset) => !isNeeded(asset)) },
+    { word: 'needed', assets: found.filter(isNeeded) },
+  ].filter(({ assets }) => assets.length > 0)
+  return { groups, words: groups.map(({ word, assets }) => `${assets.length} ${word}`).join(', ') }
 }
+
+const { data: kinds } = useKinds()
+const { data: own } = useGroupings()
+const all = computed(() => [...partsOf.value, ...unread.value].map((part) => part.kind))
+/** What can be covered together: each by what it leaves out. */
+const groupings = computed(() => {
+  const furniture = (kinds.value ?? []).filter(({ group }) => group === 'Furniture').map(({ name }) => name)
+  return [
+    { name: 'Everything', left: [] },
+    { name: 'Nothing', left: all.value },
+    { name: 'Furniture only', left: all.value.filter((kind) => !furniture.includes(kind)) },
+    { name: 'Without furniture', left: all.value.filter((kind) => furniture.includes(kind)) },
+    // One that leaves out pieces of a part says nothing of whole ones.
+    ...(own.value ?? [])
+      .filter(({ without }) => without.every((one) => !one.includes('/')))
+      .map(({ name, without }) => ({ name, left: all.value.filter((kind) => without.includes(kind)) })),
+  ]
+})
+const isChosen = (out: string[]) =>
+  all.value.every((kind) => out.includes(kind) === left.value.includes(kind))
+/** What was pressed for and is not covered. */
+const askedAndLeft = computed(() =>
+  parts.value
+    ? partsOf.value.filter(({ kind }) => asked.value.includes(kind) && left.value.includes(kind))
+    : [],
+)
 
 /** Leads from the picture to the part in the list, where it can be seen whether it is covered. */
 function show(kind: string) {
@@ -185,6 +213,25 @@ const toggle = (kind: string) => (left.value = toggled(left.value, kind))
       />
       <h2>What it covers</h2>
       <p class="third">A part that is not covered stays as it is when this look is put on.</p>
+      <div class="row" role="group" aria-label="Cover">
+        <VBtn
+          v-for="one in groupings"
+          :key="one.name"
+          class="chip"
+          :aria-pressed="isChosen(one.left)"
+          @click="left = [...one.left]"
+          >{{ one.name }}</VBtn
+        >
+      </div>
+      <p v-if="askedAndLeft.length > 0" class="row" role="status">
+        <SignalWord
+          signal="waiting"
+          :word="`You pressed to save ${askedAndLeft.map(({ title }) => title.toLowerCase()).join(', ')}, which it does not cover.`"
+        />
+        <VBtn @click="left = left.filter((kind) => !asked.includes(kind))">{{
+          askedAndLeft.length > 1 ? 'Cover them' : 'Cover it'
+        }}</VBtn>
+      </p>
       <ul class="cover paper">
         <li v-for="part in partsOf" :key="part.kind">
           <label>
@@ -198,8 +245,15 @@ const toggle = (kind: string) => (left.value = toggled(left.value, kind))
             <span class="second">{{
               asSaved.includes(part.kind) ? 'stays as it was saved' : part.words
             }}</span>
-            <span class="third">{{ heldWords(part) }}</span>
           </label>
+          <details v-if="heldOf(part).words" class="third held">
+            <summary :aria-label="`${heldOf(part).words} by ${part.title.toLowerCase()}`">
+              {{ heldOf(part).words }}
+            </summary>
+            <p v-for="group in heldOf(part).groups" :key="group.word">
+              {{ group.word }}: {{ group.assets.map(({ name }) => name).join(', ') }}
+            </p>
+          </details>
         </li>
         <li v-for="part in unread" :key="part.kind" class="unread">
           <label>
@@ -251,16 +305,46 @@ const toggle = (kind: string) => (left.value = toggled(left.value, kind))
   margin-top: 14px;
 }
 
+.what > .row {
+  margin-top: 6px;
+}
+
 .cover {
   margin-top: 6px;
 }
 
+.cover > li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 0 8px;
+  align-items: center;
+  padding: 2px 12px;
+}
+
 .cover label {
   display: grid;
-  grid-template-columns: 16px 92px 1fr auto;
+  grid-template-columns: 24px 92px 1fr;
   gap: 8px;
-  align-items: baseline;
-  padding: 5px 12px;
+  align-items: center;
+  min-height: 28px;
+}
+
+.cover input {
+  width: 16px;
+  height: 16px;
+  margin: 4px;
+}
+
+.held summary {
+  min-height: 24px;
+  cursor: pointer;
+}
+
+/* What it opens to has the whole width. */
+.held[open] {
+  grid-column: 1 / -1;
+  padding-bottom: 6px;
+  overflow-wrap: anywhere;
 }
 
 .cover li + li {
