@@ -22,7 +22,7 @@ public sealed class PagesTests(Person person) : IClassFixture<Person>
         ("/supplies?supply=pkg:generic/heron-ridge/meridian-night", ".tree li"),
         ("/switch?get=pkg:generic/heron-ridge/moon-dial", ".problem .v-btn"),
         ("/safe-states", ".chosen svg"),
-        ("/files", "button.mono"),
+        ("/files", "[data-file]"),
         ("/history", ".came"),
         ("/desktops", "[data-test='report']"),
         ("/deleted", ".nothing"),

@@ -37,12 +37,18 @@ public sealed class WayBackTests : IAsyncLifetime
         _person.Press("By file");
         _person.See("[data-test='state-file']", "windows.conf");
         _person.Press("A file over time");
+        _person.See("section[aria-label='Changed lately'] [data-file]", "surface.conf");
         _person.See(".files input").SendKeys("surface");
-        _person.Press(Surface);
+        _person.See($"[data-file='{Surface}']", "change").Click();
         _person.See("[data-test='version']", "Tuesday");
+        // It is told in the words of its parts, its bytes only where they are asked for.
+        _person.See("[data-test='version']:nth-child(1)", "Colours: tone dark → light");
+        _person
+            .See("[data-test='version']:nth-child(2) summary", "the lines, bytes and digests")
+            .Click();
         _person.Press("Show the lines", "[data-test='version']:nth-child(2)");
         _person.See(".lines .Removed", "tone=dark");
-        _person.Press("Go back to this file…", "[data-test='version']:nth-child(2)");
+        _person.Press("Bring this one back…", "[data-test='version']:nth-child(2)");
         _person.See("[data-step='colours']", "dark");
         _person.Press("Go back to this", ".going");
         _person.See("[data-test='result']", "The desktop is back");

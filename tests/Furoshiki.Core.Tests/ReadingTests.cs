@@ -287,12 +287,38 @@ public sealed class ReadingTests
         LineChanges.Between("a"u8.ToArray(), "a\0"u8.ToArray()).ShouldBeNull();
     }
 
+    [Fact]
+    public void What_a_settings_file_became_is_told_in_the_words_of_its_parts_and_of_no_other_file()
+    {
+        var before = new TestDesktop().Read().Look;
+        var after = new TestDesktop()
+            .With(TestDesktop.Panels, "\"opacity\": 100", "\"opacity\": 80")
+            .With(TestDesktop.Surface, "accent=#2f6f93", "accent=#307093")
+            .Read()
+            .Look;
+        FileStory
+            .Between(TestDesktop.Map, TestDesktop.Panels, before, after)
+            .ShouldBe(["Panels: main, opacity 100 → 80\u00A0%"]);
+        FileStory
+            .Between(TestDesktop.Map, TestDesktop.Surface, before, after)
+            .ShouldBe(["Colours: accent #2f6f93 → #307093"]);
+        FileStory.Between(TestDesktop.Map, TestDesktop.Surface, before, before).ShouldBeEmpty();
+        // A part that came, and one that went.
+        var without = before.Without(PanelsKind.Kind);
+        FileStory
+            .Between(TestDesktop.Map, TestDesktop.Panels, before, without)
+            .ShouldBe(["Panels: no longer set"]);
+        FileStory
+            .Between(TestDesktop.Map, TestDesktop.Panels, without, before)
+            .ShouldBe([$"Panels: now {before[PanelsKind.Kind]!.Words}"]);
+    }
+
     [Theory]
     [InlineData(2, 22, 2, 44, "both, thickness 22 → 44\u00A0px")]
     [InlineData(3, 22, 3, 44, "all three, thickness 22 → 44\u00A0px")]
     [InlineData(2, 22, 30, 22, "28 panels more")]
     [InlineData(40, 22, 39, 22, "p39 gone")]
-    [InlineData(1, 22, 2, 44, "p1 added, p0, thickness 22 → 44\u00A0px")]
+    [InlineData(1, 22, 2, 44, "p1 added; p0, thickness 22 → 44\u00A0px")]
     public void What_changed_in_a_list_of_items_is_told_and_no_more(
         int before,
         double thick,
@@ -323,7 +349,7 @@ public sealed class ReadingTests
         Difference
             .Between(ControlsKind.Kind, Controls("Ember"), Controls("Lantern"), _ => null)
             .Summary()
-            .ShouldBe("theme Ember → Lantern, Shoji, theme Ember → Lantern");
+            .ShouldBe("theme Ember → Lantern; Shoji, theme Ember → Lantern");
 
         static Component Controls(string theme) =>
             Component.Of(

@@ -86,11 +86,16 @@ public sealed class StateInPiecesTests : OwnAppTests
         await Made("Two");
         Directory.Delete(Path.GetDirectoryName(App.At(Deep))!, recursive: true);
 
-        (await Server.Get($"/api/desktops/1/files?find=symbolic/FOLDER"))
+        var found = (await Server.Get($"/api/desktops/1/files?find=symbolic/FOLDER"))
             .AsArray()
-            .ShouldHaveSingleItem()!
-            .GetValue<string>()
-            .ShouldBe(Deep);
+            .ShouldHaveSingleItem()!;
+        found["path"]!.GetValue<string>().ShouldBe(Deep);
+        found["parts"]!.AsArray().Select(one => one!.GetValue<string>()).ShouldContain("Icons");
+        // It came, was another, and went.
+        found["changes"]!.GetValue<int>().ShouldBe(3);
+        // What changed last stands first, and a part finds its files.
+        var last = (await Server.Get("/api/desktops/1/files?find=icons"))[0]!;
+        last["path"]!.GetValue<string>().ShouldBe(Deep);
         var versions = (await Server.Get($"/api/desktops/1/files/versions?path={Deep}")).AsArray();
         versions
             .Select(one => $"{one!["title"]}, {one["states"]}")
@@ -128,6 +133,11 @@ public sealed class StateInPiecesTests : OwnAppTests
             .ShouldHaveSingleItem()!;
         file["path"]!.GetValue<string>().ShouldBe(Surface);
         file["parts"]!.AsArray().Select(one => one!.GetValue<string>()).ShouldContain("Colours");
+        (await Server.Get($"/api/desktops/1/files/versions?path={Surface}"))[0]!["changes"]!
+            .AsArray()
+            .ShouldHaveSingleItem()!
+            .GetValue<string>()
+            .ShouldBe("Colours: tone dark → light");
         var lines = await Server.Get(
             $"/api/content/{file["file"]!["beforeContent"]}/lines/{file["file"]!["afterContent"]}"
         );

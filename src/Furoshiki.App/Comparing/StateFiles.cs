@@ -1,9 +1,11 @@
 using Furoshiki.App.Desktops;
 using Furoshiki.App.Looks;
+using Furoshiki.App.Observing;
 using Furoshiki.App.SafeStates;
 using Furoshiki.App.Views;
 using Furoshiki.Core.Compare;
 using Furoshiki.Core.Content;
+using Furoshiki.Core.Looks;
 using Furoshiki.Store;
 
 namespace Furoshiki.App.Comparing;
@@ -28,6 +30,7 @@ public sealed record StateFileView(
 /// <param name="States">How many safe states in a row have it so.</param>
 /// <param name="IsNow">Whether it is so now.</param>
 /// <param name="File">What it was, and what it is now.</param>
+/// <param name="Changes">What had changed in it since the version before, in the words of its parts; none where nothing is known of that.</param>
 public sealed record FileVersionView(
     long? State,
     string Title,
@@ -35,18 +38,29 @@ public sealed record FileVersionView(
     DateTime? To,
     int States,
     bool IsNow,
-    ChangedFileView File
+    ChangedFileView File,
+    IReadOnlyList<string> Changes
 );
+
+/// <summary>A managed file.</summary>
+/// <param name="Path">Its path, percent-encoded where it is no plain text.</param>
+/// <param name="Parts">The titles of the parts that it can be of; none where it is of no part.</param>
+/// <param name="Changes">How often it became another, over the last safe states until now.</param>
+public sealed record FoundFileView(string Path, IReadOnlyList<string> Parts, int Changes);
 
 /// <summary>Tells what became of single files between safe states and now.</summary>
 public sealed class StateFiles(
     SafeStateShelf safeStates,
     IContentStore content,
     LookLibrary library,
+    Observer observer,
     FileChanges changes
 )
 {
     private const int MostFound = 50;
+
+    /// <summary>Over so many safe states it is told how often a file changed.</summary>
+    private const int MostStates = 12;
 
     /// <summary>The files in which a safe state differs from the desktop as it is, or from another safe state.</summary>
     /// <param name="desktop">The desktop.</param>
@@ -68,37 +82,71 @@ public sealed class StateFiles(
                 .Select(one => new StateFileView(
                     PathText.Escape(one.Path),
                     PathText.Printable(one.Path),
-                    [
-                        .. desktop
-                            .Map.Kinds.Where(kind => kind.IsOf(one.Path))
-                            .Select(kind => kind.Kind.Title),
-                    ],
+                    PartsOf(desktop, one.Path),
                     View(desktop, one.Path, one.Before, one.After, isNow: other is null)
                 )),
         ];
     }
 
-    /// <summary>The paths of managed files in which a text stands, those that are there now and those of the last safe states.</summary>
-    /// <returns>So many of them at most; percent-encoded where they are no plain text.</returns>
-    public IReadOnlyList<string> Find(LiveDesktop desktop, string text) =>
-        Excerpt.Of(
-            safeStates
-                .Rows(desktop)
-                .Select(row => content.FindWhatIsLeft(row.Tree, out _))
-                .OfType<Tree>()
-                .Take(1)
-                .Prepend(Now(desktop))
+    private static List<string> PartsOf(LiveDesktop desktop, string path) =>
+        [.. desktop.Map.Kinds.Where(kind => kind.IsOf(path)).Select(kind => kind.Kind.Title)];
+
+    /// <summary>
+    /// The managed files in whose path or parts a text stands, those that are there now and those of the last safe state: what changed
+    /// lately first, then part by part.
+    /// </summary>
+    /// <returns>So many of them at most.</returns>
+    public IReadOnlyList<FoundFileView> Find(LiveDesktop desktop, string text)
+    {
+        var trees = safeStates
+            .Rows(desktop)
+            .Take(MostStates)
+            .Select(row => content.FindWhatIsLeft(row.Tree, out _))
+            .OfType<Tree>()
+            .Prepend(Now(desktop))
+            .ToList();
+        var changed = trees
+            .Zip(trees.Skip(1))
+            .SelectMany(
+                (pair, ago) =>
+                    Tree.Between(pair.Second, pair.First).Select(one => (one.Path, Ago: ago))
+            )
+            .ToLookup(one => one.Path, one => one.Ago, StringComparer.Ordinal);
+        return Excerpt.Of(
+            trees
+                .Take(2)
                 .SelectMany(tree => tree.All)
-                .Where(one =>
-                    !IsFolder(one.Value)
-                    && PathText
-                        .Printable(one.Key)
-                        .Contains(text, StringComparison.OrdinalIgnoreCase)
+                .Where(one => !IsFolder(one.Value))
+                .Select(one => one.Key)
+                .Distinct(StringComparer.Ordinal)
+                .Select(path =>
+                    (
+                        Path: path,
+                        Parts: PartsOf(desktop, path),
+                        Lately: changed.Contains(path) ? changed[path].Min() : MostStates
+                    )
                 )
-                .Select(one => PathText.Escape(one.Key))
-                .Distinct(),
+                .Where(one =>
+                    $"{PathText.Printable(one.Path)} {string.Join(' ', one.Parts)}".Contains(
+                        text,
+                        StringComparison.OrdinalIgnoreCase
+                    )
+                )
+                .OrderBy(one => one.Lately)
+                .ThenBy(one => one.Parts.Count == 0)
+                .ThenBy(one => one.Parts.Count == 0 ? 0 : PlaceOf(one.Parts[0]))
+                .ThenBy(one => one.Path, StringComparer.Ordinal)
+                .Select(one => new FoundFileView(
+                    PathText.Escape(one.Path),
+                    one.Parts,
+                    changed[one.Path].Count()
+                )),
             MostFound
         );
+
+        int PlaceOf(string title) =>
+            desktop.Map.Kinds.First(kind => kind.Kind.Title == title).Kind.Place;
+    }
 
     /// <summary>A file as it is and as it was in the safe states, the newest first; where it stayed the same, once.</summary>
     /// <param name="desktop">The desktop.</param>
@@ -120,6 +168,11 @@ public sealed class StateFiles(
                 versions.Add((StateIn(row), [row]));
         if (versions.All(one => one.State is null))
             throw ProblemException.NotFound("This file");
+        var looks = versions
+            .Select(one =>
+                one.Rows.Count == 0 ? observer.See(desktop).Reading.Look : LookOf(one.Rows[0])
+            )
+            .ToList();
         return
         [
             .. versions.Select(
@@ -131,7 +184,10 @@ public sealed class StateFiles(
                         one.Rows.Count == 0 ? null : Utc(one.Rows[0].MadeAt),
                         one.Rows.Count,
                         i == 0 || one.State == now,
-                        View(desktop, file, one.State, now, isNow: true)
+                        View(desktop, file, one.State, now, isNow: true),
+                        i + 1 < looks.Count && looks[i] is { } after && looks[i + 1] is { } before
+                            ? [.. FileStory.Between(desktop.Map, file, before, after)]
+                            : []
                     )
             ),
         ];
@@ -141,6 +197,19 @@ public sealed class StateFiles(
             if (!known.TryGetValue(row.Tree, out var state))
                 known[row.Tree] = state = content.FindIn(row.Tree, file);
             return state;
+        }
+    }
+
+    /// <summary>The look that was read when a safe state was made; null where it cannot be read any more.</summary>
+    private Look? LookOf(SafeStateRow row)
+    {
+        try
+        {
+            return library.Get(row.Look);
+        }
+        catch (ProblemException)
+        {
+            return null;
         }
     }
 

@@ -28,7 +28,40 @@ public static class DifferenceWords
                     ? $"{string.Join(", ", part.Assets.Select(asset => asset.Name))} {edited}"
                     : FileWords(part.Assets.SelectMany(asset => asset.Files), edited)
             );
-        return said.Count == 0 ? "another place for the same name" : string.Join(", ", said);
+        return said.Count == 0 ? "another place for the same name" : string.Join("; ", said);
+    }
+
+    /// <summary>What a part became, each change by itself: "main added", "thickness 26 → 32 px".</summary>
+    /// <param name="kind">The part's kind.</param>
+    /// <param name="before">The part as it was.</param>
+    /// <param name="after">The part as it became.</param>
+    /// <param name="isTold">Whether a setting is told of, or an item, as a setting of it without a name; null for all.</param>
+    public static IEnumerable<string> Changes(
+        Kind kind,
+        Component before,
+        Component after,
+        Func<SettingKey, bool>? isTold = null
+    )
+    {
+        bool Tells(SettingKey key) => isTold?.Invoke(key) != false;
+        var come = after.Items.Except(before.Items).ToList();
+        var gone = before.Items.Except(after.Items).ToList();
+        return
+        [
+            .. come.Where(item => Tells(new SettingKey("", item))).Select(item => $"{item} added"),
+            .. gone.Where(item => Tells(new SettingKey("", item)))
+                .Select(item => $"{item} taken out"),
+            .. Difference
+                .Between(kind, before, after, _ => null)
+                .Settings.Where(one =>
+                    Tells(one.Key)
+                    && (
+                        one.Key.Item is not { } item
+                        || !(come.Contains(item) || gone.Contains(item))
+                    )
+                )
+                .Select(one => $"{one.Title.ToLowerInvariant()} {FromTo(kind, one)}"),
+        ];
     }
 
     /// <summary>How many changes of settings are said one by one.</summary>

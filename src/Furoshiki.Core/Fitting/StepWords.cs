@@ -73,21 +73,16 @@ public sealed record StepWords(string Title, ImmutableArray<string> Changes)
             { } named
         )
             return [$"{kind.Title}: {named.From} is called {named.To}"];
-        var difference = Difference.Between(kind, before, after, _ => null);
-        var come = after.Items.Except(before.Items).ToList();
-        var gone = before.Items.Except(after.Items).ToList();
         return
         [
-            .. come.Select(item => $"{kind.Title}: {item} added"),
-            .. gone.Select(item => $"{kind.Title}: {item} taken out"),
-            .. difference
-                .Settings.Where(one =>
-                    one.Key.Item is not { } item || !(come.Contains(item) || gone.Contains(item))
+            .. DifferenceWords
+                .Changes(kind, before, after)
+                .Concat(
+                    Difference
+                        .Between(kind, before, after, _ => null)
+                        .Assets.Select(one => $"{one.Name} with other files")
                 )
-                .Select(one =>
-                    $"{kind.Title}: {one.Title.ToLowerInvariant()} {DifferenceWords.FromTo(kind, one)}"
-                ),
-            .. difference.Assets.Select(one => $"{kind.Title}: {one.Name} with other files"),
+                .Select(words => $"{kind.Title}: {words}"),
         ];
     }
 }

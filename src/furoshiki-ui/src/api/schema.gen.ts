@@ -2107,6 +2107,7 @@ export interface components {
             states: number;
             isNow: boolean;
             file: components["schemas"]["ChangedFileView"];
+            changes: string[];
         };
         FittedPartView: {
             kind: string;
@@ -2206,6 +2207,12 @@ export interface components {
         };
         /** @enum {unknown} */
         Found: "Set" | "NotSet" | "Unread";
+        FoundFileView: {
+            path: string;
+            parts: string[];
+            /** Format: int32 */
+            changes: number;
+        };
         FoundView: {
             kind: string;
             title: string;
@@ -9376,7 +9383,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string[];
+                    "application/json": components["schemas"]["FoundFileView"][];
                 };
             };
             /** @description What was sent is not what this address takes. */

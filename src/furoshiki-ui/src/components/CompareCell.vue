@@ -210,6 +210,7 @@ const isWide = computed(
 /* What a cell can do has its place beside the words, so that nothing moves when it is pointed at. */
 .actions {
   display: flex;
+  flex-wrap: wrap;
   margin-inline-start: auto;
 }
 

@@ -240,6 +240,13 @@ watch(
   background: var(--action-tint);
 }
 
+/* Where columns are scrolled to, what is not pointed at has nothing that could be out of reach. */
+@media (width <= 700px) {
+  .gridcell:not(:hover, :focus-within) :deep(.actions) {
+    display: none;
+  }
+}
+
 @media (hover: hover) {
   .gridcell:not(:hover, :focus-within) :deep(.actions) {
     visibility: hidden;

@@ -2,9 +2,9 @@
   <section class="first paper">
     <h1>Welcome to Furoshiki</h1>
     <p>
-      It keeps the looks of your desktop, and begins with a folder: your home, as it is. Nothing in it is
-      changed.
+      It keeps whole looks of your desktop, switches from one to another by a plan, and always has a way back.
     </p>
+    <p class="second">It begins with a folder: your home, as it is. Nothing in it is changed.</p>
     <ol>
       <li>Choose the folder that has your settings.</li>
       <li>Choose a map, and see what it finds there.</li>
@@ -27,5 +27,6 @@ ol {
   display: grid;
   gap: 6px;
   padding-left: 20px;
+  list-style: decimal;
 }
 </style>

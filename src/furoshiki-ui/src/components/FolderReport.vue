@@ -31,6 +31,7 @@ const places = (kind: Found) => (kind.places > 0 ? count(kind.settings, 'setting
         <strong>{{ kind.title }}</strong>
         <div>
           <p v-if="kind.found !== 'NotSet' && kind.words">{{ kind.words }}</p>
+          <p v-if="kind.found === 'Unread'"><SignalWord signal="cannot" word="not read" /></p>
           <p v-for="value in kind.unread" :key="value.at">
             <SignalWord signal="cannot" :word="`${value.setting} not read:`" /> {{ value.reason }}
           </p>
@@ -49,7 +50,7 @@ const places = (kind: Found) => (kind.places > 0 ? count(kind.settings, 'setting
     </ul>
     <details v-for="group in groups" :key="group.word">
       <summary>
-        <SignalWord :signal="group.signal" :word="`${group.kinds.length} ${group.word}`" />
+        <SignalWord :signal="group.signal" :word="`${group.kinds.length} ${group.word}`" />{{ ' ' }}
         <span class="second">{{ titles(group.kinds) }}</span>
       </summary>
       <table>

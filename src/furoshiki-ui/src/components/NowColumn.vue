@@ -95,7 +95,7 @@ const screens = (desktop: Schemas['DesktopView']) =>
         <p>No desktop has been added yet. What it has on, what changed and the way back will stand here.</p>
         <VBtn class="main" :to="{ name: 'desktops', query: { add: 'folder' } }">Add a desktop…</VBtn>
       </template>
-      <p v-else class="third">Reading the desktop…</p>
+      <p v-else-if="shown" class="third">Reading the desktop…</p>
     </div>
 
     <div v-if="now && !gone" class="notes folds">

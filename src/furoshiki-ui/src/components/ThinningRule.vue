@@ -57,11 +57,13 @@ const thin = (states: readonly number[]) => () =>
       <p class="row">
         <label
           >Keep all for
-          <input v-model.number="form.allForDays" type="number" min="1" :max="MOST_DAYS" /> days</label
+          <input v-model.number="form.allForDays" type="number" min="1" :max="MOST_DAYS" />
+          {{ form.allForDays === 1 ? 'day' : 'days' }}</label
         >
         <label
           >then one a day until
-          <input v-model.number="form.dailyForDays" type="number" min="1" :max="MOST_DAYS" /> days</label
+          <input v-model.number="form.dailyForDays" type="number" min="1" :max="MOST_DAYS" />
+          {{ form.dailyForDays === 1 ? 'day' : 'days' }}</label
         >
         <span>then one a month</span>
       </p>

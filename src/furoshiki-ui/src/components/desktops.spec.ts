@@ -95,23 +95,25 @@ describe('what a map finds in a folder', () => {
     ...more,
   })
 
-  it('is told kind by kind: found, not set, not read, missing, what cannot be held and what is not certain', () => {
+  it('begins with what is not right: not read, missing, cannot be held, not certain; the rest is counted', () => {
     const kinds = [
       kind('Set', { missing: ['Brass'], gaps: ['icons/pipe: a pipe'], doubts: ['Quotes and all.'] }),
       kind('NotSet'),
       kind('Unread'),
+      { ...kind('Set'), kind: 'right', title: 'Right' },
     ]
     const text = mount(FolderReport, { props: { report: { platform: 'Open desktop', kinds } } }).text()
     for (const said of [
-      '● found',
-      '○ not set',
+      '● 1 found Right',
+      '○ 1 not set NotSet',
       '◇ not read',
       'named, not found: Brass',
       'icons/pipe: a pipe',
       'not certain: Quotes and all.',
       '2 settings',
     ])
-      expect(text).toContain(said)
+      expect(text.replaceAll(/\s+/g, ' ')).toContain(said)
+    expect(text.indexOf('named, not found')).toBeLessThan(text.indexOf('1 found'))
   })
 
   it('says of a kind of whole files alone that it is one', () => {

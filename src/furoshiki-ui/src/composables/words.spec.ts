@@ -1,9 +1,16 @@
 import { describe, expect, it } from 'vitest'
-import { count, moment, size } from './words'
+import { count, dayOf, moment, size } from './words'
 
 describe('words', () => {
   const noon = new Date(2026, 10, 24, 12, 0)
   const at = (day: number, hour: number) => new Date(2026, 10, day, hour, 5).toISOString()
+
+  it('says a day by its name, and of another year by its date', () => {
+    expect(dayOf(at(24, 0), noon)).toBe('Today')
+    expect(dayOf(at(23, 0), noon)).toBe('Yesterday')
+    expect(dayOf(at(22, 23), noon)).toBe('Sunday 22 November')
+    expect(dayOf(new Date(2025, 2, 3, 9).toISOString(), noon)).toBe('3 March 2025')
+  })
 
   it('says a moment by how far it lies back', () => {
     expect(moment(at(24, 0), noon)).toBe('today 00:05')

@@ -17,6 +17,19 @@ export function moment(iso: string, today = new Date()): string {
   return `${date.format(then)}, ${clock.format(then)}`
 }
 
+const weekday = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' })
+/** The day of a moment, as a heading: "Today", "Yesterday", "Sunday 29 November", of another year "3 March 2025". */
+export function dayOf(iso: string, today = new Date()): string {
+  const then = new Date(iso)
+  const days = (of: Date) => new Date(of.getFullYear(), of.getMonth(), of.getDate()).getTime() / DAY_MS
+  const ago = Math.round(days(today) - days(then))
+  if (ago === 0) return 'Today'
+  if (ago === 1) return 'Yesterday'
+  return then.getFullYear() === today.getFullYear() ? weekday.format(then) : date.format(then)
+}
+/** The time of day of a moment, as "18:42". */
+export const timeOf = (iso: string) => clock.format(new Date(iso))
+
 /** Whether a look is of the day or of the night; nothing where it has no colours. */
 export const toneWord = (isDark: boolean | null | undefined) =>
   isDark === true ? 'Night' : isDark === false ? 'Day' : ''

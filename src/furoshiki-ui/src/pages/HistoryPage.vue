@@ -2,30 +2,19 @@
 import { computed } from 'vue'
 import type { Schemas } from '@/api/client'
 import { useSwitches, useSwitchPlan, type SwitchesQuery } from '@/api/queries'
+import DesktopPicture from '@/components/DesktopPicture.vue'
+import HistoryLine from '@/components/HistoryLine.vue'
 import PastBar from '@/components/PastBar.vue'
 import PlanSteps from '@/components/PlanSteps.vue'
 import ProblemNote from '@/components/ProblemNote.vue'
-import SignalWord, { type Signal } from '@/components/SignalWord.vue'
+import SignalWord from '@/components/SignalWord.vue'
+import { ENDS } from '@/composables/past'
 import { useAddress } from '@/composables/useAddress'
 import { useDesktop } from '@/composables/useDesktop'
 import { useInSight } from '@/composables/useInSight'
-import { count, moment } from '@/composables/words'
+import { count, dayOf, moment } from '@/composables/words'
 import { useTitle } from '@/composables/useTitle'
 
-const ENDS: Record<Schemas['SwitchEnd'], { signal: Signal; word: string }> = {
-  Done: { signal: 'ready', word: 'done' },
-  Kept: { signal: 'ready', word: 'kept' },
-  WaitsToBeKept: { signal: 'waiting', word: 'waits to be kept' },
-  WentBack: { signal: 'cannot', word: 'went back' },
-  NotDone: { signal: 'cannot', word: 'not done' },
-  Lost: { signal: 'cannot', word: 'broken off, journal lost' },
-  OnItsWay: { signal: 'waiting', word: 'on its way' },
-}
-const BY: Record<Schemas['SwitchedBy'], string> = {
-  Person: 'on a page',
-  Command: 'by the command',
-  NotNoted: '',
-}
 /** What the list can be narrowed to, each with its word in the address. */
 const FILTERS: { name: string; words: string; query: SwitchesQuery }[] = [
   { name: '', words: 'All', query: {} },
@@ -43,6 +32,16 @@ const { made, left, rest } = useInSight(
   computed(() => all.value ?? []),
   20,
 )
+/** Them by day, the last first. */
+const days = computed(() => {
+  const byDay: { day: string; switches: Schemas['PastSwitch'][] }[] = []
+  for (const one of made.value) {
+    const day = dayOf(one.begunAt)
+    if (byDay.at(-1)?.day === day) byDay.at(-1)?.switches.push(one)
+    else byDay.push({ day, switches: [one] })
+  }
+  return byDay
+})
 const opened = useAddress('switch')
 const chosen = computed(() => all.value?.find((one) => String(one.id) === opened.value) ?? all.value?.[0])
 const { data: plan, error: planError } = useSwitchPlan(
@@ -75,14 +74,12 @@ useTitle(() => chosen.value && `${chosen.value.title}, history`)
 <template>
   <PastBar />
   <div class="head row">
-    <VBtn
-      v-for="filter in FILTERS"
-      :key="filter.name"
-      :aria-pressed="only === filter.name"
-      class="chip"
-      @click="only = filter.name"
-      >{{ filter.words }}</VBtn
-    >
+    <label class="row"
+      ><span class="second">Show</span>
+      <select v-model="only" class="field">
+        <option v-for="filter in FILTERS" :key="filter.name" :value="filter.name">{{ filter.words }}</option>
+      </select>
+    </label>
     <a v-if="all?.length" class="push" :href="asFile" download="furoshiki-history.json">As a JSON file</a>
   </div>
   <ProblemNote v-if="error && !all" :error="error" />
@@ -94,23 +91,29 @@ useTitle(() => chosen.value && `${chosen.value.title}, history`)
     }}
   </p>
   <div v-else-if="chosen" class="both">
-    <ol class="list" aria-label="Newest first">
-      <li v-for="one in made" :key="one.id">
-        <button class="one paper" :aria-pressed="one.id === chosen.id" @click="opened = String(one.id)">
-          <span>
-            <strong>{{ one.title || 'A switch' }}</strong>
-            <span class="second"
-              >{{ moment(one.begunAt) }}<template v-if="BY[one.by]">, {{ BY[one.by] }}</template></span
-            >
-          </span>
-          <SignalWord v-bind="ENDS[one.end]" />
-        </button>
-      </li>
-      <li v-if="left" ref="rest" :style="{ height: `${left * 54}px` }" />
-    </ol>
+    <div class="list">
+      <section v-for="{ day, switches } in days" :key="day" :aria-label="day">
+        <h2>{{ day }}</h2>
+        <ol>
+          <li v-for="one in switches" :key="one.id">
+            <HistoryLine :one="one" :is-chosen="one.id === chosen.id" @choose="opened = String(one.id)" />
+          </li>
+        </ol>
+      </section>
+      <div v-if="left" ref="rest" :style="{ height: `${left * 56}px` }" />
+    </div>
     <section class="opened" aria-label="The chosen switch">
       <div class="paper came">
         <h2>{{ chosen.title || 'A switch' }}</h2>
+        <p class="second">{{ moment(chosen.begunAt) }}</p>
+        <DesktopPicture
+          v-if="plan && plan.nextLook !== plan.nowLook"
+          class="put"
+          :look="plan.nextLook"
+          :desktop="id"
+          :name="chosen.title"
+          main-only
+        />
         <p v-if="plan" class="second">{{ plan.caption }}, from {{ plan.before }}</p>
         <SignalWord v-bind="ENDS[chosen.end]" />
         <p v-if="chosen.result?.problem">{{ chosen.result.problem }}</p>
@@ -153,24 +156,24 @@ useTitle(() => chosen.value && `${chosen.value.title}, history`)
   align-items: start;
 }
 
-.list {
+.head select {
+  width: auto;
+}
+
+.list,
+.list ol {
   display: grid;
   gap: 6px;
 }
 
-.one {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  width: 100%;
-  padding: 6px 12px;
-  color: var(--text);
-  text-align: start;
+.list h2 {
+  margin: 6px 0 4px;
+  font-size: 12px;
+  color: var(--second);
 }
 
-.one span span {
-  display: block;
+.put {
+  width: min(240px, 100%);
 }
 
 .opened {
