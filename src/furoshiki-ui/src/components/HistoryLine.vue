@@ -72,7 +72,6 @@ const look = computed(() =>
   display: block;
   min-height: 36px;
   overflow: hidden;
-  background: var(--raised);
 }
 
 .words > span {

@@ -94,7 +94,7 @@ function otherWords(at: number) {
     <p v-else-if="!path" class="third">Choose a file to see what it was in the safe states.</p>
     <section v-else aria-label="What it was">
       <p class="whole">
-        <span class="mono">{{ path }}</span>
+        <span class="mono">{{ path }}</span>{{ ' ' }}
         <span class="second">{{ spans.length > 1 ? 'was' : 'is' }} as follows, the last first</span>
       </p>
       <ol>
@@ -162,6 +162,11 @@ function otherWords(at: number) {
   border-top: 1px solid var(--line);
   text-align: start;
   overflow-wrap: anywhere;
+}
+
+.name {
+  flex: 1 0 auto;
+  max-width: 60%;
 }
 
 .file > .second {

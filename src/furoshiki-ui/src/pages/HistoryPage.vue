@@ -133,9 +133,7 @@ useTitle(() => chosen.value && `${chosen.value.title}, history`)
       </div>
       <ProblemNote v-if="planError" :error="planError" />
       <PlanSteps v-if="plan && chosen.hasPlan" :plan="plan" :outcomes="outcomes" />
-      <p v-else-if="!chosen.hasPlan" class="third">
-        Its plan was not kept: a version of then did not note it.
-      </p>
+      <p v-else-if="!chosen.hasPlan" class="third">Its plan was not kept.</p>
     </section>
   </div>
 </template>
