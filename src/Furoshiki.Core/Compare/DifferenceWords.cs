@@ -32,27 +32,22 @@ public static class DifferenceWords
     }
 
     /// <summary>What a part became, each change by itself: "main added", "thickness 26 → 32 px".</summary>
-    /// <param name="kind">The part's kind.</param>
-    /// <param name="before">The part as it was.</param>
-    /// <param name="after">The part as it became.</param>
+    /// <param name="part">The difference, of a part that both have.</param>
     /// <param name="isTold">Whether a setting is told of, or an item, as a setting of it without a name; null for all.</param>
     public static IEnumerable<string> Changes(
-        Kind kind,
-        Component before,
-        Component after,
+        this PartDifference part,
         Func<SettingKey, bool>? isTold = null
     )
     {
         bool Tells(SettingKey key) => isTold?.Invoke(key) != false;
-        var come = after.Items.Except(before.Items).ToList();
-        var gone = before.Items.Except(after.Items).ToList();
+        var come = part.To!.Items.Except(part.From!.Items).ToList();
+        var gone = part.From.Items.Except(part.To.Items).ToList();
         return
         [
             .. come.Where(item => Tells(new SettingKey("", item))).Select(item => $"{item} added"),
             .. gone.Where(item => Tells(new SettingKey("", item)))
                 .Select(item => $"{item} taken out"),
-            .. Difference
-                .Between(kind, before, after, _ => null)
+            .. part
                 .Settings.Where(one =>
                     Tells(one.Key)
                     && (
@@ -60,7 +55,7 @@ public static class DifferenceWords
                         || !(come.Contains(item) || gone.Contains(item))
                     )
                 )
-                .Select(one => $"{one.Title.ToLowerInvariant()} {FromTo(kind, one)}"),
+                .Select(one => $"{one.Title.ToLowerInvariant()} {FromTo(part.Kind, one)}"),
         ];
     }
 

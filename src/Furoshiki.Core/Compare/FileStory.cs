@@ -30,11 +30,10 @@ public static class FileStory
             Equals(was, became) ? []
             : was is null ? [$"now {became!.Words}"]
             : became is null ? ["no longer set"]
-            : DifferenceWords.Changes(
-                kind.Kind,
-                was,
-                became,
-                key => IsIt(key.Name.Length == 0 ? kind.Items?.File : kind.PlaceOf(key)?.File)
-            );
+            : Difference
+                .Between(kind.Kind, was, became, _ => null)
+                .Changes(key =>
+                    IsIt(key.Name.Length == 0 ? kind.Items?.File : kind.PlaceOf(key)?.File)
+                );
     }
 }

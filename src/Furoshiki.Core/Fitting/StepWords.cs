@@ -73,15 +73,12 @@ public sealed record StepWords(string Title, ImmutableArray<string> Changes)
             { } named
         )
             return [$"{kind.Title}: {named.From} is called {named.To}"];
+        var difference = Difference.Between(kind, before, after, _ => null);
         return
         [
-            .. DifferenceWords
-                .Changes(kind, before, after)
-                .Concat(
-                    Difference
-                        .Between(kind, before, after, _ => null)
-                        .Assets.Select(one => $"{one.Name} with other files")
-                )
+            .. difference
+                .Changes()
+                .Concat(difference.Assets.Select(one => $"{one.Name} with other files"))
                 .Select(words => $"{kind.Title}: {words}"),
         ];
     }

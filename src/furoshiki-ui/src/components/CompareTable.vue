@@ -210,12 +210,7 @@ watch(
   font-size: 12px;
 }
 
-.setting > .count {
-  display: inline-block;
-  font-weight: 400;
-}
-
-[role='rowheader'] {
+.setting > [role='rowheader'] {
   padding-left: 22px;
   color: var(--second);
   font-weight: 400;
